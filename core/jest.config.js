@@ -1,0 +1,6 @@
+module.exports = {
+  displayName: 'core',
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/test/**/*.test.ts'],
+  transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('../babel.config.js') }] },
+};

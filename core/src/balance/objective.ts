@@ -1,0 +1,156 @@
+import { recordInto } from '../camera/camera';
+import { oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
+import { KEY_PROBE_ID, SILHOUETTE } from '../look/evaluate';
+import { addFigures, FIGURES, type Scene } from '../look/scene';
+import { sceneZone } from '../look/zone';
+import type { Mood } from '../look/schema';
+import { headroomStops } from '../vivid/clip';
+import { ownColour, WHITE_BELOW } from '../vivid/vividness';
+import { CLIP_MARGIN_STOPS, placeInWindow, vividWindow, zoneVividness } from '../vivid/window';
+
+/** Where a mood wants colours to sit in their windows, 0 deep to 1 brilliant. */
+export const MOOD_AIM: Readonly<Record<Mood, number>> = { dark: 0.35, neutral: 0.55, bright: 0.8 };
+
+/** Wishes that replace those of the look's brief for one balance. */
+export interface BalanceOptions {
+  /** Wanted incident level at the face, stops over the meter. Default: the brief's. */
+  readonly keyStops?: number | undefined;
+  readonly mood?: Mood | undefined;
+  /** Least OKLab difference of edge and backdrop. Default: the brief's. */
+  readonly separation?: number | undefined;
+  /** Wanted place in the window by light id; over the light's own aim and the mood. */
+  readonly aims?: Readonly<Record<string, number>> | undefined;
+  /** Weight of each zone by probe id. Default 1. */
+  readonly zoneWeights?: Readonly<Record<string, number>> | undefined;
+  /** Weight of the key's level. Default 4: the key comes first. */
+  readonly keyWeight?: number | undefined;
+  /** How far the key may be off without cost, stops. Default 0.1. */
+  readonly keyToleranceStops?: number | undefined;
+  /** Ids of lights to leave alone, besides the locked ones. */
+  readonly locked?: readonly string[] | undefined;
+}
+
+const STOPS_OVER_WEIGHT = 10;
+const Y = 3;
+const E = 4;
+
+interface ZoneGoal {
+  readonly probe: number;
+  readonly lights: readonly number[];
+  readonly weight: number;
+  readonly aim: number;
+}
+
+/** The parts of J at given powers; they sum to `total`. */
+export interface Objective {
+  readonly total: number;
+  readonly zones: readonly {
+    readonly probe: number;
+    readonly vividness: number;
+    readonly place: number | null;
+    readonly cost: number;
+  }[];
+  readonly keyStops: number;
+  readonly keyCost: number;
+  readonly overCost: number;
+  readonly separation: number;
+  readonly separationCost: number;
+}
+
+/** The fixed part of a balance: goals of a scene. */
+export interface Goals {
+  readonly scene: Scene;
+  readonly zones: readonly ZoneGoal[];
+  readonly keyProbe: number;
+  readonly keyStops: number;
+  readonly keyWeight: number;
+  readonly keyToleranceStops: number;
+  readonly separation: number;
+  readonly edges: readonly (readonly [edge: number, behind: number])[];
+}
+
+/** Reads the goals from a look's brief and the options. */
+export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
+  const { brief, probes, lights } = scene.look;
+  const moodAim = MOOD_AIM[options.mood ?? brief.mood];
+  const aimOf = (l: number) => options.aims?.[lights[l]!.id] ?? lights[l]!.aimPlace ?? moodAim;
+  const byProbe = new Map<number, number[]>();
+  scene.lights.forEach((light, l) => {
+    if (light.active && light.index >= 0) byProbe.set(light.zone, [...(byProbe.get(light.zone) ?? []), l]);
+  });
+  const index = (id: string) => probes.findIndex((probe) => probe.id === id);
+  return {
+    scene,
+    zones: [...byProbe].map(([probe, group]) => ({
+      probe,
+      lights: group,
+      weight: options.zoneWeights?.[probes[probe]!.id] ?? 1,
+      aim: group.reduce((sum, l) => sum + aimOf(l), 0) / group.length,
+    })),
+    keyProbe: Math.max(0, index(KEY_PROBE_ID)),
+    keyStops: options.keyStops ?? brief.keyStops,
+    keyWeight: options.keyWeight ?? 4,
+    keyToleranceStops: options.keyToleranceStops ?? 0.1,
+    separation: options.separation ?? brief.separation,
+    edges: SILHOUETTE.map(([edge, behind]) => [index(edge), index(behind)] as const).filter(([p, q]) => p >= 0 && q >= 0),
+  };
+}
+
+const rgb = new Float64Array(3);
+
+/**
+ * J of a scene at the given powers (stops under full by light, ambient last):
+ * sum_z w_z [(1 - V_z)^2 + (d_z - aim_z)^2] + w_k max(0, |s - s_k| - tol)^2 + 10 (stops over any ceiling)^2
+ * + max(0, D - separation)^2. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
+ */
+export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
+  const { scene } = goals;
+  const { camera, look } = scene;
+  const probes = look.probes.length;
+  const totals = new Float64Array(probes * FIGURES);
+  scene.lights.forEach((light, l) => {
+    if (!light.active) return;
+    for (let p = 0; p < probes; p++) addFigures(totals.subarray(p * FIGURES, (p + 1) * FIGURES), light, p, powers[l]!);
+  });
+  const zones = goals.zones.map(({ probe, lights, weight, aim }) => {
+    const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
+    const vividness = zone.stops === -Infinity ? 0 : zoneVividness(zone)(zone.stops);
+    let place: number | null = null;
+    let placeCost = 0;
+    if (ownColour(camera, zone.unit, zone.white).purity >= WHITE_BELOW) {
+      const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone);
+      place = window && placeInWindow(window, zone.stops);
+      placeCost = place === null ? 1 : (place - aim) ** 2;
+    }
+    return { probe, vividness, place, cost: weight * ((1 - vividness) ** 2 + placeCost) };
+  });
+
+  const keyStops = Math.log2(totals[goals.keyProbe * FIGURES + E]!);
+  const off = Number.isFinite(keyStops) ? Math.abs(keyStops - goals.keyStops) : 20;
+  const keyCost = goals.keyWeight * Math.max(0, off - goals.keyToleranceStops) ** 2;
+
+  let overCost = 0;
+  for (let p = 0; p < probes; p++) {
+    const at = p * FIGURES;
+    if (totals[at + Y]! <= 0) continue;
+    const over = CLIP_MARGIN_STOPS - headroomStops(camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
+    if (over > 0) overCost += STOPS_OVER_WEIGHT * over * over;
+  }
+
+  const separation = goals.edges.length
+    ? Math.min(...goals.edges.map(([p, q]) => oklabDistance(labAt(goals, totals, p), labAt(goals, totals, q))))
+    : Infinity;
+  const separationCost = Math.max(0, goals.separation - separation) ** 2;
+  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost;
+  return { total, zones, keyStops, keyCost, overCost, separation, separationCost };
+}
+
+function labAt({ scene }: Goals, totals: Float64Array, p: number): Oklab {
+  recordInto(rgb, scene.camera, totals[p * FIGURES]!, totals[p * FIGURES + 1]!, totals[p * FIGURES + 2]!);
+  return oklabOf(rgb[0]!, rgb[1]!, rgb[2]!);
+}
+
+/** The present powers of a scene, ambient last. */
+export function presentPowers(scene: Scene): Float64Array {
+  return Float64Array.from(scene.lights, (light) => light.powerStops);
+}

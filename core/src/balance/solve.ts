@@ -1,0 +1,182 @@
+import { powerSteps } from '../look/power';
+import type { Scene } from '../look/scene';
+import { objectiveAt, presentPowers, type Goals } from './objective';
+
+/** A result of the search: powers in stops under full by light (ambient last) and J there. */
+export interface Solution {
+  readonly powers: Float64Array;
+  readonly cost: number;
+}
+
+/** J and changes closer than this count as equal. */
+const TIE = 1e-9;
+const COARSEST_STOPS = 1;
+const FINEST_STOPS = 0.06;
+/** A full scan of one light looks at this many of its steps at most. */
+const SCAN_STEPS = 36;
+
+/** The lights that a balance may move. */
+export function movable(scene: Scene, locked: readonly string[] = []): number[] {
+  return scene.lights.flatMap((light, l) => {
+    const source = scene.look.lights[light.index];
+    return light.active && source && !source.locked && !locked.includes(light.id) ? [l] : [];
+  });
+}
+
+/**
+ * Finds the powers of least J on the fixtures' own steps: a continuous pattern search from several starts, snapped, then
+ * searched around on the steps (single lights, pairs, and each light over its whole range) until nothing improves.
+ * Deterministic; ties go to the smaller total change, then to the earlier light.
+ */
+export function solve(goals: Goals, free: readonly number[]): Solution {
+  const { scene } = goals;
+  const present = presentPowers(scene);
+  const costOf = memoised((powers) => objectiveAt(goals, powers).total);
+  const start = { powers: present, cost: costOf(present) };
+  if (free.length === 0) return start;
+  const steps = new Map(free.map((l) => [l, powerSteps(scene.look.lights[l]!.fixture)]));
+  const better = isBetter(present, free);
+
+  const starts = [present, aimedStart(goals, free, present)];
+  const snapped = starts.map((powers): Solution => {
+    const found = snap(patternSearch(powers, free, scene, costOf), free, steps);
+    return { powers: found, cost: costOf(found) };
+  });
+  const nearest = snapped.reduce((a, b) => (better(b, a) ? b : a));
+  return stepSearch(nearest, free, steps, costOf, better);
+}
+
+type CostOf = (powers: Float64Array) => number;
+type Steps = ReadonlyMap<number, readonly number[]>;
+type Better = (a: Solution, b: Solution) => boolean;
+
+function memoised(f: CostOf): CostOf {
+  const known = new Map<string, number>();
+  return (powers) => {
+    // Whole microstops: short keys, and no step is finer.
+    let key = '';
+    for (const stops of powers) key += `${Math.round(stops * 1e6)},`;
+    let value = known.get(key);
+    if (value === undefined) known.set(key, (value = f(powers)));
+    return value;
+  };
+}
+
+function isBetter(present: Float64Array, free: readonly number[]): Better {
+  const change = ({ powers }: Solution) => free.reduce((sum, l) => sum + Math.abs(powers[l]! - present[l]!), 0);
+  return (a, b) => {
+    if (Math.abs(a.cost - b.cost) > TIE) return a.cost < b.cost;
+    const [ca, cb] = [change(a), change(b)];
+    if (Math.abs(ca - cb) > TIE) return ca < cb;
+    for (const l of free) {
+      const difference = Math.abs(a.powers[l]! - present[l]!) - Math.abs(b.powers[l]! - present[l]!);
+      if (Math.abs(difference) > TIE) return difference < 0;
+    }
+    return false;
+  };
+}
+
+/** Moves each zone to its aim given the others, and the key to its level, a few times over: usually near the optimum. */
+function aimedStart(goals: Goals, free: readonly number[], present: Float64Array): Float64Array {
+  const powers = Float64Array.from(present);
+  const { look } = goals.scene;
+  const hold = (l: number, stops: number) => Math.min(0, Math.max(look.lights[l]!.fixture.minStops, stops));
+  for (let round = 0; round < 4; round++) {
+    const now = objectiveAt(goals, powers);
+    goals.zones.forEach((goal, z) => {
+      const movers = goal.lights.filter((l) => free.includes(l));
+      const isKey = goal.probe === goals.keyProbe;
+      const place = now.zones[z]!.place;
+      // A window is about four stops wide; a place off by d is off by about 4 d stops.
+      const by = isKey ? goals.keyStops - now.keyStops : place === null ? 0 : (goal.aim - place) * 4;
+      if (Number.isFinite(by)) for (const l of movers) powers[l] = hold(l, powers[l]! + by);
+    });
+  }
+  return powers;
+}
+
+function patternSearch(from: Float64Array, free: readonly number[], scene: Scene, costOf: CostOf): Float64Array {
+  let powers = Float64Array.from(from);
+  let cost = costOf(powers);
+  for (let size = COARSEST_STOPS; size >= FINEST_STOPS; size /= 2) {
+    for (let moved = true, rounds = 0; moved && rounds < 8; rounds++) {
+      moved = false;
+      for (const l of free) {
+        const { minStops } = scene.look.lights[l]!.fixture;
+        for (const sign of [1, -1]) {
+          const next = Float64Array.from(powers);
+          next[l] = Math.min(0, Math.max(minStops, next[l]! + sign * size));
+          if (next[l] === powers[l]) continue;
+          const c = costOf(next);
+          if (c < cost - TIE) {
+            [powers, cost, moved] = [next, c, true];
+            break;
+          }
+        }
+      }
+    }
+  }
+  return powers;
+}
+
+function nearestIndex(steps: readonly number[], stops: number): number {
+  let best = 0;
+  steps.forEach((step, i) => {
+    if (Math.abs(step - stops) < Math.abs(steps[best]! - stops)) best = i;
+  });
+  return best;
+}
+
+function snap(powers: Float64Array, free: readonly number[], steps: Steps): Float64Array {
+  const out = Float64Array.from(powers);
+  for (const l of free) out[l] = steps.get(l)![nearestIndex(steps.get(l)!, powers[l]!)]!;
+  return out;
+}
+
+function stepSearch(from: Solution, free: readonly number[], steps: Steps, costOf: CostOf, better: Better): Solution {
+  let best = from;
+  const consider = (changes: readonly (readonly [l: number, index: number])[]): boolean => {
+    const powers = Float64Array.from(best.powers);
+    for (const [l, index] of changes) {
+      const step = steps.get(l)![index];
+      if (step === undefined) return false;
+      powers[l] = step;
+    }
+    const found = { powers, cost: costOf(powers) };
+    if (!better(found, best)) return false;
+    best = found;
+    return true;
+  };
+  const at = (l: number) => nearestIndex(steps.get(l)!, best.powers[l]!);
+  for (let improved = true; improved;) {
+    improved = false;
+    for (const l of free) for (const by of [1, -1, 2, -2]) if (consider([[l, at(l) + by]])) improved = true;
+    if (improved) continue;
+    for (const [i, l] of free.entries()) {
+      for (const k of free.slice(i + 1)) {
+        for (const [a, b] of PAIR_MOVES) {
+          if (
+            consider([
+              [l, at(l) + a],
+              [k, at(k) + b],
+            ])
+          )
+            improved = true;
+        }
+      }
+    }
+    if (improved) continue;
+    for (const l of free) {
+      const stride = Math.max(1, Math.ceil(steps.get(l)!.length / SCAN_STEPS));
+      for (let i = 0; i < steps.get(l)!.length; i += stride) if (consider([[l, i]])) improved = true;
+    }
+  }
+  return best;
+}
+
+const PAIR_MOVES = [
+  [1, 1],
+  [-1, -1],
+  [1, -1],
+  [-1, 1],
+] as const;

@@ -1,0 +1,123 @@
+import { InputError, requireNumber } from '../errors';
+import { MID_GREY } from '../exposure/meter';
+import type { Spectrum } from '../spectrum/grid';
+import { daylightSource } from '../spectrum/source';
+import { fitMatrix, PROFILE_KELVIN, type Matrix3 } from './matrix';
+import { responses, standInSensor, type Sensor } from './sensor';
+import { whiteIlluminant } from './white';
+
+/** Recording curves: a clipping one as stills are rendered, one with a film-like shoulder, and the view of a log file. */
+export const CURVES = ['rendered', 'film-like', 'log'] as const;
+export type Curve = (typeof CURVES)[number];
+
+/** What of a camera matters for colour; exposure apart. All optional: base sensor, 3.25 stops, rendered, 5600 K, no tint. */
+export interface CameraOptions {
+  readonly sensor?: Sensor | undefined;
+  /** Sensor headroom over mid-grey, stops. */
+  readonly headroomStops?: number | undefined;
+  readonly curve?: Curve | undefined;
+  readonly whiteK?: number | undefined;
+  readonly tintDuv?: number | undefined;
+}
+
+/** A camera ready to record. */
+export interface Camera {
+  readonly sensor: Sensor;
+  readonly white: Spectrum;
+  /** k_c of the white-balance illuminant: balanced value b_c = raw_c / whiteResponse_c. */
+  readonly whiteResponse: readonly [number, number, number];
+  readonly matrix: Matrix3;
+  readonly curve: Curve;
+  /** B: the balanced value at which white clips, equal in all channels. */
+  readonly whiteClip: number;
+  /** x_w: the linear output that becomes white. */
+  readonly outputClip: number;
+  /** log2(B / (0.18 2^h)): the headroom that white balance costs, stops, 0 or less. */
+  readonly whiteBalanceCostStops: number;
+  /** The parameter a of the shoulder; 0 where the curve is a straight line. */
+  readonly shoulder: number;
+}
+
+const TOE_LIMIT = 0.25;
+const BASE_SENSOR = standInSensor();
+const matrices = new WeakMap<Sensor, Matrix3>();
+
+function matrixOf(sensor: Sensor): Matrix3 {
+  let matrix = matrices.get(sensor);
+  if (!matrix) matrices.set(sensor, (matrix = fitMatrix(sensor)));
+  return matrix;
+}
+
+/** Builds a camera. @throws InputError for a white balance, tint, headroom or curve out of range. */
+export function makeCamera(options: CameraOptions = {}): Camera {
+  const { sensor = BASE_SENSOR, headroomStops = 3.25, curve = 'rendered', whiteK = PROFILE_KELVIN, tintDuv = 0 } = options;
+  requireNumber('headroomStops', headroomStops, 0, 12, ' stops');
+  if (!CURVES.includes(curve)) throw new InputError('curve', `curve must be one of ${CURVES.join(', ')}.`);
+  const white = whiteIlluminant(whiteK, tintDuv);
+  const whiteResponse = responses(sensor, white);
+  if (whiteResponse.some((v) => !(v > 0))) {
+    throw new InputError('sensor', 'Each sensor channel must respond to the white-balance light; one of them gives nothing.');
+  }
+  const fullWell = MID_GREY * 2 ** headroomStops;
+  const reference = responses(sensor, daylightSource(PROFILE_KELVIN));
+  const whiteClip = Math.min(...reference.map((k, c) => (fullWell * k) / whiteResponse[c]!));
+  const bends = curve !== 'rendered' && whiteClip > 1;
+  return {
+    sensor,
+    white,
+    whiteResponse,
+    matrix: matrixOf(sensor),
+    curve,
+    whiteClip,
+    outputClip: bends ? whiteClip : Math.min(1, whiteClip),
+    whiteBalanceCostStops: Math.log2(whiteClip / fullWell),
+    shoulder: bends ? shoulderOf(whiteClip) : 0,
+  };
+}
+
+/** Solves a / ln(1 + a) = (x_w - k) / (1 - k), so that the shoulder leaves the line at k with slope 1. */
+function shoulderOf(outputClip: number): number {
+  const target = (outputClip - TOE_LIMIT) / (1 - TOE_LIMIT);
+  let [low, high] = [1e-12, 1e9];
+  for (let i = 0; i < 200; i++) {
+    const middle = Math.sqrt(low * high);
+    if (middle / Math.log1p(middle) < target) low = middle;
+    else high = middle;
+  }
+  return Math.sqrt(low * high);
+}
+
+/** The recording curve for one channel: linear output to recorded linear (decoded) 0..1. */
+export function applyCurve(camera: Camera, x: number): number {
+  if (x <= 0) return 0;
+  const xw = camera.outputClip;
+  const a = camera.shoulder;
+  if (a === 0) return x >= xw ? 1 : x / xw;
+  if (x <= TOE_LIMIT) return x;
+  const t = Math.min(1, (x - TOE_LIMIT) / (xw - TOE_LIMIT));
+  return TOE_LIMIT + ((1 - TOE_LIMIT) * Math.log1p(a * t)) / Math.log1p(a);
+}
+
+/**
+ * Records balanced, unclipped sensor values (b_r, b_g, b_b): white clip, 3x3, curve. Writes recorded linear sRGB, 0..1,
+ * into `out` at 0, 1, 2. The sensor's own clip lies at or over the white clip in every channel, so the white clip
+ * stands for both.
+ */
+export function recordInto(out: Float64Array, camera: Camera, r: number, g: number, b: number): void {
+  const clip = camera.whiteClip;
+  const m = camera.matrix;
+  const cr = r < clip ? r : clip;
+  const cg = g < clip ? g : clip;
+  const cb = b < clip ? b : clip;
+  out[0] = applyCurve(camera, m[0]! * cr + m[1]! * cg + m[2]! * cb);
+  out[1] = applyCurve(camera, m[3]! * cr + m[4]! * cg + m[5]! * cb);
+  out[2] = applyCurve(camera, m[6]! * cr + m[7]! * cg + m[8]! * cb);
+}
+
+/** Linear output of balanced values before any clip: the 3x3 alone. May be negative: out of gamut. */
+export function linearOutputInto(out: Float64Array, camera: Camera, r: number, g: number, b: number): void {
+  const m = camera.matrix;
+  out[0] = m[0]! * r + m[1]! * g + m[2]! * b;
+  out[1] = m[3]! * r + m[4]! * g + m[5]! * b;
+  out[2] = m[6]! * r + m[7]! * g + m[8]! * b;
+}

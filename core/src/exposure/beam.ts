@@ -1,0 +1,67 @@
+import { InputError, requireNumber } from '../errors';
+
+/**
+ * How the intensity of a light falls off with the angle from its axis.
+ * `diffuse` is a Lambertian face (cosine, nothing behind); `bare` shines everywhere alike; `lens` is a reflector or lens
+ * with a beam (50 %) and field (10 %) angle, both full angles in degrees.
+ */
+export type BeamShape =
+  | { readonly kind: 'diffuse' }
+  | { readonly kind: 'bare' }
+  | { readonly kind: 'lens'; readonly beamDeg: number; readonly fieldDeg: number };
+
+/**
+ * Relative intensity I / I0 as a function of the angle from the axis, rad. For a lens
+ * I = I0 2^-((theta / theta_h)^k), theta_h half the beam angle and k chosen so that the field angle has 10 %.
+ * @throws InputError for a field angle that is not wider than the beam angle.
+ */
+export function beamFunction(beam: BeamShape): (angleRad: number) => number {
+  switch (beam.kind) {
+    case 'bare':
+      return () => 1;
+    case 'diffuse':
+      return (angleRad) => Math.max(0, Math.cos(angleRad));
+    case 'lens': {
+      const half = (beam.beamDeg * Math.PI) / 360;
+      const k = lensExponent(beam);
+      return (angleRad) => 2 ** -((Math.abs(angleRad) / half) ** k);
+    }
+  }
+}
+
+/** Relative intensity I / I0 at one angle from the axis; `beamFunction` serves many. */
+export function beamIntensity(beam: BeamShape, angleRad: number): number {
+  return beamFunction(beam)(angleRad);
+}
+
+function lensExponent({ beamDeg, fieldDeg }: { beamDeg: number; fieldDeg: number }): number {
+  requireNumber('beamDeg', beamDeg, 1, 179, ' degrees');
+  requireNumber('fieldDeg', fieldDeg, 1, 360, ' degrees');
+  if (fieldDeg <= beamDeg) throw new InputError('fieldDeg', 'The field angle (10 %) must be wider than the beam angle (50 %).');
+  return Math.log(Math.log2(10)) / Math.log(fieldDeg / beamDeg);
+}
+
+/** The integral of I / I0 over solid angle, sr: 2 pi integral of (I / I0) sin(theta) dtheta, 0 to pi. */
+export function beamIntegral(beam: BeamShape): number {
+  if (beam.kind === 'bare') return 4 * Math.PI;
+  if (beam.kind === 'diffuse') return Math.PI;
+  // Simpson's rule on 720 intervals.
+  const n = 720;
+  const h = Math.PI / n;
+  const intensity = beamFunction(beam);
+  let sum = 0;
+  for (let i = 1; i < n; i++) sum += (i % 2 ? 4 : 2) * intensity(i * h) * Math.sin(i * h);
+  return (2 * Math.PI * sum * h) / 3;
+}
+
+/**
+ * What a grid of round cells passes at `angleRad` from its axis when it cuts off entirely at `cutoffDeg` (half angle):
+ * the overlap of a cell's front and back opening, 1 on the axis.
+ */
+export function gridTransmission(angleRad: number, cutoffDeg: number): number {
+  requireNumber('gridDeg', cutoffDeg, 1, 89, ' degrees');
+  if (Math.abs(angleRad) >= Math.PI / 2) return 0;
+  const u = Math.abs(Math.tan(angleRad)) / Math.tan((cutoffDeg * Math.PI) / 180);
+  if (u >= 1) return 0;
+  return (2 / Math.PI) * (Math.acos(u) - u * Math.sqrt(1 - u * u));
+}

@@ -1,0 +1,92 @@
+/**
+ * The public surface of core: everything the application and the server use. Pure functions over plain data; no
+ * interface, no DOM, no Node. See docs/model.md for the formulas.
+ */
+export { InputError, inField } from './errors';
+export { GRID_SIZE, WAVELENGTHS_NM, flat, gaussian, product, risingEdge, sampled, scaled, type Spectrum } from './spectrum/grid';
+export { resample, type SampleKind, type Samples } from './spectrum/samples';
+export { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from './spectrum/source';
+export {
+  channelStopsLost,
+  gelAtStrength,
+  gelStack,
+  greenGel,
+  luminousTransmittance,
+  magentaGel,
+  miredGel,
+  stopsLost,
+  withLeak,
+} from './spectrum/gel';
+export { cctDuv, kelvinToMired } from './colour/cct';
+export { luminousSum, spectrumToXy, type Xy } from './colour/observer';
+export { cielabUnderD65, individualTypologyAngleDeg } from './colour/cielab';
+export { chromaOf, hueDegOf, oklabDistance, oklabOf } from './colour/oklab';
+export { hexOfLinear } from './colour/rgb';
+export { CURVES, makeCamera, type Camera, type CameraOptions, type Curve } from './camera/camera';
+export { CHANNELS, sampledSensor, standInSensor, type Channel, type Sensor, type SensorSamples } from './camera/sensor';
+export { WHITE_RANGE_K, whiteIlluminant } from './camera/white';
+export {
+  METER_CONSTANT_LXS,
+  MID_GREY,
+  checkExposureSettings,
+  continuousLuxSeconds,
+  stopsOverMeter,
+  type ExposureSettings,
+} from './exposure/meter';
+export { flashLuxSeconds, guideNumberOfEnergy } from './exposure/flash';
+export { continuousLux } from './exposure/continuous';
+export { beamIntegral, beamIntensity, gridTransmission, type BeamShape } from './exposure/beam';
+export { discIncidence, falloffFromOneMetre, nearFieldRatio, type FaceShape } from './exposure/distance';
+export { formatFlashPower, formatPercent, formatShutter, formatStops } from './exposure/stops';
+export { skinBandOf, skinReflectance, SKIN_PRESETS, type SkinBand } from './surface/skin';
+export { findMaterial, materialsOf, MATERIALS, type Material } from './surface/materials';
+export { findGel, GELS, type CatalogueGel } from './catalogue/gels';
+export { CAMERAS, cameraOf, FIXTURES, fixtureOf, MODIFIERS, modifierOf, type KitItem } from './catalogue/kit';
+export { windowAlone, zoneAlone, type AloneWindow } from './vivid/alone';
+export { type FirstClip, type Headroom } from './vivid/clip';
+export { VIVID, type VividWindow } from './vivid/window';
+export {
+  LIMITS,
+  LOOK_FORMAT,
+  LOOK_VERSION,
+  lookSchema,
+  MOODS,
+  ROLES,
+  type Fixture,
+  type GelUse,
+  type Light,
+  type Look,
+  type LookCamera,
+  type LookSpectrum,
+  type Modifier,
+  type Mood,
+  type Point,
+  type Probe,
+  type Role,
+  type SourceRef,
+  type SurfaceRef,
+} from './look/schema';
+export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './look/parse';
+export {
+  lookupIn,
+  resolveFilter,
+  resolveGel,
+  resolveSource,
+  resolveSurface,
+  sourceKelvin,
+  type SpectrumLookup,
+} from './look/resolve';
+export { evaluate, filterSwatchHex } from './look/evaluate';
+export type { Dilution, LightReading, ProbeReading, Readings, Share, Strip, Verdict, VerdictKind } from './look/readings';
+export { AMBIENT_ID } from './look/scene';
+export { formatPower, nearestPower, powerSteps, steppedPower } from './look/power';
+export { keySideOf, standardProbes, usualZone } from './look/probes';
+export { throwM } from './look/room';
+export { LIGHT_SETS, makeLight, newLook, usualPlace, type LightDraft, type LightSetId, type NewLook } from './look/create';
+export { mergeLooks, type Merge } from './look/merge';
+export { balance, objectiveOf, type BalanceResult, type PowerChange } from './balance/balance';
+export { MOOD_AIM, type BalanceOptions } from './balance/objective';
+export type { Limit, LimitKind } from './balance/limits';
+export type { Remedy } from './balance/remedies';
+export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
+export { demoLooks } from './catalogue/demo';

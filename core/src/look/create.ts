@@ -1,0 +1,128 @@
+import { balance } from '../balance/balance';
+import { cameraOf, fixtureOf, modifierOf } from '../catalogue/kit';
+import { SKIN_PRESETS } from '../surface/skin';
+import { nearestPower } from './power';
+import { standardProbes, usualZone } from './probes';
+import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Point, type Role } from './schema';
+
+/** The starting sets of lights that "New look" offers. */
+export const LIGHT_SETS = [
+  { id: 'key-backdrop', name: 'Key and backdrop', text: 'A soft key, one colour on the backdrop' },
+  { id: 'key-rim', name: 'Key and rim', text: 'A soft key, one colour on the edge' },
+  { id: 'two-rims', name: 'Two rims and key', text: 'Two colours from behind, a small key' },
+  { id: 'full', name: 'Key, two rims, backdrop', text: 'Four lights, three colours' },
+] as const;
+export type LightSetId = (typeof LIGHT_SETS)[number]['id'];
+
+/** The four short choices of a new look. */
+export interface NewLook {
+  readonly title: string;
+  readonly skin: (typeof SKIN_PRESETS)[number]['id'];
+  /** Id of a backdrop of the stand-in kit. */
+  readonly backdrop: string;
+  /** Id of a stand-in camera. */
+  readonly camera: string;
+  readonly lights: LightSetId;
+}
+
+const FACE_HEIGHT_M = 1.55;
+const BACKDROP_DISTANCE_M = 2;
+
+/** The parts of a light that differ from the usual; the rest is filled in. */
+export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim' | 'fixture' | 'modifier'> &
+  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace'>>;
+
+/** A complete light from what is particular about it. */
+export function makeLight(draft: LightDraft): Light {
+  return {
+    gels: [],
+    powerStops: nearestPower(draft.fixture, -3),
+    zone: usualZone(draft.role, draft.position),
+    leak: 0,
+    locked: false,
+    aimPlace: null,
+    on: true,
+    solo: false,
+    muted: false,
+    ...draft,
+  };
+}
+
+/** Where lights of a role usually start: position, aim and modifier for a face at `h`, a backdrop `d` behind. */
+export function usualPlace(
+  role: Role,
+  side: 'left' | 'right',
+  h: number,
+  d: number,
+): { position: Point; aim: Point; modifier: string } {
+  const x = side === 'left' ? -1 : 1;
+  switch (role) {
+    case 'key':
+      return { position: [x * 1.1, h + 0.45, 1.2], aim: [0, h, 0], modifier: 'softbox' };
+    case 'fill':
+      return { position: [x * 1.4, h - 0.1, 1.5], aim: [0, h, 0], modifier: 'umbrella' };
+    case 'background':
+      return { position: [x * 1.3, h - 0.2, -d + 1.5], aim: [0, h, -d], modifier: 'reflector' };
+    case 'practical':
+      return { position: [x * 0.9, h, -d + 0.5], aim: [x * 0.7, h, -d], modifier: 'bare' };
+    case 'rim':
+    case 'hair':
+    case 'kicker':
+      return { position: [x * 1.2, h + 0.45, -1.1], aim: [0, h + 0.05, 0], modifier: 'reflector-grid' };
+  }
+}
+
+/** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
+export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Look {
+  const cinema = camera.startsWith('cinema');
+  const light = (id: string, name: string, role: Role, side: 'left' | 'right', gel?: string): Light => {
+    const strong = role === 'rim' ? 'flash-400' : 'flash-200';
+    const fixture = fixtureOf(cinema ? 'led-spot' : strong);
+    const { modifier, ...place } = usualPlace(role, side, FACE_HEIGHT_M, BACKDROP_DISTANCE_M);
+    return makeLight({
+      id,
+      name,
+      role,
+      fixture,
+      modifier: modifierOf(modifier),
+      gels: gel ? [{ gel, strength: 1 }] : [],
+      ...place,
+    });
+  };
+  const sets: Record<LightSetId, () => Light[]> = {
+    'key-backdrop': () => [light('key', 'Key', 'key', 'left'), light('backdrop', 'Backdrop', 'background', 'right', 'teal-deep')],
+    'key-rim': () => [light('key', 'Key', 'key', 'left'), light('rim', 'Rim', 'rim', 'right', 'amber-deep')],
+    'two-rims': () => [
+      light('rim-left', 'Rim left', 'rim', 'left', 'azure-mid'),
+      light('rim-right', 'Rim right', 'rim', 'right', 'orange-mid'),
+      light('key', 'Key', 'key', 'left'),
+    ],
+    full: () => [
+      light('key', 'Key', 'key', 'left'),
+      light('rim-left', 'Rim left', 'rim', 'left', 'azure-mid'),
+      light('rim-right', 'Rim right', 'rim', 'right', 'amber-deep'),
+      light('backdrop', 'Backdrop', 'background', 'right', 'teal-deep'),
+    ],
+  };
+  const look: Look = {
+    format: LOOK_FORMAT,
+    version: LOOK_VERSION,
+    title,
+    brief: { mood: 'neutral', keyStops: 0, separation: 0.1, note: '' },
+    camera: cameraOf(camera),
+    subject: {
+      name: 'Portrait',
+      skinDepth: SKIN_PRESETS.find(({ id }) => id === skin)?.depth ?? 0.19,
+      hair: { kind: 'material', id: 'hair-dark' },
+      wardrobe: { kind: 'material', id: 'cloth-grey' },
+      faceHeightM: FACE_HEIGHT_M,
+    },
+    backdrop: { surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
+    room: { widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },
+    ambient: { lux: cinema ? 8 : 50, cctK: 3000 },
+    lights: sets[lights](),
+    probes: standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left'),
+    spectra: [],
+  };
+  return balance(look).look;
+}

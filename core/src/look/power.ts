@@ -1,0 +1,36 @@
+import { formatFlashPower, formatPercent } from '../exposure/stops';
+import type { Fixture } from './schema';
+
+/** All powers a fixture can be set to, stops under full, from full downwards. */
+export function powerSteps({ step, minStops }: Pick<Fixture, 'step' | 'minStops'>): number[] {
+  const steps: number[] = [];
+  if (step.unit === 'stops') {
+    // Counted in whole steps, so that thirds do not drift.
+    for (let i = 0; -i * step.value >= minStops - 1e-6; i++) steps.push(i === 0 ? 0 : -i * step.value);
+    return steps;
+  }
+  for (let percent = 100; percent > 1e-9; percent -= step.value) {
+    const stops = percent === 100 ? 0 : Math.log2(percent / 100);
+    if (stops < minStops - 1e-6) break;
+    steps.push(stops);
+  }
+  return steps;
+}
+
+/** The nearest power a fixture can be set to; of two as near, the lower. */
+export function nearestPower(fixture: Pick<Fixture, 'step' | 'minStops'>, stops: number): number {
+  return powerSteps(fixture).reduce((best, step) => (Math.abs(step - stops) <= Math.abs(best - stops) ? step : best));
+}
+
+/** The power `by` steps up (positive) or down from the one nearest to `stops`, held to the range. */
+export function steppedPower(fixture: Pick<Fixture, 'step' | 'minStops'>, stops: number, by: number): number {
+  const steps = powerSteps(fixture);
+  const at = steps.indexOf(nearestPower(fixture, stops));
+  return steps[Math.min(steps.length - 1, Math.max(0, at - by))]!;
+}
+
+/** What to dial in, in the fixture's own terms: `1/8 +1/3` for flash, `18 %` for continuous light. */
+export function formatPower(fixture: Pick<Fixture, 'kind' | 'step'>, stops: number): string {
+  if (fixture.kind === 'flash' && fixture.step.unit === 'stops') return formatFlashPower(stops, fixture.step.value);
+  return formatPercent(stops);
+}

@@ -1,0 +1,71 @@
+import { HEAD_RADIUS_M, unitVector } from './geometry';
+import type { Look, Point, Probe } from './schema';
+
+/** Which side of the picture the key comes from. */
+export type KeySide = 'left' | 'right';
+
+/** How far to each side of its middle the backdrop is read, m. */
+const BACKDROP_SIDE_M = 0.7;
+
+/** The side that a look's key stands on; left where there is none. */
+export function keySideOf(look: Pick<Look, 'lights'>): KeySide {
+  const key = look.lights.find(({ role }) => role === 'key');
+  return key && key.position[0] > 0 ? 'right' : 'left';
+}
+
+/**
+ * The eight standard probes: both sides of the face, both edges of the hair, the wardrobe, and three places on the
+ * backdrop, for a subject at the origin who faces the camera. Left and right are the picture's.
+ */
+export function standardProbes(faceHeightM: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
+  const side = keySide === 'left' ? -1 : 1;
+  const y = faceHeightM;
+  const onHead = (direction: Point): { body: 'head'; position: Point; normal: Point } => {
+    const normal = unitVector(direction);
+    return {
+      body: 'head',
+      position: [normal[0] * HEAD_RADIUS_M, y + normal[1] * HEAD_RADIUS_M, normal[2] * HEAD_RADIUS_M],
+      normal,
+    };
+  };
+  const onBackdrop = (x: number): { body: 'none'; position: Point; normal: Point } => ({
+    body: 'none',
+    position: [x, y, -backdropDistanceM],
+    normal: [0, 0, 1],
+  });
+  return [
+    { id: 'face-key', name: 'Face, key side', surface: 'skin', ...onHead([side * 0.5, 0.05, 1]) },
+    { id: 'face-shadow', name: 'Face, shadow side', surface: 'skin', ...onHead([-side * 1, 0, 0.7]) },
+    { id: 'hair-left', name: 'Hair edge, left', surface: 'hair', ...onHead([-1, 0.45, -0.25]) },
+    { id: 'hair-right', name: 'Hair edge, right', surface: 'hair', ...onHead([1, 0.45, -0.25]) },
+    {
+      id: 'wardrobe',
+      name: 'Wardrobe',
+      surface: 'wardrobe',
+      body: 'torso',
+      position: [0, y - 0.42, 0.17],
+      normal: unitVector([0, 0.25, 1]),
+    },
+    { id: 'backdrop', name: 'Backdrop', surface: 'backdrop', ...onBackdrop(0) },
+    { id: 'backdrop-left', name: 'Backdrop, left', surface: 'backdrop', ...onBackdrop(-BACKDROP_SIDE_M) },
+    { id: 'backdrop-right', name: 'Backdrop, right', surface: 'backdrop', ...onBackdrop(BACKDROP_SIDE_M) },
+  ];
+}
+
+/** The probe where a light of a role standing at `position` does its work. */
+export function usualZone(role: Look['lights'][number]['role'], position: Point): string {
+  switch (role) {
+    case 'key':
+      return 'face-key';
+    case 'fill':
+      return 'face-shadow';
+    case 'background':
+      return 'backdrop';
+    case 'practical':
+      return position[0] < 0 ? 'backdrop-left' : 'backdrop-right';
+    case 'rim':
+    case 'hair':
+    case 'kicker':
+      return position[0] < 0 ? 'hair-left' : 'hair-right';
+  }
+}

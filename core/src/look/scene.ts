@@ -1,0 +1,248 @@
+import { makeCamera, type Camera } from '../camera/camera';
+import { whiteIlluminant } from '../camera/white';
+import { yBar } from '../colour/observer';
+import { inField } from '../errors';
+import { nearFieldRatio } from '../exposure/distance';
+import {
+  checkExposureSettings,
+  continuousLuxSeconds,
+  flashShutterShare,
+  METER_CONSTANT_LXS,
+  stopsOverMeter,
+} from '../exposure/meter';
+import { dot, product, type Spectrum } from '../spectrum/grid';
+import { skinReflectance } from '../surface/skin';
+import { balancedTriple } from '../vivid/alone';
+import type { Triple } from '../vivid/vividness';
+import { subjectForms, transfer } from './geometry';
+import {
+  colourMovesWithLevel,
+  lookupIn,
+  resolveFilter,
+  resolveSensor,
+  resolveSource,
+  resolveSurface,
+  type SpectrumLookup,
+} from './resolve';
+import { landedFlux, washFactor } from './room';
+import { PROBE_SURFACES, type Light, type Look, type ProbeSurface } from './schema';
+
+/** Numbers that each light brings to each probe: balanced r, g, b, reflected photopic Y, incident photopic E. */
+export const FIGURES = 5;
+const [R, Y, E] = [0, 3, 4];
+
+/** The id under which ambient light appears among a look's lights. */
+export const AMBIENT_ID = 'ambient';
+
+/** Spacing of the table over the power range for lights whose colour moves with level, stops. */
+const KNOT_STOPS = 1 / 3;
+
+/**
+ * One light compiled for one look: what it brings to every probe at full power (times 2^powerStops at others). All
+ * figures are relative exposures: a neutral reflectance rho under a meter reading of s stops has r = g = b = Y = rho 2^s.
+ */
+export interface SceneLight {
+  readonly id: string;
+  readonly name: string;
+  /** Index in the look; -1 for ambient. */
+  readonly index: number;
+  /** Counts in the picture: on, not muted, and soloed if any light is. */
+  readonly active: boolean;
+  readonly powerStops: number;
+  readonly zone: number;
+  /** One block of probes x FIGURES at each knot, divided by 2^stops; a single block where colour does not move. */
+  readonly knots: readonly { readonly stops: number; readonly figures: Float64Array }[];
+  /** Source through gels without geometry at present power, 1 lx before filters. */
+  readonly filtered: Spectrum;
+}
+
+/** A probe's surface in this camera. */
+export interface SceneProbe {
+  readonly reflectance: Spectrum;
+  /** Balanced values of the white-balance illuminant on the surface. */
+  readonly white: Triple;
+}
+
+/** A look compiled for repeated evaluation at changing powers. */
+export interface Scene {
+  readonly look: Look;
+  readonly camera: Camera;
+  readonly probes: readonly SceneProbe[];
+  /** The look's lights in order, then ambient. */
+  readonly lights: readonly SceneLight[];
+}
+
+/** Compiles a look that has passed `parseLook`. @throws InputError where a reference or a figure cannot be used. */
+export function compileScene(look: Look): Scene {
+  const lookup = lookupIn(look.spectra);
+  const { camera: settings } = look;
+  const camera = inField('camera', () => {
+    checkExposureSettings(settings);
+    return makeCamera({
+      sensor: resolveSensor(settings, lookup),
+      headroomStops: settings.headroomStops,
+      curve: settings.curve,
+      whiteK: settings.whiteK,
+      tintDuv: settings.tintDuv,
+    });
+  });
+  const surfaces = surfacesOf(look, camera, lookup);
+  const anySolo = look.lights.some((light) => light.on && light.solo);
+  const lights = look.lights.map((light, index) =>
+    inField(`lights[${index}]`, () =>
+      compileLight(look, light, index, light.on && !light.muted && (!anySolo || light.solo), surfaces, lookup),
+    ),
+  );
+  return {
+    look,
+    camera,
+    probes: look.probes.map(({ surface }) => surfaces[surface].probe),
+    lights: [...lights, compileAmbient(look, surfaces, !anySolo)],
+  };
+}
+
+interface CompiledSurface {
+  readonly probe: SceneProbe;
+  /** Sensitivities times reflectance over white response (r, g, b), then ybar times reflectance. */
+  readonly weights: readonly Spectrum[];
+}
+
+type Surfaces = Record<ProbeSurface, CompiledSurface>;
+
+function surfacesOf(look: Look, camera: Camera, lookup: SpectrumLookup): Surfaces {
+  const compile = (reflectance: Spectrum): CompiledSurface => ({
+    probe: { reflectance, white: balancedTriple(camera, product(camera.white, reflectance)) },
+    weights: [
+      ...camera.sensor.map((s, c) => product(s, reflectance).map((v) => v / camera.whiteResponse[c]!)),
+      product(yBar, reflectance),
+    ],
+  });
+  return {
+    skin: compile(skinReflectance(look.subject.skinDepth)),
+    hair: compile(inField('subject.hair', () => resolveSurface(look.subject.hair, lookup))),
+    wardrobe: compile(inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup))),
+    backdrop: compile(inField('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup))),
+  };
+}
+
+/** Relative exposure of 1 lx s at the camera's settings. */
+function exposureOfLuxSecond(look: Look): number {
+  return 2 ** stopsOverMeter(1, look.camera);
+}
+
+/** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss included. */
+export function fullExposure(look: Look, light: Light): number {
+  const { fixture, modifier } = light;
+  const loss = 2 ** -modifier.lossStops;
+  const luxSeconds =
+    fixture.kind === 'flash'
+      ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
+      : continuousLuxSeconds(fixture.luxAt1m / nearFieldRatio(modifier.face, 1), look.camera);
+  return luxSeconds * loss * exposureOfLuxSecond(look);
+}
+
+function compileLight(
+  look: Look,
+  light: Light,
+  index: number,
+  active: boolean,
+  surfaces: Surfaces,
+  lookup: SpectrumLookup,
+): SceneLight {
+  const forms = subjectForms(look);
+  const full = fullExposure(look, light);
+  const direct = look.probes.map((probe) => full * transfer(light, probe, forms));
+  const wash = washFactor(look, landedFlux(look, light, forms), surfaces.backdrop.probe.reflectance).map((v) => v * full);
+  const filter = resolveFilter(light, lookup);
+  const at = (stops: number) => product(resolveSource(light.fixture, stops, lookup), filter);
+  const filtered = at(light.powerStops);
+  const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, direct, wash, surfaces);
+  const knots = colourMovesWithLevel(light.fixture)
+    ? knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(at(stops)) }))
+    : [{ stops: 0, figures: figures(filtered) }];
+  return {
+    id: light.id,
+    name: light.name,
+    index,
+    active,
+    powerStops: light.powerStops,
+    zone: look.probes.findIndex(({ id }) => id === light.zone),
+    knots,
+    filtered,
+  };
+}
+
+function knotStops(minStops: number): number[] {
+  const count = Math.max(1, Math.ceil(-minStops / KNOT_STOPS));
+  return Array.from({ length: count + 1 }, (_, i) => minStops * (1 - i / count));
+}
+
+function figuresOf(look: Look, spectrum: Spectrum, direct: readonly number[], wash: Spectrum, surfaces: Surfaces): Float64Array {
+  const washed = product(spectrum, wash);
+  const onSurface = Object.fromEntries(
+    PROBE_SURFACES.map((surface) => {
+      const { weights } = surfaces[surface];
+      return [surface, { direct: weights.map((w) => dot(spectrum, w)), wash: weights.map((w) => dot(washed, w)) }];
+    }),
+  ) as Record<ProbeSurface, { direct: number[]; wash: number[] }>;
+  const luminous = dot(spectrum, yBar);
+  const washLuminous = dot(washed, yBar);
+  const out = new Float64Array(look.probes.length * FIGURES);
+  look.probes.forEach((probe, p) => {
+    const terms = onSurface[probe.surface];
+    for (let c = R; c <= Y; c++) out[p * FIGURES + c] = direct[p]! * terms.direct[c]! + terms.wash[c]!;
+    out[p * FIGURES + E] = direct[p]! * luminous + washLuminous;
+  });
+  return out;
+}
+
+function compileAmbient(look: Look, surfaces: Surfaces, active: boolean): SceneLight {
+  const spectrum = whiteIlluminant(look.ambient.cctK);
+  const exposure = continuousLuxSeconds(look.ambient.lux, look.camera) * exposureOfLuxSecond(look);
+  const none = new Float64Array(spectrum.length);
+  const direct = look.probes.map(() => exposure);
+  return {
+    id: AMBIENT_ID,
+    name: 'Ambient',
+    index: -1,
+    active: active && look.ambient.lux > 0,
+    powerStops: 0,
+    zone: -1,
+    knots: [{ stops: 0, figures: figuresOf(look, spectrum, direct, none, surfaces) }],
+    filtered: spectrum,
+  };
+}
+
+/** Adds what a light brings to a probe at `stops` under full into `out` (FIGURES long). */
+export function addFigures(out: Float64Array, light: SceneLight, probe: number, stops: number, sign = 1): void {
+  const { knots } = light;
+  const scale = sign * 2 ** stops;
+  const at = probe * FIGURES;
+  if (knots.length === 1) {
+    const { figures } = knots[0]!;
+    for (let c = 0; c < FIGURES; c++) out[c]! += scale * figures[at + c]!;
+    return;
+  }
+  const last = knots.length - 1;
+  const spacing = knots[1]!.stops - knots[0]!.stops;
+  const place = Math.min(last, Math.max(0, (stops - knots[0]!.stops) / spacing));
+  const i = Math.min(last - 1, Math.floor(place));
+  const t = place - i;
+  const low = knots[i]!.figures;
+  const high = knots[i + 1]!.figures;
+  for (let c = 0; c < FIGURES; c++) out[c]! += scale * (low[at + c]! * (1 - t) + high[at + c]! * t);
+}
+
+/** Whether the colour of a compiled light moves with its level. */
+export function colourMoves(light: SceneLight): boolean {
+  return light.knots.length > 1;
+}
+
+/** The sum of all active lights at a probe, FIGURES long; `powers` in stops by light, the look's own by default. */
+export function totalFigures(scene: Scene, probe: number, powers?: ArrayLike<number>): Float64Array {
+  const out = new Float64Array(FIGURES);
+  scene.lights.forEach((light, l) => {
+    if (light.active) addFigures(out, light, probe, powers ? powers[l]! : light.powerStops);
+  });
+  return out;
+}

@@ -1,0 +1,396 @@
+import fc from 'fast-check';
+import { demoLooks } from '../src/catalogue/demo';
+import { balance } from '../src/balance/balance';
+import { makeCamera, recordInto } from '../src/camera/camera';
+import { responses } from '../src/camera/sensor';
+import { whiteIlluminant } from '../src/camera/white';
+import { hexOfLinear } from '../src/colour/rgb';
+import { CAMERAS, fixtureOf } from '../src/catalogue/kit';
+import { evaluate } from '../src/look/evaluate';
+import { subjectForms, transfer, visibility } from '../src/look/geometry';
+import { landedFlux, washFactor } from '../src/look/room';
+import { LIGHT_SETS, makeLight, newLook } from '../src/look/create';
+import { mergeLooks } from '../src/look/merge';
+import { LookError, parseLook, readLookFile, writeLookFile } from '../src/look/parse';
+import { standardProbes } from '../src/look/probes';
+import { beamIntegral } from '../src/exposure/beam';
+import { resolveFilter, resolveSource, resolveSurface } from '../src/look/resolve';
+import { compileScene } from '../src/look/scene';
+import type { Light, Look } from '../src/look/schema';
+import { flat, GRID_SIZE, product, type Spectrum } from '../src/spectrum/grid';
+import { skinReflectance } from '../src/surface/skin';
+import { copyOf } from './support';
+
+const demo = demoLooks()[0]!;
+const clone = (): Look => copyOf(demo) as Look;
+
+/** A look in a black room without ambient, so that only direct light counts. */
+function darkRoom(): Look {
+  const look = clone();
+  look.room = { ...look.room, walls: 0, ceiling: 0, floor: 0 };
+  look.ambient.lux = 0;
+  return look;
+}
+
+function problems(change: (look: Record<string, any>) => void): { field: string; message: string }[] {
+  const look = copyOf(demo) as Record<string, any>;
+  change(look);
+  try {
+    parseLook(look);
+  } catch (error) {
+    if (error instanceof LookError) return [...error.problems];
+    throw error;
+  }
+  return [];
+}
+
+describe('the look document', () => {
+  it('comes back from a file without loss', () => {
+    expect(readLookFile(writeLookFile(demo))).toEqual(demo);
+  });
+
+  it('accepts every look that "New look" makes', () => {
+    for (const { id: lights } of LIGHT_SETS) {
+      for (const { id: camera } of CAMERAS) {
+        const look = newLook({ title: 'Try', skin: 'brown', backdrop: 'paper-black', camera, lights });
+        expect(parseLook(look)).toEqual(look);
+        expect(evaluate(look).lights.length).toBeGreaterThanOrEqual(2);
+      }
+    }
+  });
+
+  it.each([
+    ['a newer version', (l: any) => (l.version = 9), 'version', /version is 9.*Update/],
+    ['another format', (l: any) => (l.format = 'recipe'), 'format', /not a look file/],
+    ['an unknown gel', (l: any) => (l.lights[1].gels[0].gel = 'nope'), 'lights[1].gels[0].gel', /no gel "nope"/],
+    ['NaN', (l: any) => (l.camera.iso = NaN), 'camera.iso', /camera.iso must be/],
+    ['infinity', (l: any) => (l.lights[0].position[1] = Infinity), 'lights[0].position[1]', /100 or less|finite/],
+    ['a negative distance', (l: any) => (l.backdrop.distanceM = -2), 'backdrop.distanceM', /0.1 or more/],
+    ['a missing part', (l: any) => delete l.subject.hair, 'subject.hair', /kind|missing/],
+    ['a text for a number', (l: any) => (l.camera.whiteK = '5600'), 'camera.whiteK', /must be a number; it is "5600"/],
+    ['an unknown field', (l: any) => (l.camera.lens = 'x'), 'camera', /does not know: lens/],
+    ['an unknown role', (l: any) => (l.lights[0].role = 'sun'), 'lights[0].role', /must be one of/],
+    ['an unknown fixture kind', (l: any) => (l.lights[0].fixture.kind = 'candle'), 'lights[0].fixture.kind', /flash, continuous/],
+    ['a light twice', (l: any) => (l.lights[1].id = l.lights[0].id), 'lights[1].id', /stands twice/],
+    ['a light that aims at itself', (l: any) => (l.lights[0].aim = l.lights[0].position), 'lights[0].aim', /own place/],
+    ['a zone that is not there', (l: any) => (l.lights[0].zone = 'hat'), 'lights[0].zone', /not among the probes/],
+    ['a power below the lowest', (l: any) => (l.lights[0].powerStops = -12), 'lights[0].powerStops', /lowest power/],
+    [
+      'a surface that is not there',
+      (l: any) => (l.backdrop.surface = { kind: 'spectrum', id: 'wall' }),
+      'backdrop.surface.id',
+      /carries no reflectance/,
+    ],
+    [
+      'a beam wider than its field',
+      (l: any) => (l.lights[2].modifier.beam = { kind: 'lens', beamDeg: 60, fieldDeg: 50 }),
+      'lights[2].modifier.beam.fieldDeg',
+      /wider/,
+    ],
+    [
+      'a bad inline spectrum',
+      (l: any) => l.spectra.push({ kind: 'gel', id: 'x', name: 'x', wavelengthsNm: [400, 500, 490, 700], values: [1, 1, 1, 1] }),
+      'spectra[0].wavelengthsNm[2]',
+      /must rise/,
+    ],
+    [
+      'too many lights',
+      (l: any) => (l.lights = Array.from({ length: 25 }, (_, i) => ({ ...l.lights[0], id: `l${i}` }))),
+      'lights',
+      /24 entries at most/,
+    ],
+  ] satisfies [string, (l: any) => unknown, string, RegExp][])('refuses %s, naming the field', (_, change, field, message) => {
+    const found = problems(change);
+    expect(found.map((problem) => problem.field)).toContain(field);
+    expect(found.find((problem) => problem.field === field)!.message).toMatch(message);
+  });
+
+  it('refuses text that is not JSON, not an object, or huge', () => {
+    expect(() => readLookFile('{"format":')).toThrow(/not JSON/);
+    expect(() => readLookFile('[]')).toThrow(/JSON object/);
+    expect(() => readLookFile('x'.repeat(5e6))).toThrow(/larger than/);
+  });
+
+  it('never throws anything but LookError, whatever it is given', () => {
+    fc.assert(
+      fc.property(
+        fc.jsonValue(),
+        fc.constantFrom('camera', 'lights', 'probes', 'spectra', 'subject', 'room', 'brief'),
+        (junk, part) => {
+          const value = { ...copyOf(demo), [part]: junk } as unknown;
+          try {
+            parseLook(value);
+          } catch (error) {
+            expect(error).toBeInstanceOf(LookError);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});
+
+/** All light on a probe summed at 81 bands, without the factors that scene.ts uses. */
+function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
+  const camera = makeCamera({ whiteK: look.camera.whiteK });
+  const probe = look.probes[p]!;
+  const surfaces: Record<string, Spectrum> = {
+    skin: skinReflectance(look.subject.skinDepth),
+    hair: resolveSurface(look.subject.hair),
+    wardrobe: resolveSurface(look.subject.wardrobe),
+    backdrop: resolveSurface(look.backdrop.surface),
+  };
+  const perLuxSecond = look.camera.iso / (250 * look.camera.aperture ** 2);
+  const arriving = new Float64Array(GRID_SIZE);
+  const forms = subjectForms(look);
+  for (const light of look.lights) {
+    if (light.fixture.kind !== 'flash') throw new Error('flash only');
+    const spectrum = product(resolveSource(light.fixture, light.powerStops), resolveFilter(light));
+    const candela = 2 ** (light.powerStops - light.modifier.lossStops) * 2.5 * light.fixture.guideNumberM ** 2;
+    const wash = washFactor(look, landedFlux(look, light, forms), surfaces['backdrop']!);
+    const direct = transfer(light, probe, forms);
+    for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += spectrum[i]! * candela * (direct + wash[i]!);
+  }
+  const ambient = whiteIlluminant(look.ambient.cctK);
+  for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += ambient[i]! * look.ambient.lux * look.camera.shutterS;
+  const raw = responses(
+    camera.sensor,
+    product(arriving, surfaces[probe.surface]!).map((v) => v * perLuxSecond),
+  );
+  const out = new Float64Array(3);
+  const balanced = raw.map((v, c) => v / camera.whiteResponse[c]!) as [number, number, number];
+  recordInto(out, camera, ...balanced);
+  return { rgb: [...out], hex: hexOfLinear(out[0]!, out[1]!, out[2]!) };
+}
+
+describe('evaluate', () => {
+  it('records what a brute-force sum over 81 bands records, at every probe of every demo look', () => {
+    for (const look of demoLooks()) {
+      evaluate(look).probes.forEach((reading, p) => {
+        const expected = bruteForce(look, p);
+        expected.rgb.forEach((v, c) => expect(reading.recorded[c]).toBeCloseTo(v, 9));
+        expect(reading.hex).toBe(expected.hex);
+      });
+    }
+  });
+
+  it('shares add up to one', () => {
+    for (const { shares } of evaluate(demo).probes) expect(shares.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  it('moves a light and its reading by exactly the stops of its power', () => {
+    const look = darkRoom();
+    const up = copyOf(look) as Look;
+    up.lights[2]!.powerStops += 1;
+    expect(evaluate(up).lights[2]!.stops - evaluate(look).lights[2]!.stops).toBeCloseTo(1, 9);
+  });
+
+  it('leaves windows where they are when light and exposure change together', () => {
+    const look = clone();
+    const same = clone();
+    same.camera.iso *= 2;
+    same.ambient.lux /= 2;
+    for (const light of same.lights) light.powerStops -= 1;
+    evaluate(look).lights.forEach((light, l) => {
+      const other = evaluate(same).lights[l]!;
+      expect(other.window!.lowStops).toBeCloseTo(light.window!.lowStops, 3);
+      expect(other.window!.highStops).toBeCloseTo(light.window!.highStops, 3);
+      expect(other.stops).toBeCloseTo(light.stops, 9);
+    });
+  });
+
+  it('obeys the shutter by the kind of light: ambient follows it, flash does not', () => {
+    const look = clone();
+    look.lights = look.lights.filter(({ id }) => id === 'backdrop');
+    look.ambient.lux = 500;
+    const slow = copyOf(look) as Look;
+    slow.camera.shutterS = 1 / 50;
+    const part = (l: Look, id: string) => {
+      const probe = evaluate(l).probes.find((reading) => reading.id === 'backdrop')!;
+      return Math.log2(probe.shares.find((share) => share.lightId === id)!.share) + probe.stops;
+    };
+    expect(part(slow, 'ambient') / part(look, 'ambient')).toBeDefined();
+    const ratio = (l: Look) => part(l, 'ambient') - part(l, 'backdrop');
+    expect(ratio(slow) - ratio(look)).toBeCloseTo(2, 9);
+  });
+
+  it('notes a shutter faster than sync, and takes the flash down', () => {
+    const look = clone();
+    look.camera.shutterS = 1 / 800;
+    const readings = evaluate(look);
+    expect(readings.notes[0]!.message).toMatch(/faster than flash sync.*2.0 stops/);
+    expect(readings.exposure.flashShutterLossStops).toBeCloseTo(2, 9);
+  });
+
+  it('hears solo and mute', () => {
+    const look = clone();
+    look.lights[1]!.solo = true;
+    const soloed = evaluate(look);
+    expect(soloed.lights.map(({ active }) => active)).toEqual([false, true, false, false]);
+    expect(soloed.probes[0]!.shares.map(({ lightId }) => lightId)).toEqual(['rim-left']);
+    look.lights[1]!.solo = false;
+    look.lights[1]!.muted = true;
+    expect(evaluate(look).lights[1]!.verdict.kind).toBe('silent');
+  });
+
+  it('sums two colour lights of one zone and sweeps them together', () => {
+    const look = darkRoom();
+    const twin = { ...copyOf(look.lights[3]!), id: 'twin', name: 'Twin' } as Light;
+    look.lights.push(twin);
+    const [one, two] = [3, 4].map((l) => evaluate(look).lights[l]!);
+    const alone = darkRoom();
+    const single = evaluate(alone).lights[3]!;
+    // Each of two equal lights has its wall one stop lower on its own axis than the light by itself.
+    expect(one!.firstClip.stops).toBeCloseTo(single.firstClip.stops - 1, 1);
+    expect(two!.stops).toBeCloseTo(single.stops, 9);
+  });
+
+  it('says which light washes a colour out, and that taking it away would help', () => {
+    const washed = evaluate(demoLooks()[1]!);
+    const paper = washed.lights.find(({ id }) => id === 'backdrop')!;
+    expect(paper.verdict.text).toMatch(/Washed out by Key/);
+    expect(paper.dilution[0]!.name).toBe('Key');
+    expect(paper.vividness).toBeLessThan(0.2);
+    const hot = evaluate(demoLooks()[2]!).lights.find(({ id }) => id === 'rim-right')!;
+    expect(hot.verdict.text).toMatch(/Red channel clips: 1\.\d stops too hot/);
+    expect(hot.aboveClip!.hueDriftDeg).toBeGreaterThan(8);
+  });
+
+  it('carries its own spectra: an inline gel reads as the same numbers from the kit', () => {
+    const look = clone();
+    const stock = resolveFilter({ gels: [{ gel: 'teal-deep', strength: 1 }], leak: 0 });
+    look.spectra.push({
+      kind: 'gel',
+      id: 'mine',
+      name: 'Mine',
+      wavelengthsNm: Array.from({ length: 81 }, (_, i) => 380 + 5 * i),
+      values: [...stock],
+    });
+    look.lights[3]!.gels = [{ gel: 'mine', strength: 1 }];
+    expect(evaluate(parseLook(look)).lights[3]!.stops).toBeCloseTo(evaluate(demo).lights[3]!.stops, 9);
+  });
+
+  it('warms a dimmed tungsten lamp and drifts an old flash', () => {
+    const look = clone();
+    const lamp = makeLight({
+      ...look.lights[3]!,
+      id: 'lamp',
+      name: 'Lamp',
+      fixture: fixtureOf('tungsten-650'),
+      gels: [],
+      powerStops: -3,
+    });
+    look.lights.push(lamp);
+    const red = (stops: number) => {
+      const dimmed = copyOf(look) as Look;
+      dimmed.lights[4]!.powerStops = stops;
+      for (const light of dimmed.lights.slice(0, 4)) light.muted = true;
+      dimmed.ambient.lux = 0;
+      const [r, , b] = evaluate(dimmed).probes[5]!.channelStops;
+      return r - b;
+    };
+    expect(red(-4)).toBeGreaterThan(red(0) + 0.5);
+    expect(compileScene(look).lights[4]!.knots.length).toBeGreaterThan(5);
+  });
+});
+
+describe('geometry', () => {
+  it('follows distance, cosine and beam in closed form', () => {
+    const probe = { ...standardProbes(1.5, 2, 'left')[5]!, position: [0, 1.5, -2] as [number, number, number] };
+    const light = (z: number) => ({
+      position: [0, 1.5, z] as [number, number, number],
+      aim: [0, 1.5, -2] as [number, number, number],
+      modifier: {
+        name: '',
+        face: { kind: 'disc' as const, radiusM: 0.002 },
+        beam: { kind: 'diffuse' as const },
+        gridDeg: null,
+        lossStops: 0,
+      },
+    });
+    expect(transfer(light(-1), probe, []) / transfer(light(0), probe, [])).toBeCloseTo(4, 3);
+    const aside = { ...light(-1), position: [Math.sqrt(3), 1.5, -1] as [number, number, number] };
+    expect(transfer(aside, probe, [])).toBeCloseTo(0.5 / 4, 4);
+    expect(transfer({ ...light(-1), aim: [0, 1.5, 4] as [number, number, number] }, probe, [])).toBe(0);
+  });
+
+  it('shadows the backdrop behind the head, softer from a larger face', () => {
+    const forms = subjectForms(demo);
+    const y = demo.subject.faceHeightM;
+    const share = (x: number, radius: number) => visibility([x, y, -2.4], 'none', [0, y, 3], radius, forms);
+    expect(share(0, 0.05)).toBe(0);
+    expect(share(1.2, 0.05)).toBe(1);
+    expect(share(0.12, 0.6)).toBeGreaterThan(share(0.12, 0.05));
+    expect(share(0.32, 0.6)).toBeLessThan(1);
+  });
+
+  it('lands no more flux than the light sends, and a white room returns more than a dark one', () => {
+    const forms = subjectForms(demo);
+    for (const light of demo.lights.filter(({ modifier }) => modifier.gridDeg === null)) {
+      const landed = landedFlux(demo, light, forms);
+      const total = landed.walls + landed.ceiling + landed.floor + landed.backdrop;
+      expect(total).toBeLessThanOrEqual(1.03 * beamIntegral(light.modifier.beam));
+      expect(total).toBeGreaterThan(0.4 * beamIntegral(light.modifier.beam));
+    }
+    const wash = (walls: number) => {
+      const look = clone();
+      look.room = { ...look.room, walls, ceiling: walls, floor: walls };
+      return washFactor(look, landedFlux(look, look.lights[0]!, forms), flat(0.18))[40]!;
+    };
+    expect(wash(0.85)).toBeGreaterThan(4 * wash(0.2));
+    expect(Number.isFinite(wash(0.95))).toBe(true);
+  });
+});
+
+describe('merging two edits', () => {
+  const edit = (change: (look: Look) => void) => {
+    const look = clone();
+    change(look);
+    return look;
+  };
+
+  it('takes both where they touch different things, down to one light', () => {
+    const mine = edit((l) => (l.lights[1]!.powerStops = -4));
+    const theirs = edit((l) => {
+      l.lights[1]!.leak = 0.1;
+      l.camera.iso = 400;
+      l.lights = l.lights.filter(({ id }) => id !== 'key');
+    });
+    const { look, conflicts } = mergeLooks(demo, mine, theirs);
+    expect(conflicts).toEqual([]);
+    expect(look.lights.map(({ id }) => id)).toEqual(['rim-left', 'rim-right', 'backdrop']);
+    expect(look.lights[0]).toMatchObject({ powerStops: -4, leak: 0.1 });
+    expect(look.camera.iso).toBe(400);
+  });
+
+  it('keeps mine and names the place where both changed the same thing', () => {
+    const { look, conflicts } = mergeLooks(
+      demo,
+      edit((l) => (l.camera.iso = 800)),
+      edit((l) => (l.camera.iso = 400)),
+    );
+    expect(look.camera.iso).toBe(800);
+    expect(conflicts).toEqual(['camera.iso']);
+  });
+
+  it('loses no light that one side added or changed', () => {
+    const mine = edit((l) => (l.lights[0]!.powerStops = -5));
+    const theirs = edit((l) => {
+      l.lights.splice(0, 1);
+      l.lights.push({ ...copyOf(demo.lights[1]!), id: 'new' } as Light);
+    });
+    const { look, conflicts } = mergeLooks(demo, mine, theirs);
+    expect(look.lights.map(({ id }) => id)).toEqual(['key', 'rim-left', 'rim-right', 'backdrop', 'new']);
+    expect(conflicts).toEqual(['lights[key]']);
+  });
+});
+
+it('balances the demo looks into their windows without clipping', () => {
+  for (const look of demoLooks()) {
+    const { readings, objective } = balance(look);
+    expect(objective.after).toBeLessThanOrEqual(objective.before);
+    for (const probe of readings.probes) expect(probe.headroom.stops).toBeGreaterThan(0);
+    for (const light of readings.lights) expect(light.vividness).toBeGreaterThan(0.85);
+    expect(Math.abs(readings.keyStops)).toBeLessThan(0.3);
+  }
+});
