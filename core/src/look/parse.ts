@@ -84,10 +84,15 @@ function checkEnvelope(value: unknown): void {
     throw new LookError([
       {
         field: 'version',
-        message: `version is ${JSON.stringify(version) ?? 'missing'}; this application reads version ${LOOK_VERSION}.${remedy}`,
+        message: `version is ${versionText(version)}; this application reads version ${LOOK_VERSION}.${remedy}`,
       },
     ]);
   }
+}
+
+function versionText(version: unknown): string {
+  if (version === undefined) return 'missing';
+  return typeof version === 'number' || typeof version === 'string' ? String(version).slice(0, 40) : 'not a number';
 }
 
 function problemsOf(error: ValidationError): Problem[] {

@@ -1,0 +1,145 @@
+// Shared steps of the scripts: built-ins only, so that they run before anything is installed.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
+const stamps = path.join(root, '.stamps');
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+export const bin = (name) => path.join(root, 'node_modules/.bin', name);
+
+/** Runs a command to its end; output goes to the terminal. Exits with its code when it fails. */
+export function run(command, args, options = {}) {
+  const { status, error } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    ...options,
+    env: { ...process.env, ...options.env },
+  });
+  if (error) throw error;
+  if (status !== 0) process.exit(status ?? 1);
+}
+
+/** Runs a command, shows its output, and resolves to its exit code and text. */
+export function runCaptured(command, args, options = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, ...options, env: { ...process.env, ...options.env } });
+    let text = '';
+    const take = (chunk) => {
+      text += chunk;
+      process.stdout.write(chunk);
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('error', reject);
+    child.on('close', (code) => resolve({ code: code ?? 1, text }));
+  });
+}
+
+function filesBelow(folder) {
+  const out = [];
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    if (['node_modules', 'dist', '.expo', 'test'].includes(entry.name)) continue;
+    const full = path.join(folder, entry.name);
+    if (entry.isDirectory()) out.push(...filesBelow(full));
+    else out.push(full);
+  }
+  return out;
+}
+
+function digestOf(inputs) {
+  const hash = createHash('sha256');
+  for (const input of inputs) {
+    const full = path.join(root, input);
+    if (!existsSync(full)) continue;
+    const files = input.includes('.') ? [full] : filesBelow(full);
+    for (const file of files) hash.update(path.relative(root, file)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+/** Does `work` unless it was done before with the same inputs and its outputs are still there. */
+function once(name, inputs, outputs, work) {
+  const stamp = path.join(stamps, name);
+  const digest = digestOf(inputs);
+  const done = existsSync(stamp) && readFileSync(stamp, 'utf8') === digest;
+  if (done && outputs.every((output) => existsSync(path.join(root, output)))) return;
+  work();
+  mkdirSync(stamps, { recursive: true });
+  writeFileSync(stamp, digest);
+}
+
+export function ensureInstalled() {
+  once(
+    'install',
+    ['package-lock.json', 'package.json'],
+    ['node_modules/expo', 'node_modules/better-sqlite3/build/Release/better_sqlite3.node'],
+    () => {
+      console.log('Installing packages (the first time takes a few minutes) …');
+      run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+    },
+  );
+}
+
+export function ensureServerBuilt() {
+  once('server', ['core/src', 'server/src', 'server/package.json', 'package-lock.json'], ['server/dist/main.js'], () => {
+    const { dependencies } = JSON.parse(readFileSync(path.join(root, 'server/package.json'), 'utf8'));
+    // Core is TypeScript source and nanoid an ES module: both go into the bundle, all else stays a package.
+    const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));
+    run(bin('esbuild'), [
+      'server/src/main.ts',
+      '--bundle',
+      '--platform=node',
+      '--target=node20',
+      '--format=cjs',
+      '--outfile=server/dist/main.js',
+      '--sourcemap',
+      '--log-level=warning',
+      ...external.map((name) => `--external:${name}`),
+    ]);
+  });
+}
+
+export function ensureAppBuilt() {
+  once('app', ['core/src', 'app', 'package-lock.json'], ['app/dist/index.html'], () => {
+    console.log('Building the application (about a minute) …');
+    rmSync(path.join(root, 'app/dist'), { recursive: true, force: true });
+    run(bin('expo'), ['export', '-p', 'web', '--output-dir', 'dist'], {
+      cwd: path.join(root, 'app'),
+      env: { CI: '1', EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production' },
+    });
+  });
+}
+
+export function ensureBuilt() {
+  ensureInstalled();
+  ensureServerBuilt();
+  ensureAppBuilt();
+}
+
+export const CHROMIUM = process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium';
+
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return;
+  const apt = spawnSync('apt-get', ['--version']);
+  if (apt.status !== 0) {
+    console.error('The browser tests need Chromium: install it, or set CHROMIUM_PATH to where it is.');
+    process.exit(1);
+  }
+  console.log('Installing Chromium …');
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+}
+
+/** Serves until it is stopped; passes signals on and exits as the server does. */
+export function serve(args, env = {}) {
+  const child = spawn(process.execPath, [path.join(root, 'server/dist/main.js'), ...args], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...env, ...process.env },
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+}

@@ -1,0 +1,5 @@
+// Serves the user's own data.
+import { ensureBuilt, serve } from './lib/tools.mjs';
+
+ensureBuilt();
+serve([], { FULGENT_DATA: '.data' });

@@ -1,0 +1,5 @@
+// Type-checks every workspace.
+import { bin, ensureInstalled, run } from './lib/tools.mjs';
+
+ensureInstalled();
+for (const workspace of ['core', 'server', 'app', 'e2e']) run(bin('tsc'), ['-p', workspace, '--pretty', 'false']);

@@ -1,0 +1,36 @@
+import path from 'node:path';
+
+/** Settings of the server, all from the environment. */
+export interface Config {
+  readonly port: number;
+  readonly host: string;
+  readonly dataFolder: string;
+  readonly logLevel: string;
+  /** Wanted from every client when the server is reachable from other machines. */
+  readonly passcode: string | null;
+}
+
+const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
+const SHORTEST_PASSCODE = 6;
+
+/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
+export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
+  const port = Number(env['PORT'] ?? 4680);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) {
+    throw new Error(`PORT must be a whole number from 0 to 65535; it is "${env['PORT']}".`);
+  }
+  const host = env['HOST'] ?? '127.0.0.1';
+  const passcode = env['FULGENT_PASSCODE'] ?? null;
+  if (!LOOPBACK.has(host) && (passcode === null || passcode.length < SHORTEST_PASSCODE)) {
+    throw new Error(
+      `HOST ${host} is reachable from other machines: set FULGENT_PASSCODE to ${SHORTEST_PASSCODE} characters or more, or leave HOST at 127.0.0.1.`,
+    );
+  }
+  return {
+    port,
+    host,
+    dataFolder: path.resolve(root, env['FULGENT_DATA'] ?? '.data'),
+    logLevel: env['LOG_LEVEL'] ?? 'info',
+    passcode: LOOPBACK.has(host) ? null : passcode,
+  };
+}

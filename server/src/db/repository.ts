@@ -1,0 +1,233 @@
+import { demoLooks, evaluate, writeLookFile, type Look } from '@fulgent/core';
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { nanoid } from 'nanoid';
+import { HttpProblem, notFound } from '../problem';
+import type { Db } from './open';
+import { looks, revisions, shoots, type LookCard } from './schema';
+
+/** A look as the API gives it. */
+export interface StoredLook {
+  readonly id: string;
+  readonly shootId: string;
+  readonly revision: number;
+  readonly updatedAt: number;
+  readonly look: Look;
+}
+
+export interface LookSummary {
+  readonly id: string;
+  readonly title: string;
+  readonly revision: number;
+  readonly updatedAt: number;
+  readonly card: LookCard;
+}
+
+export interface ShootWithLooks {
+  readonly id: string;
+  readonly title: string;
+  readonly note: string;
+  readonly createdAt: number;
+  readonly looks: readonly LookSummary[];
+}
+
+export const DEMO_SHOOT_ID = 'saltmarsh-fencing-club';
+const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
+/** Revisions kept for each look besides the present one. */
+const KEPT_REVISIONS = 200;
+
+function cardOf(look: Look): LookCard {
+  const readings = evaluate(look);
+  const troubled = readings.lights.find(({ verdict }) => TROUBLE.has(verdict.kind));
+  return {
+    patches: Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex])),
+    lights: look.lights.length,
+    trouble: troubled ? `${troubled.name}: ${troubled.verdict.text}` : null,
+  };
+}
+
+/** All reading and writing of shoots, looks and their revisions. Looks passed in must have gone through `parseLook`. */
+export function repository(db: Db) {
+  const present = and(isNull(looks.deletedAt));
+
+  function shootRow(id: string) {
+    const row = db
+      .select()
+      .from(shoots)
+      .where(and(eq(shoots.id, id), isNull(shoots.deletedAt)))
+      .get();
+    if (!row) throw notFound('shoot');
+    return row;
+  }
+
+  function lookRow(id: string) {
+    const row = db
+      .select()
+      .from(looks)
+      .where(and(eq(looks.id, id), present))
+      .get();
+    if (!row) throw notFound('look');
+    return row;
+  }
+
+  function documentAt(lookId: string, revision: number): Look {
+    const row = db
+      .select()
+      .from(revisions)
+      .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, revision)))
+      .get();
+    if (!row) throw notFound('revision');
+    return JSON.parse(row.document) as Look;
+  }
+
+  function summariesOf(shootId: string): LookSummary[] {
+    return db
+      .select({ id: looks.id, title: looks.title, revision: looks.revision, updatedAt: looks.updatedAt, card: looks.card })
+      .from(looks)
+      .where(and(eq(looks.shootId, shootId), present))
+      .orderBy(asc(looks.createdAt), asc(looks.id))
+      .all();
+  }
+
+  function readLook(id: string): StoredLook {
+    const { shootId, revision, updatedAt } = lookRow(id);
+    return { id, shootId, revision, updatedAt, look: documentAt(id, revision) };
+  }
+
+  function createShoot(title: string, note: string, id = nanoid(12)): ShootWithLooks {
+    db.insert(shoots).values({ id, title, note, createdAt: Date.now() }).run();
+    return { ...shootRow(id), looks: [] };
+  }
+
+  function createLook(shootId: string | undefined, look: Look, id = nanoid(12)): StoredLook {
+    const card = cardOf(look);
+    return db.transaction(
+      () => {
+        const home = shootId === undefined ? homeShoot() : shootRow(shootId).id;
+        const now = Date.now();
+        db.insert(looks)
+          .values({ id, shootId: home, title: look.title, revision: 1, card, createdAt: now, updatedAt: now })
+          .run();
+        db.insert(revisions)
+          .values({ lookId: id, revision: 1, document: JSON.stringify(look), createdAt: now })
+          .run();
+        return readLook(id);
+      },
+      { behavior: 'immediate' },
+    );
+  }
+
+  /** Where looks without a shoot go: the newest shoot of one's own, or a first one. */
+  function homeShoot(): string {
+    const row = db.select().from(shoots).where(isNull(shoots.deletedAt)).orderBy(desc(shoots.createdAt)).all();
+    const own = row.find(({ id }) => id !== DEMO_SHOOT_ID);
+    return own ? own.id : createShoot('My looks', '').id;
+  }
+
+  return {
+    shoots: (): ShootWithLooks[] =>
+      db
+        .select()
+        .from(shoots)
+        .where(isNull(shoots.deletedAt))
+        .orderBy(desc(shoots.createdAt), asc(shoots.id))
+        .all()
+        .map(({ id, title, note, createdAt }) => ({ id, title, note, createdAt, looks: summariesOf(id) })),
+
+    createShoot,
+
+    updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): ShootWithLooks {
+      const row = shootRow(id);
+      const next = { title: change.title ?? row.title, note: change.note ?? row.note };
+      db.update(shoots).set(next).where(eq(shoots.id, id)).run();
+      return { id, ...next, createdAt: row.createdAt, looks: summariesOf(id) };
+    },
+
+    deleteShoot(id: string): void {
+      shootRow(id);
+      db.update(shoots).set({ deletedAt: Date.now() }).where(eq(shoots.id, id)).run();
+    },
+
+    restoreShoot(id: string): void {
+      const { changes } = db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
+      if (changes === 0) throw notFound('shoot');
+    },
+
+    readLook,
+    createLook,
+
+    /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
+    updateLook(id: string, basedOn: number, look: Look): StoredLook {
+      return db.transaction(
+        () => {
+          const current = readLook(id);
+          if (current.revision !== basedOn) {
+            throw new HttpProblem(
+              409,
+              'Changed elsewhere',
+              `This look is at revision ${current.revision} now; the change builds on ${basedOn}. Merge it into the current one and send it again.`,
+              { current },
+            );
+          }
+          const revision = basedOn + 1;
+          const now = Date.now();
+          db.insert(revisions)
+            .values({ lookId: id, revision, document: JSON.stringify(look), createdAt: now })
+            .run();
+          db.update(looks)
+            .set({ revision, title: look.title, card: cardOf(look), updatedAt: now })
+            .where(eq(looks.id, id))
+            .run();
+          db.delete(revisions)
+            .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision - KEPT_REVISIONS)))
+            .run();
+          return { ...current, revision, updatedAt: now, look };
+        },
+        { behavior: 'immediate' },
+      );
+    },
+
+    deleteLook(id: string): void {
+      lookRow(id);
+      db.update(looks).set({ deletedAt: Date.now() }).where(eq(looks.id, id)).run();
+    },
+
+    restoreLook(id: string): StoredLook {
+      const { changes } = db.update(looks).set({ deletedAt: null }).where(eq(looks.id, id)).run();
+      if (changes === 0) throw notFound('look');
+      return readLook(id);
+    },
+
+    revisionsOf(id: string): { revision: number; createdAt: number }[] {
+      lookRow(id);
+      return db
+        .select({ revision: revisions.revision, createdAt: revisions.createdAt })
+        .from(revisions)
+        .where(eq(revisions.lookId, id))
+        .orderBy(desc(revisions.revision))
+        .all();
+    },
+
+    lookAt(id: string, revision: number): Look {
+      lookRow(id);
+      return documentAt(id, revision);
+    },
+
+    exportLook: (id: string): { title: string; text: string } => {
+      const { look } = readLook(id);
+      return { title: look.title, text: writeLookFile(look) };
+    },
+
+    /** Adds the demo shoot; brings it back if it was deleted, and leaves it alone if it is there. */
+    addDemo(): void {
+      const row = db.select().from(shoots).where(eq(shoots.id, DEMO_SHOOT_ID)).get();
+      if (row) {
+        db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, DEMO_SHOOT_ID)).run();
+        return;
+      }
+      createShoot('Saltmarsh Fencing Club', 'Season posters: a white jacket, grey paper, cyan against amber.', DEMO_SHOOT_ID);
+      demoLooks().forEach((look, i) => createLook(DEMO_SHOOT_ID, look, `saltmarsh-${i + 1}`));
+    },
+  };
+}
+
+export type Repository = ReturnType<typeof repository>;

@@ -1,0 +1,49 @@
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
+export interface LookCard {
+  readonly patches: Readonly<Record<string, string>>;
+  readonly lights: number;
+  readonly trouble: string | null;
+}
+
+export const shoots = sqliteTable('shoots', {
+  id: text().primaryKey(),
+  title: text().notNull(),
+  note: text().notNull().default(''),
+  /** Epoch milliseconds, as all times here. */
+  createdAt: integer('created_at').notNull(),
+  deletedAt: integer('deleted_at'),
+});
+
+export const looks = sqliteTable(
+  'looks',
+  {
+    id: text().primaryKey(),
+    shootId: text('shoot_id')
+      .notNull()
+      .references(() => shoots.id, { onDelete: 'cascade' }),
+    title: text().notNull(),
+    /** Number of the present revision. */
+    revision: integer().notNull(),
+    card: text({ mode: 'json' }).$type<LookCard>().notNull(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+    deletedAt: integer('deleted_at'),
+  },
+  (table) => [index('looks_shoot').on(table.shootId)],
+);
+
+export const revisions = sqliteTable(
+  'revisions',
+  {
+    lookId: text('look_id')
+      .notNull()
+      .references(() => looks.id, { onDelete: 'cascade' }),
+    revision: integer().notNull(),
+    /** The look document as JSON text, kept exactly as it was accepted. */
+    document: text().notNull(),
+    createdAt: integer('created_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.lookId, table.revision] })],
+);

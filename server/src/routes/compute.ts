@@ -1,0 +1,266 @@
+import {
+  balance,
+  cctDuv,
+  channelStopsLost,
+  continuousLux,
+  continuousLuxSeconds,
+  checkExposureSettings,
+  CURVES,
+  daylightSource,
+  evaluate,
+  flashLuxSeconds,
+  flat,
+  gelAtStrength,
+  gelStack,
+  inField,
+  InputError,
+  luminousTransmittance,
+  parseLook,
+  planckSource,
+  product,
+  resample,
+  resolveGel,
+  sampledSensor,
+  sampledSource,
+  spectrumToXy,
+  standInSensor,
+  stopsLost,
+  stopsOverMeter,
+  windowAlone,
+  withLeak,
+  type BalanceOptions,
+  type CameraOptions,
+  type Spectrum,
+} from '@fulgent/core';
+import { Router } from 'express';
+import * as yup from 'yup';
+import { LIMITS } from '@fulgent/core';
+import { validated } from './validated';
+
+const numbers = () => yup.array(yup.number().required()).required().max(LIMITS.points);
+const finite = () => yup.number().test('finite', '${path} must be a finite number', (v) => v === undefined || Number.isFinite(v));
+const object = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown();
+const unit = () => yup.string().oneOf(['fraction', 'percent'] as const);
+
+const sourceSchema = object({
+  kind: yup
+    .string()
+    .required()
+    .oneOf(['planck', 'daylight', 'samples'] as const),
+  cct: finite(),
+  wavelengthsNm: numbers().notRequired(),
+  values: numbers().notRequired(),
+}).required();
+
+const gelSchema = object({
+  id: yup.string().max(64),
+  wavelengthsNm: numbers().notRequired(),
+  transmittance: numbers().notRequired(),
+  unit: unit(),
+  strength: finite(),
+}).required();
+
+const cameraSchema = object({
+  headroomStops: finite(),
+  curve: yup.string().oneOf(CURVES),
+  whiteK: finite(),
+  tintDuv: finite(),
+  sensor: object({ wavelengthsNm: numbers(), r: numbers(), g: numbers(), b: numbers() }).default(undefined),
+}).default(undefined);
+
+const filteredLight = {
+  source: sourceSchema,
+  gels: yup.array(gelSchema).max(LIMITS.gels),
+  leak: finite(),
+  camera: cameraSchema,
+};
+
+const lightBody = object(filteredLight);
+
+const windowBody = object({
+  ...filteredLight,
+  surface: object({
+    wavelengthsNm: numbers().notRequired(),
+    reflectance: yup.mixed<number | number[]>().required(),
+    unit: unit(),
+  }).required(),
+});
+
+const exposureBody = object({
+  light: object({
+    kind: yup
+      .string()
+      .required()
+      .oneOf(['flash', 'continuous'] as const),
+    guideNumberM: finite(),
+    power: finite(),
+    luxAt1m: finite(),
+    level: finite(),
+    distanceM: finite().required(),
+    sourceRadiusM: finite(),
+  }).required(),
+  camera: object({
+    aperture: finite().required(),
+    iso: finite().required(),
+    shutterS: finite().required(),
+    ndStops: finite(),
+  }).required(),
+});
+
+const balanceBody = object({
+  look: yup.mixed().required(),
+  options: object({
+    keyStops: finite().min(-6).max(6),
+    mood: yup.string().oneOf(['dark', 'neutral', 'bright'] as const),
+    separation: finite().min(0).max(1),
+    aims: yup.mixed<Record<string, number>>(),
+    zoneWeights: yup.mixed<Record<string, number>>(),
+    keyWeight: finite().min(0).max(1000),
+    keyToleranceStops: finite().min(0).max(6),
+    locked: yup.array(yup.string().required()).max(LIMITS.lights),
+  }).default(undefined),
+});
+
+type SourceBody = yup.InferType<typeof sourceSchema>;
+type GelBody = yup.InferType<typeof gelSchema>;
+type CameraBody = yup.InferType<typeof cameraSchema>;
+
+/** A number that this kind of input needs. */
+function needed(field: string, value: number | undefined | null): number {
+  if (value === undefined || value === null) throw new InputError(field, `${field} is missing; give a number.`);
+  return value;
+}
+
+function sourceOf(source: SourceBody): Spectrum {
+  switch (source.kind) {
+    case 'planck':
+      return planckSource(needed('cct', source.cct));
+    case 'daylight':
+      return daylightSource(needed('cct', source.cct));
+    case 'samples':
+      return sampledSource({ wavelengthsNm: source.wavelengthsNm ?? [], values: source.values ?? [] });
+  }
+}
+
+function gelOf(gel: GelBody): Spectrum {
+  if ((gel.id === undefined) === (gel.transmittance === undefined)) {
+    throw new InputError('id', 'Give each gel either an id of the stand-in kit, or wavelengthsNm with transmittance.');
+  }
+  const transmittance =
+    gel.id === undefined
+      ? resample({ wavelengthsNm: gel.wavelengthsNm ?? [], values: gel.transmittance ?? [], unit: gel.unit }, 'transmittance')
+      : resolveGel(gel.id);
+  return gelAtStrength(transmittance, gel.strength ?? 1);
+}
+
+function filterOf(gels: readonly GelBody[] | undefined, leak: number | undefined): Spectrum {
+  const stack = gelStack((gels ?? []).map((gel, i) => inField(`gels[${i}]`, () => gelOf(gel))));
+  return withLeak(stack, leak ?? 0);
+}
+
+function cameraOf(camera: CameraBody): CameraOptions {
+  if (!camera) return {};
+  const { sensor, ...rest } = camera;
+  return { ...rest, ...(sensor ? { sensor: inField('camera.sensor', () => sampledSensor(sensor)) } : {}) };
+}
+
+function surfaceOf({ wavelengthsNm, reflectance, unit: given }: yup.InferType<typeof windowBody>['surface']): Spectrum {
+  if (typeof reflectance === 'number') {
+    if (!(reflectance > 0 && reflectance <= 1)) throw new InputError('reflectance', 'reflectance must be over 0 and at most 1.');
+    return flat(reflectance);
+  }
+  return resample({ wavelengthsNm: wavelengthsNm ?? [], values: reflectance, unit: given }, 'reflectance');
+}
+
+/** Numbers by id, as in `aims`: plain object, each value in range. */
+function checkNumbersById(field: string, value: unknown, high: number): void {
+  if (value === undefined) return;
+  if (value === null || typeof value !== 'object' || Array.isArray(value))
+    throw new InputError(field, `${field} must be an object of numbers by id.`);
+  for (const [key, number] of Object.entries(value)) {
+    if (typeof number !== 'number' || !(number >= 0 && number <= high))
+      throw new InputError(`${field}.${key.slice(0, 64)}`, `${field} must hold numbers from 0 to ${high}.`);
+  }
+}
+
+/** The pure computations, for scripts. Nothing is stored. */
+export function computeRoutes(): Router {
+  const router = Router();
+
+  router.post('/light', (req, res) => {
+    const body = validated(lightBody, req.body);
+    const source = inField('source', () => sourceOf(body.source));
+    const filter = filterOf(body.gels, body.leak);
+    const { sensor = standInSensor() } = cameraOf(body.camera);
+    const xy = spectrumToXy(product(source, filter));
+    const { cctK, duv } = cctDuv(xy);
+    const transmittance = luminousTransmittance(source, filter);
+    res.json({
+      xy,
+      cct: cctK,
+      duv,
+      luminousTransmittance: transmittance,
+      stopsLost: stopsLost(transmittance),
+      channelStopsLost: channelStopsLost(source, filter, sensor),
+    });
+  });
+
+  router.post('/exposure', (req, res) => {
+    const { light, camera } = validated(exposureBody, req.body);
+    inField('camera', () => checkExposureSettings(camera));
+    const luxSeconds = inField('light', () =>
+      light.kind === 'flash'
+        ? flashLuxSeconds(
+            needed('guideNumberM', light.guideNumberM),
+            needed('power', light.power),
+            light.distanceM,
+            light.sourceRadiusM ?? 0,
+          )
+        : continuousLuxSeconds(
+            continuousLux(
+              needed('luxAt1m', light.luxAt1m),
+              needed('level', light.level),
+              light.distanceM,
+              light.sourceRadiusM ?? 0,
+            ),
+            camera,
+          ),
+    );
+    res.json({ luxSeconds, stopsOverMeter: stopsOverMeter(luxSeconds, camera) });
+  });
+
+  router.post('/window', (req, res) => {
+    const body = validated(windowBody, req.body);
+    const filtered = product(
+      inField('source', () => sourceOf(body.source)),
+      filterOf(body.gels, body.leak),
+    );
+    const surface = inField('surface', () => surfaceOf(body.surface));
+    res.json(inFieldOf('camera', CAMERA_FIELDS, () => windowAlone(filtered, surface, cameraOf(body.camera))));
+  });
+
+  router.post('/evaluate', (req, res) => {
+    res.json(evaluate(parseLook(req.body)));
+  });
+
+  router.post('/balance', (req, res) => {
+    const { look, options } = validated(balanceBody, req.body);
+    checkNumbersById('options.aims', options?.aims, 1);
+    checkNumbersById('options.zoneWeights', options?.zoneWeights, 1000);
+    res.json(balance(parseLook(look), (options ?? {}) as BalanceOptions));
+  });
+
+  return router;
+}
+
+const CAMERA_FIELDS = new Set(['headroomStops', 'curve', 'whiteK', 'tintDuv', 'sensor']);
+
+/** Prefixes the field of an InputError only if it is one of `fields`. */
+function inFieldOf<T>(prefix: string, fields: ReadonlySet<string>, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof InputError && fields.has(error.field)) throw new InputError(`${prefix}.${error.field}`, error.message);
+    throw error;
+  }
+}

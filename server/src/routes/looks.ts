@@ -1,0 +1,120 @@
+import { LookError, parseLook, type Look } from '@fulgent/core';
+import { Router, type Request, type Response } from 'express';
+import * as yup from 'yup';
+import type { Repository, StoredLook } from '../db/repository';
+import { HttpProblem, invalid } from '../problem';
+import { validated } from './validated';
+
+const createBody = yup.object({ shootId: yup.string().max(64), look: yup.mixed().required() }).noUnknown();
+const titleField = () => yup.string().trim().min(1, '${path} is empty; give a name').max(120);
+const createShootBody = yup.object({ title: titleField().required(), note: yup.string().max(4000) }).noUnknown();
+const updateShootBody = yup.object({ title: titleField(), note: yup.string().max(4000) }).noUnknown();
+
+/** Parses a look inside a body, with its place in the field names. */
+function lookIn(value: unknown, field: string): Look {
+  try {
+    return parseLook(value);
+  } catch (error) {
+    if (!(error instanceof LookError) || !field) throw error;
+    throw invalid(error.problems.map((problem) => ({ ...problem, field: problem.field ? `${field}.${problem.field}` : field })));
+  }
+}
+
+function sendLook(res: Response, stored: StoredLook): void {
+  res.set('ETag', `"${stored.revision}"`).json(stored);
+}
+
+/** The revision that a write builds on, from If-Match. */
+function basedOn(req: Request): number {
+  const header = req.get('If-Match');
+  if (header === undefined) {
+    throw new HttpProblem(428, 'If-Match is missing', 'Send If-Match with the ETag of the look that the change builds on.');
+  }
+  const match = /^"(\d{1,9})"$/.exec(header.trim());
+  if (!match) throw new HttpProblem(400, 'Bad If-Match', 'If-Match must be the ETag of a look, such as "3".');
+  return Number(match[1]);
+}
+
+/** Look files are named after their titles, in letters that every system takes. */
+function fileName(title: string): string {
+  const safe = title
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60);
+  return `${safe || 'look'}.fulgent.json`;
+}
+
+export function lookRoutes(repo: Repository): Router {
+  const router = Router();
+
+  router.post('/', (req, res) => {
+    const { shootId, look } = validated(createBody, req.body);
+    const stored = repo.createLook(shootId, lookIn(look, 'look'));
+    res.status(201).location(`/api/looks/${stored.id}`);
+    sendLook(res, stored);
+  });
+
+  router.get('/', (_req, res) => {
+    res.json(repo.shoots().flatMap(({ id: shootId, looks }) => looks.map((look) => ({ shootId, ...look }))));
+  });
+
+  router.get('/:id', (req, res) => sendLook(res, repo.readLook(req.params.id)));
+
+  router.put('/:id', (req, res) => {
+    const revision = basedOn(req);
+    sendLook(res, repo.updateLook(req.params.id, revision, lookIn(req.body, '')));
+  });
+
+  router.delete('/:id', (req, res) => {
+    repo.deleteLook(req.params.id);
+    res.status(204).end();
+  });
+
+  router.post('/:id/restore', (req, res) => sendLook(res, repo.restoreLook(req.params.id)));
+
+  router.get('/:id/revisions', (req, res) => {
+    res.json(repo.revisionsOf(req.params.id));
+  });
+
+  router.get('/:id/revisions/:revision', (req, res) => {
+    res.json(repo.lookAt(req.params.id, Number(req.params.revision) || 0));
+  });
+
+  router.get('/:id/export', (req, res) => {
+    const { title, text } = repo.exportLook(req.params.id);
+    res.attachment(fileName(title)).type('application/json').send(text);
+  });
+
+  return router;
+}
+
+export function shootRoutes(repo: Repository): Router {
+  const router = Router();
+
+  router.get('/', (_req, res) => {
+    res.json(repo.shoots());
+  });
+
+  router.post('/', (req, res) => {
+    const { title, note } = validated(createShootBody, req.body);
+    const shoot = repo.createShoot(title, note ?? '');
+    res.status(201).location(`/api/shoots/${shoot.id}`).json(shoot);
+  });
+
+  router.patch('/:id', (req, res) => {
+    res.json(repo.updateShoot(req.params.id, validated(updateShootBody, req.body)));
+  });
+
+  router.delete('/:id', (req, res) => {
+    repo.deleteShoot(req.params.id);
+    res.status(204).end();
+  });
+
+  router.post('/:id/restore', (req, res) => {
+    repo.restoreShoot(req.params.id);
+    res.status(204).end();
+  });
+
+  return router;
+}
