@@ -22,6 +22,7 @@ export { luminousSum, spectrumToXy, type Xy } from './colour/observer';
 export { cielabUnderD65, individualTypologyAngleDeg } from './colour/cielab';
 export { chromaOf, hueDegOf, oklabDistance, oklabOf } from './colour/oklab';
 export { hexOfLinear } from './colour/rgb';
+export { reflectanceHex } from './colour/reflectance-colour';
 export { CURVES, makeCamera, type Camera, type CameraOptions, type Curve } from './camera/camera';
 export { CHANNELS, sampledSensor, standInSensor, type Channel, type Sensor, type SensorSamples } from './camera/sensor';
 export { WHITE_RANGE_K, whiteIlluminant } from './camera/white';
@@ -83,6 +84,7 @@ export { formatPower, nearestPower, powerSteps, steppedPower } from './look/powe
 export { keySideOf, standardProbes, usualZone } from './look/probes';
 export { throwM } from './look/room';
 export { LIGHT_SETS, makeLight, newLook, usualPlace, type LightDraft, type LightSetId, type NewLook } from './look/create';
+export { compareTones, type ToneComparison } from './look/tones';
 export { mergeLooks, type Merge } from './look/merge';
 export { balance, objectiveOf, type BalanceResult, type PowerChange } from './balance/balance';
 export { MOOD_AIM, type BalanceOptions } from './balance/objective';

@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 const stamps = path.join(root, '.stamps');
@@ -110,7 +111,16 @@ export function ensureAppBuilt() {
       cwd: path.join(root, 'app'),
       env: { CI: '1', EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production' },
     });
+    for (const file of filesBelow(path.join(root, 'app/dist/_expo'))) compress(file);
   });
+}
+
+/** Scripts are compressed once here, harder than a server would at each request. */
+function compress(file) {
+  if (!file.endsWith('.js')) return;
+  const bytes = readFileSync(file);
+  writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }));
+  writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
 }
 
 export function ensureBuilt() {

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -100,7 +101,10 @@ function wantsPasscode(passcode: string): RequestHandler {
 
 function serveApplication(app: Express, webRoot: string): void {
   const hashed = { immutable: true, maxAge: '365d', index: false as const };
-  app.use('/_expo', express.static(path.join(webRoot, '_expo'), hashed));
+  app.use(
+    '/_expo',
+    staticGzip(path.join(webRoot, '_expo'), { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic: hashed }),
+  );
   app.use('/assets', express.static(path.join(webRoot, 'assets'), hashed));
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   const page = path.join(webRoot, 'index.html');

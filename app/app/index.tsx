@@ -1,0 +1,1 @@
+export { ShootsPage as default } from '../src/shoots/ShootsPage';

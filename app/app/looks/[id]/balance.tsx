@@ -1,0 +1,1 @@
+export { BalanceStep as default } from '../../../src/look/BalanceStep';

@@ -1,0 +1,1 @@
+export { CameraStep as default } from '../../../src/look/CameraStep';

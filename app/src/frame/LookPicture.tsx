@@ -1,0 +1,112 @@
+import { useId } from 'react';
+import Svg, { Circle, ClipPath, Defs, G, Path, Pattern, Rect } from 'react-native-svg';
+
+/** Recorded colours by probe id. */
+export type Patches = Readonly<Record<string, string>>;
+
+/** The picture's own units. */
+export const PICTURE = { width: 390, height: 280 } as const;
+
+/** Where each patch is, as a path, and where its middle is. Left and right are the picture's. */
+interface Patch {
+  readonly path: string;
+  readonly at: readonly [x: number, y: number];
+}
+
+const HEAD_LEFT = 'M195 66C158 66 143 96 143 132C143 168 166 204 195 204';
+const HEAD_RIGHT = 'M195 66C232 66 247 96 247 132C247 168 224 204 195 204';
+/** The edge of the light on the face, bulging towards the shadow side. */
+const EDGE_TO_RIGHT = 'C216 176 222 104 195 66Z';
+const EDGE_TO_LEFT = 'C174 176 168 104 195 66Z';
+
+const BACKDROP: Readonly<Record<string, Patch>> = {
+  'backdrop-left': { path: 'M0 0H118V280H0Z', at: [52, 70] },
+  backdrop: { path: 'M118 0H272V280H118Z', at: [134, 24] },
+  'backdrop-right': { path: 'M272 0H390V280H272Z', at: [338, 70] },
+};
+
+const SUBJECT: Readonly<Record<string, Patch>> = {
+  wardrobe: { path: 'M62 280C68 236 112 226 166 214C176 232 214 232 224 214C278 226 322 236 328 280Z', at: [195, 256] },
+  'hair-left': { path: 'M195 34C144 34 124 74 126 122C127 142 133 156 141 164L150 120C156 92 174 78 195 76Z', at: [138, 104] },
+  'hair-right': { path: 'M195 34C246 34 266 74 264 122C263 142 257 156 249 164L240 120C234 92 216 78 195 76Z', at: [252, 104] },
+};
+
+const NECK = 'M172 188H218V218C214 234 176 234 172 218Z';
+
+function faces(keySide: 'left' | 'right'): Record<string, Patch> {
+  const left: Patch = { path: `${HEAD_LEFT}${keySide === 'left' ? EDGE_TO_RIGHT : EDGE_TO_LEFT}`, at: [172, 146] };
+  const right: Patch = { path: `${HEAD_RIGHT}${keySide === 'left' ? EDGE_TO_RIGHT : EDGE_TO_LEFT}`, at: [227, 146] };
+  return keySide === 'left' ? { 'face-key': left, 'face-shadow': right } : { 'face-key': right, 'face-shadow': left };
+}
+
+/** Every patch by probe id, those behind first. */
+export function patchesOf(keySide: 'left' | 'right'): Readonly<Record<string, Patch>> {
+  return { ...BACKDROP, ...faces(keySide), ...SUBJECT };
+}
+
+interface Props {
+  readonly patches: Patches;
+  readonly keySide?: 'left' | 'right';
+  readonly width: number;
+  readonly height: number;
+  /** Probe ids to hatch (clipped) and to dot (below the window). */
+  readonly clipped?: readonly string[];
+  readonly dark?: readonly string[];
+  readonly selected?: string | null;
+}
+
+const NOTHING = '#000000';
+
+/** What is recorded at the probes, laid out like the picture: backdrop behind, the subject in front. */
+export function LookPicture({ patches, keySide = 'left', width, height, clipped = [], dark = [], selected }: Props) {
+  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const face = faces(keySide);
+  const colour = (probe: string) => patches[probe] ?? NOTHING;
+  const all = patchesOf(keySide);
+  const chosen = selected ? all[selected] : undefined;
+  const overlay = (probes: readonly string[], fill: string) =>
+    probes.map((probe) => (all[probe] ? <Path key={`${fill}${probe}`} d={all[probe].path} fill={fill} /> : null));
+  return (
+    <Svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${PICTURE.width} ${PICTURE.height}`}
+      preserveAspectRatio="xMidYMid slice"
+      aria-hidden
+    >
+      <Defs>
+        <Pattern id={`h${id}`} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <Rect width="2" height="7" fill="#000000" />
+          <Rect x="2" width="1.2" height="7" fill="#ffffff" />
+        </Pattern>
+        <Pattern id={`d${id}`} width="9" height="9" patternUnits="userSpaceOnUse">
+          <Circle cx="2.5" cy="2.5" r="1.5" fill="#b9b9b9" />
+        </Pattern>
+        <ClipPath id={`n${id}`}>
+          <Rect x={keySide === 'left' ? 172 : 196} y={180} width={22} height={60} />
+        </ClipPath>
+      </Defs>
+      {Object.entries(BACKDROP).map(([probe, { path }]) => (
+        <Path key={probe} d={path} fill={colour(probe)} />
+      ))}
+      <Path d={NECK} fill={colour('face-shadow')} />
+      <Path d={SUBJECT['wardrobe']!.path} fill={colour('wardrobe')} />
+      <G>
+        {Object.entries(face).map(([probe, { path }]) => (
+          <Path key={probe} d={path} fill={colour(probe)} />
+        ))}
+        {(['hair-left', 'hair-right'] as const).map((probe) => (
+          <Path key={probe} d={SUBJECT[probe]!.path} fill={colour(probe)} />
+        ))}
+      </G>
+      {overlay(clipped, `url(#h${id})`)}
+      {overlay(dark, `url(#d${id})`)}
+      {chosen ? (
+        <>
+          <Circle cx={chosen.at[0]} cy={chosen.at[1]} r={9} fill="none" stroke="#000000" strokeWidth={4} />
+          <Circle cx={chosen.at[0]} cy={chosen.at[1]} r={9} fill="none" stroke="#ffffff" strokeWidth={2} />
+        </>
+      ) : null}
+    </Svg>
+  );
+}

@@ -1,0 +1,124 @@
+import { formatPower, formatStops, steppedPower, type Light, type LightReading } from '@fulgent/core';
+import Feather from '@expo/vector-icons/Feather';
+import { Pressable, View } from 'react-native';
+import { changeLight, setPower } from '../look/edits';
+import { gelText } from '../look/words';
+import { SPACE, themed, useTheme } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Text } from '../ui/Text';
+import type { Axis } from './axis';
+import { LadderStrip, standsAt } from './LadderStrip';
+
+const useStyles = themed((t) => ({
+  row: { borderBottomWidth: 1, borderBottomColor: t.line, paddingHorizontal: SPACE.m },
+  selected: { backgroundColor: t.raised },
+  line: { flexDirection: 'row', alignItems: 'center' },
+  name: { justifyContent: 'center', minHeight: 44, paddingRight: SPACE.s },
+  tools: { flexDirection: 'row', gap: SPACE.xs, paddingBottom: SPACE.s },
+  marks: { flexDirection: 'row', gap: 5, alignItems: 'center' },
+}));
+
+export interface RowLayout {
+  readonly nameWidth: number;
+  readonly stripWidth: number;
+  readonly figureWidth: number;
+}
+
+interface Props {
+  readonly light: Light;
+  readonly reading: LightReading;
+  readonly axis: Axis;
+  readonly layout: RowLayout;
+  readonly selected: boolean;
+  readonly onSelect: () => void;
+  readonly onOpen: () => void;
+}
+
+/** One light of the ladder: role and what to dial in, the strip, and, when chosen, its verdict and its switches. */
+export function LadderRow({ light, reading, axis, layout, selected, onSelect, onOpen }: Props) {
+  const styles = useStyles();
+  const theme = useTheme();
+  const wide = layout.figureWidth > 0;
+  const { id } = light;
+  return (
+    <View style={[styles.row, selected && styles.selected]} testID={`row-${id}`}>
+      <View style={styles.line}>
+        <Pressable
+          style={[styles.name, { width: layout.nameWidth }]}
+          onPress={onSelect}
+          accessibilityRole="button"
+          aria-expanded={selected}
+          accessibilityLabel={`${light.name}, ${formatPower(light.fixture, light.powerStops)}. ${reading.verdict.text}`}
+        >
+          <View style={styles.marks}>
+            <Text size="strong" weight="strong" narrow numberOfLines={1}>
+              {light.name}
+            </Text>
+            {light.locked ? <Feather name="lock" size={12} color={theme.quiet} /> : null}
+            {light.muted || !light.on ? <Feather name="eye-off" size={12} color={theme.quiet} /> : null}
+            {light.solo ? <Feather name="disc" size={12} color={theme.text} /> : null}
+          </View>
+          <Text size="label" weight="medium" narrow numberOfLines={1} testID={`dial-${id}`}>
+            {formatPower(light.fixture, light.powerStops)}
+          </Text>
+          {wide ? (
+            <Text size="small" narrow quiet numberOfLines={1}>
+              {gelText(light)}
+            </Text>
+          ) : null}
+        </Pressable>
+        <LadderStrip
+          light={light}
+          reading={reading}
+          axis={axis}
+          width={layout.stripWidth}
+          thickness={wide ? 30 : 24}
+          onTouch={onSelect}
+        />
+        {wide ? (
+          <Text size="big" weight="strong" narrow align="right" style={{ width: layout.figureWidth }}>
+            {Number.isFinite(reading.stops) ? formatStops(standsAt(light, reading)) : 'none'}
+          </Text>
+        ) : null}
+      </View>
+      {selected ? (
+        <>
+          <Text size="label" style={{ paddingBottom: SPACE.s }} testID={`verdict-${id}`}>
+            {reading.verdict.text}
+          </Text>
+          <View style={styles.tools}>
+            <Button
+              label="−"
+              accessibilityLabel={`${light.name}: one step down`}
+              onPress={() => setPower(id, steppedPower(light.fixture, light.powerStops, -1))}
+            />
+            <Button
+              label="+"
+              accessibilityLabel={`${light.name}: one step up`}
+              onPress={() => setPower(id, steppedPower(light.fixture, light.powerStops, 1))}
+            />
+            <Button
+              label="Solo"
+              on={light.solo}
+              grow
+              onPress={() => changeLight(id, 'solo', (one) => ({ ...one, solo: !one.solo }))}
+            />
+            <Button
+              label="Mute"
+              on={light.muted}
+              grow
+              onPress={() => changeLight(id, 'mute', (one) => ({ ...one, muted: !one.muted }))}
+            />
+            <Button
+              label="Lock"
+              on={light.locked}
+              grow
+              onPress={() => changeLight(id, 'lock', (one) => ({ ...one, locked: !one.locked }))}
+            />
+            <Button label="Light" icon="sliders" onPress={onOpen} accessibilityLabel={`${light.name}: gels, fixture and place`} />
+          </View>
+        </>
+      ) : null}
+    </View>
+  );
+}

@@ -1,0 +1,193 @@
+import { formatPower, formatStops, steppedPower, type Light, type LightReading } from '@fulgent/core';
+import { useId, useMemo, useRef } from 'react';
+import { View } from 'react-native';
+import { Gesture, GestureDetector } from 'react-native-gesture-handler';
+import Svg, { Defs, G, Line, LinearGradient, Path, Pattern, Rect, Stop, Text as SvgText } from 'react-native-svg';
+import { FONTS } from '../theme/theme';
+import { setPower } from '../look/edits';
+import { toStops, toX, type Axis } from './axis';
+
+const STRIP_TOP = 12;
+const OVERHANG = 5;
+
+interface Props {
+  readonly light: Light;
+  readonly reading: LightReading;
+  readonly axis: Axis;
+  readonly width: number;
+  /** Height of the colour strip itself, px. */
+  readonly thickness: number;
+  readonly onTouch: () => void;
+}
+
+/** Where a light stands on its axis: its place at full power less what it is dialled down. */
+export function standsAt(light: Light, reading: LightReading): number {
+  return reading.reach.highStops + light.powerStops;
+}
+
+/**
+ * The strip of a ladder row: the light's colour at every exposure, its vivid window as a bracket, the wall where the
+ * first channel clips, and the marker, which is dragged along the axis to change power. Arrow keys do the same.
+ */
+export function LadderStrip({ light, reading, axis, width, thickness, onTouch }: Props) {
+  const height = thickness + 2 * STRIP_TOP;
+  const { window, firstClip } = reading;
+  const reaches = Number.isFinite(reading.stops);
+  const stands = reaches ? standsAt(light, reading) : axis.low;
+  const dial = formatPower(light.fixture, light.powerStops);
+  const step = (by: number) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by));
+
+  const latest = useRef({ light, reading, axis, width, onTouch });
+  latest.current = { light, reading, axis, width, onTouch };
+  const grabbed = useRef({ x: 0, stops: 0 });
+  const gesture = useMemo(() => {
+    const drag = Gesture.Pan()
+      .runOnJS(true)
+      .activeOffsetX([-5, 5])
+      .failOffsetY([-12, 12])
+      .onStart(({ x }) => {
+        const now = latest.current;
+        now.onTouch();
+        grabbed.current = { x, stops: standsAt(now.light, now.reading) };
+      })
+      .onUpdate(({ x }) => {
+        const now = latest.current;
+        if (!Number.isFinite(now.reading.reach.highStops)) return;
+        const moved = toStops(now.axis, now.width, x) - toStops(now.axis, now.width, grabbed.current.x);
+        setPower(now.light.id, grabbed.current.stops + moved - now.reading.reach.highStops);
+      });
+    const tap = Gesture.Tap()
+      .runOnJS(true)
+      .onEnd(() => latest.current.onTouch());
+    return Gesture.Race(drag, tap);
+  }, []);
+
+  return (
+    <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="none">
+      <View
+        style={{ width, height }}
+        tabIndex={0}
+        role="slider"
+        aria-label={`${light.name}, exposure`}
+        aria-valuemin={round(reaches ? reading.reach.lowStops : axis.low)}
+        aria-valuemax={round(reaches ? reading.reach.highStops : axis.high)}
+        aria-valuenow={round(stands)}
+        aria-valuetext={reaches ? `${dial}, ${formatStops(stands)} from mid-grey. ${reading.verdict.text}` : reading.verdict.text}
+        {...keyHandler((key) => {
+          if (key === 'ArrowRight' || key === 'ArrowUp') step(1);
+          else if (key === 'ArrowLeft' || key === 'ArrowDown') step(-1);
+          else if (key === 'PageUp') setPower(light.id, light.powerStops + 1);
+          else if (key === 'PageDown') setPower(light.id, light.powerStops - 1);
+          else if (key === 'Home') setPower(light.id, light.fixture.minStops);
+          else if (key === 'End') setPower(light.id, 0);
+          else return false;
+          return true;
+        })}
+      >
+        <StripDrawing
+          {...{ reading, axis, width, thickness, height }}
+          window={window}
+          wall={firstClip.stops}
+          stands={reaches ? stands : null}
+        />
+      </View>
+    </GestureDetector>
+  );
+}
+
+const round = (stops: number) => Math.round(stops * 100) / 100;
+
+/** Key presses on the web; the platform's View does not declare them. */
+function keyHandler(take: (key: string) => boolean): object {
+  return {
+    onKeyDown: (event: { key: string; preventDefault: () => void }) => {
+      if (take(event.key)) event.preventDefault();
+    },
+  };
+}
+
+interface DrawingProps {
+  readonly reading: LightReading;
+  readonly axis: Axis;
+  readonly width: number;
+  readonly thickness: number;
+  readonly height: number;
+  readonly window: LightReading['window'];
+  readonly wall: number;
+  readonly stands: number | null;
+}
+
+function StripDrawing({ reading, axis, width, thickness, height, window, wall, stands }: DrawingProps) {
+  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const x = (stops: number) => toX(axis, width, stops);
+  const top = STRIP_TOP;
+  const bottom = STRIP_TOP + thickness;
+  const wallX = wall === -Infinity ? 0 : x(wall);
+  const hasWall = wall < axis.high;
+  const stops = useMemo(() => gradientStops(reading, axis), [reading, axis]);
+  const bracket = (at: number, inward: 1 | -1) =>
+    `M${at + 6 * inward} ${top - OVERHANG}H${at}V${bottom + OVERHANG}H${at + 6 * inward}`;
+  const brackets = window ? `${window.lowOpen ? '' : bracket(x(window.lowStops), 1)}${bracket(x(window.highStops), -1)}` : '';
+  return (
+    <Svg width={width} height={height} aria-hidden>
+      <Defs>
+        <LinearGradient id={`c${id}`} x1="0" y1="0" x2="1" y2="0">
+          {stops.map(({ at, colour }) => (
+            <Stop key={at} offset={at} stopColor={colour} />
+          ))}
+        </LinearGradient>
+        <Pattern id={`h${id}`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <Rect width="2.6" height="6" fill="#000000" fillOpacity="0.8" />
+        </Pattern>
+      </Defs>
+      <G opacity={reading.active ? 1 : 0.3}>
+        <Rect x={0} y={top} width={width} height={thickness} fill={`url(#c${id})`} />
+        {hasWall ? (
+          <>
+            <Rect x={wallX} y={top} width={Math.max(0, width - wallX)} height={thickness} fill={`url(#h${id})`} />
+            <Line x1={wallX} x2={wallX} y1={top} y2={bottom} stroke="#000000" strokeWidth={3} />
+            <Line x1={wallX} x2={wallX} y1={top} y2={bottom} stroke="#ffffff" strokeWidth={1} strokeDasharray="2 2" />
+            {wallX < width - 16 ? (
+              <>
+                <Rect x={wallX + 4} y={top + thickness / 2 - 8} width={13} height={16} fill="#000000" />
+                <SvgText
+                  x={wallX + 10.5}
+                  y={top + thickness / 2 + 4.5}
+                  fontSize={12}
+                  fontFamily={FONTS.textStrong}
+                  fill="#ffffff"
+                  textAnchor="middle"
+                >
+                  {reading.firstClip.channel}
+                </SvgText>
+              </>
+            ) : null}
+          </>
+        ) : null}
+        {brackets ? (
+          <>
+            <Path d={brackets} stroke="#000000" strokeWidth={4.5} fill="none" />
+            <Path d={brackets} stroke="#ffffff" strokeWidth={2} fill="none" />
+          </>
+        ) : null}
+        {stands !== null ? (
+          <>
+            <Rect x={x(stands) - 4} y={top - 9} width={8} height={thickness + 18} rx={2} fill="#000000" />
+            <Rect x={x(stands) - 2.5} y={top - 7.5} width={5} height={thickness + 15} rx={1.5} fill="#ffffff" />
+          </>
+        ) : null}
+      </G>
+    </Svg>
+  );
+}
+
+/** The strip's colours as gradient stops on the axis, every quarter stop. */
+function gradientStops({ strip }: LightReading, axis: Axis): { at: number; colour: string }[] {
+  const last = strip.colours.length - 1;
+  const out: { at: number; colour: string }[] = [];
+  for (let stops = axis.low; stops <= axis.high + 1e-9; stops += 0.25) {
+    const i = Math.round((stops - strip.fromStops) / strip.stepStops);
+    out.push({ at: (stops - axis.low) / (axis.high - axis.low), colour: strip.colours[Math.min(last, Math.max(0, i))]! });
+  }
+  return out;
+}

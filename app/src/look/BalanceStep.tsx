@@ -1,0 +1,181 @@
+import { formatStops, ROLES, type LightReading, type Readings } from '@fulgent/core';
+import { useGlobalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { Reading } from '../frame/Reading';
+import { Ladder } from '../ladder/Ladder';
+import { SPACE, themed, useIsWide } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Sheet } from '../ui/Sheet';
+import { Text } from '../ui/Text';
+import { addLight, roleName } from './edits';
+import { exposureText } from './exposure-text';
+import { balanceLook, useOpenLook } from './store';
+import { chooseLight, useChosen } from './ui-state';
+
+const useStyles = themed((t) => ({
+  bar: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.m,
+    paddingHorizontal: SPACE.m,
+    paddingVertical: SPACE.s + 2,
+    borderTopWidth: 1,
+    borderTopColor: t.line,
+    backgroundColor: t.ground,
+  },
+  head: { flexDirection: 'row', justifyContent: 'space-between', padding: SPACE.m, paddingBottom: SPACE.s },
+  more: { flexDirection: 'row', paddingHorizontal: SPACE.m, paddingVertical: SPACE.s },
+}));
+
+/** The signature screen: the ladder under the picture, and the action that balances it. */
+export function BalanceStep() {
+  const styles = useStyles();
+  const wide = useIsWide();
+  const router = useRouter();
+  const { id } = useGlobalSearchParams<{ id: string }>();
+  const look = useOpenLook((state) => state.look);
+  const readings = useOpenLook((state) => state.readings);
+  const { probe, light } = useChosen();
+  const [width, setWidth] = useState(0);
+  const [adding, setAdding] = useState(false);
+  const reading = readings?.probes.find((one) => one.id === probe);
+  return (
+    <View style={{ flex: 1 }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      <ScrollView style={{ flex: 1 }}>
+        {look && readings && width > 0 ? (
+          <>
+            {wide ? (
+              <View style={styles.head}>
+                <Text size="label" quiet>
+                  Stops from mid-grey, as recorded
+                </Text>
+                <Text size="label" quiet narrow>
+                  {exposureText(look.camera)}
+                </Text>
+              </View>
+            ) : (
+              <View style={{ height: 6 }} />
+            )}
+            <Ladder
+              look={look}
+              readings={readings}
+              width={width}
+              wide={wide}
+              selected={light}
+              onSelect={chooseLight}
+              onOpen={(one) => router.push(`/looks/${id}/lights/${one}`)}
+            />
+            <View style={styles.more}>
+              <Button label="Add a light" icon="plus" onPress={() => setAdding(true)} />
+            </View>
+            {wide && reading ? <Reading reading={reading} readings={readings} /> : null}
+          </>
+        ) : null}
+      </ScrollView>
+      {look && readings ? <BalanceBar /> : null}
+      {adding && look ? (
+        <Sheet title="Add a light" onClose={() => setAdding(false)}>
+          {ROLES.map((role) => (
+            <Button
+              key={role}
+              label={roleName(role)}
+              onPress={() => {
+                chooseLight(addLight(look, role));
+                setAdding(false);
+              }}
+            />
+          ))}
+        </Sheet>
+      ) : null}
+    </View>
+  );
+}
+
+/** What to say when nothing has been balanced since the last change: the worst trouble, or that there is none. */
+function present({ lights, keyStops }: Readings): readonly [string, string] {
+  const troubled = lights.filter(({ active, verdict }) => active && TROUBLE.includes(verdict.kind));
+  const worst = troubled.sort((a, b) => TROUBLE.indexOf(a.verdict.kind) - TROUBLE.indexOf(b.verdict.kind))[0];
+  const key = Number.isFinite(keyStops) ? `Face meters ${formatStops(keyStops)}.` : 'No light on the key side of the face.';
+  if (lights.length === 0) return ['There is no light in this look. Add one.', key];
+  if (worst)
+    return [
+      `${worst.name}: ${worst.verdict.text}`,
+      troubled.length > 1 ? `${troubled.length - 1} more out of their windows. ${key}` : key,
+    ];
+  return ['Every light sits in its window.', key];
+}
+
+const TROUBLE: readonly LightReading['verdict']['kind'][] = ['crowded', 'clipped', 'unreached', 'diluted', 'dark'];
+
+function BalanceBar() {
+  const styles = useStyles();
+  const look = useOpenLook((state) => state.look);
+  const readings = useOpenLook((state) => state.readings);
+  const balancing = useOpenLook((state) => state.balancing);
+  const balanced = useOpenLook((state) => state.balanced);
+  const [why, setWhy] = useState(false);
+  if (!look || !readings) return null;
+  const result = balanced && balanced.look === look ? balanced.result : null;
+  const [first, second] = result ? splitSummary(result.summary) : present(readings);
+  return (
+    <View style={styles.bar}>
+      <Button
+        label={balancing ? 'Balancing' : 'Balance'}
+        filled
+        disabled={balancing || look.lights.length === 0}
+        onPress={() => void balanceLook()}
+      />
+      <View style={{ flex: 1 }} testID="explanation" aria-live="polite">
+        <Text size="label" weight="medium" numberOfLines={2}>
+          {first}
+        </Text>
+        {second ? (
+          <Text size="label" quiet numberOfLines={2}>
+            {second}
+          </Text>
+        ) : null}
+      </View>
+      {result ? <Button label="Why" onPress={() => setWhy(true)} /> : null}
+      {result && why ? (
+        <Sheet title="What Balance did" onClose={() => setWhy(false)}>
+          {result.changes.length ? null : <Text>Nothing had to move.</Text>}
+          {result.changes.map(({ lightId, name, deltaStops, dial }) => (
+            <Line key={lightId} left={name} right={`${formatStops(deltaStops)}, now ${dial}`} />
+          ))}
+          <Text size="strong" weight="strong">
+            {result.limits.length ? 'What limits it' : 'Nothing limits it'}
+          </Text>
+          {result.limits.map(({ text }) => (
+            <Text key={text}>{text}</Text>
+          ))}
+          {result.remedies.length ? (
+            <Text size="strong" weight="strong">
+              What would help, cheapest first
+            </Text>
+          ) : null}
+          {result.remedies.map(({ text }) => (
+            <Text key={text}>{text}</Text>
+          ))}
+        </Sheet>
+      ) : null}
+    </View>
+  );
+}
+
+/** The summary is one or two sentences: what was done, and what limits it. */
+function splitSummary(summary: string): readonly [string, string] {
+  const at = summary.search(/\. [A-Z]/);
+  return at < 0 ? [summary, ''] : [summary.slice(0, at + 1), summary.slice(at + 2)];
+}
+
+function Line({ left, right }: { readonly left: string; readonly right: string }) {
+  return (
+    <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.m }}>
+      <Text>{left}</Text>
+      <Text weight="strong" narrow>
+        {right}
+      </Text>
+    </View>
+  );
+}

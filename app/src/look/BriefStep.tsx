@@ -1,0 +1,248 @@
+import { formatStops, materialsOf, MOOD_AIM, SKIN_PRESETS, type SurfaceRef, type ToneComparison } from '@fulgent/core';
+import { useEffect, useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { Section } from '../ui/Section';
+import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { compute } from '../workers/compute';
+import { changeAmbient, changeBackdrop, changeBrief, changeRoom, changeSubject } from './edits';
+import { percent } from './words';
+import { readNumber, taken } from './numbers';
+import { useOpenLook } from './store';
+import { SurfaceSwatches } from './SurfaceSwatches';
+
+const MOODS = [
+  { id: 'dark', name: 'Dark' },
+  { id: 'neutral', name: 'Neutral' },
+  { id: 'bright', name: 'Bright' },
+] as const;
+
+const EDGES = [
+  { id: 'lift', name: 'Lift off the backdrop' },
+  { id: 'sink', name: 'Let it sink in' },
+] as const;
+
+const ROOMS = [
+  { id: 'black', name: 'Black', walls: 0.04, ceiling: 0.04, floor: 0.06 },
+  { id: 'grey', name: 'Grey', walls: 0.3, ceiling: 0.5, floor: 0.2 },
+  { id: 'white', name: 'White', walls: 0.75, ceiling: 0.8, floor: 0.35 },
+] as const;
+
+const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+const tenth = (value: number) => Number(value.toFixed(1));
+const materialId = (surface: SurfaceRef) => (surface.kind === 'material' ? surface.id : null);
+
+/** Mood, subject, place: what everything later is weighed against. */
+export function BriefStep() {
+  const look = useOpenLook((state) => state.look);
+  if (!look) return null;
+  const { brief, subject, backdrop, room, ambient } = look;
+  const skin = [...SKIN_PRESETS].sort(
+    (a, b) => Math.abs(a.depth - subject.skinDepth) - Math.abs(b.depth - subject.skinDepth),
+  )[0]!;
+  const roomId = ROOMS.find(({ walls, ceiling }) => walls === room.walls && ceiling === room.ceiling)?.id ?? null;
+  return (
+    <ScrollView>
+      <Section title="Mood" aside={`colours aim at ${percent(MOOD_AIM[brief.mood])} of their window`}>
+        <Choice label="Mood" options={MOODS} value={brief.mood} onChange={(mood) => changeBrief('mood', { mood })} />
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label="Key on the face, over the meter"
+              value={formatStops(brief.keyStops)}
+              onStep={(by) => changeBrief('key', { keyStops: clamp(Number((brief.keyStops + by / 3).toFixed(2)), -6, 6) })}
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Key', low: -6, high: 6, unit: 'stops' }), (keyStops) =>
+                  changeBrief('key', { keyStops }),
+                )
+              }
+            />
+          </Cell>
+        </StepperGrid>
+        <Choice
+          label="Edge of the subject"
+          options={EDGES}
+          value={brief.separation > 0 ? 'lift' : 'sink'}
+          onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
+        />
+        <Field
+          label="Note"
+          value={brief.note}
+          onChange={(note) => changeBrief('note', { note: note.slice(0, 4000) })}
+          multiline
+        />
+      </Section>
+      <Section title="Subject" aside={skin.name.toLowerCase()}>
+        <Choice
+          label="Skin"
+          options={SKIN_PRESETS}
+          value={Math.abs(skin.depth - subject.skinDepth) < 0.005 ? skin.id : null}
+          onChange={(id) => changeSubject('skin', { skinDepth: SKIN_PRESETS.find((preset) => preset.id === id)!.depth })}
+        />
+        <View style={{ maxWidth: 300 }}>
+          <Stepper
+            label="Skin depth, 0 very light to 100 dark"
+            value={`${Math.round(subject.skinDepth * 100)}`}
+            onStep={(by) => changeSubject('skin', { skinDepth: clamp(Number((subject.skinDepth + by * 0.02).toFixed(2)), 0, 1) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Skin depth', low: 0, high: 100 }), (depth) =>
+                changeSubject('skin', { skinDepth: depth / 100 }),
+              )
+            }
+          />
+        </View>
+        <SurfaceSwatches
+          label="Hair"
+          materials={materialsOf('hair')}
+          value={materialId(subject.hair)}
+          onChange={(id) => changeSubject('hair', { hair: { kind: 'material', id } })}
+        />
+        <SurfaceSwatches
+          label="Wardrobe"
+          materials={materialsOf('cloth')}
+          value={materialId(subject.wardrobe)}
+          onChange={(id) => changeSubject('wardrobe', { wardrobe: { kind: 'material', id } })}
+        />
+      </Section>
+      <Section title="Backdrop">
+        <SurfaceSwatches
+          label="Tone"
+          materials={materialsOf('backdrop')}
+          value={materialId(backdrop.surface)}
+          onChange={(id) => changeBackdrop('surface', { surface: { kind: 'material', id } })}
+        />
+        <View style={{ maxWidth: 300 }}>
+          <Stepper
+            label="Behind the subject"
+            value={`${tenth(backdrop.distanceM)} m`}
+            onStep={(by) => changeBackdrop('distance', { distanceM: clamp(tenth(backdrop.distanceM + by * 0.2), 0.4, 12) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Backdrop distance', low: 0.4, high: 12, unit: 'm' }), (distanceM) =>
+                changeBackdrop('distance', { distanceM }),
+              )
+            }
+          />
+        </View>
+        <Tones />
+      </Section>
+      <Section title="Room and ambient">
+        <Choice
+          label="Walls"
+          options={ROOMS}
+          value={roomId}
+          onChange={(id) => {
+            const { walls, ceiling, floor } = ROOMS.find((one) => one.id === id)!;
+            changeRoom('tone', { walls, ceiling, floor });
+          }}
+        />
+        <Text size="label" quiet>
+          Pale walls send every light back on everything: colours wash out. Dark walls do not.
+        </Text>
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label="Ambient on the subject"
+              value={`${Number(ambient.lux.toPrecision(3))} lx`}
+              onStep={(by) =>
+                changeAmbient('lux', {
+                  lux:
+                    ambient.lux < 1 ? (by > 0 ? 1 : 0) : Number(clamp(ambient.lux * 2 ** (by / 3), 0.9, 100_000).toPrecision(3)),
+                })
+              }
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Ambient', low: 0, high: 100_000, unit: 'lx' }), (lux) =>
+                  changeAmbient('lux', { lux }),
+                )
+              }
+            />
+          </Cell>
+          <Cell>
+            <Stepper
+              label="Ambient colour"
+              value={`${ambient.cctK} K`}
+              onStep={(by) => changeAmbient('cct', { cctK: clamp(ambient.cctK + by * 200, 1800, 12_000) })}
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Ambient colour', low: 1800, high: 12_000, unit: 'K' }), (cctK) =>
+                  changeAmbient('cct', { cctK }),
+                )
+              }
+            />
+          </Cell>
+        </StepperGrid>
+      </Section>
+      <View style={{ height: SPACE.xl }} />
+    </ScrollView>
+  );
+}
+
+const useToneStyles = themed((t) => ({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.s,
+    minHeight: 34,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+}));
+
+/** Backdrop tones side by side at the same recorded level: what each asks of the light, and how much spill it shows. */
+function Tones() {
+  const styles = useToneStyles();
+  const look = useOpenLook((state) => state.look);
+  const [tones, setTones] = useState<readonly ToneComparison[] | null>(null);
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    if (!open || !look) return undefined;
+    let stale = false;
+    void compute()
+      .compareTones(look)
+      .then((found) => {
+        if (!stale) setTones(found);
+      });
+    return () => {
+      stale = true;
+    };
+  }, [open, look]);
+  if (!open) return <Button label="Compare tones under this light" onPress={() => setOpen(true)} />;
+  if (!tones) return <Text quiet>Computing</Text>;
+  if (tones.length === 0) return <Text quiet>No light works on the backdrop yet.</Text>;
+  const columns = ['Power', 'Other light', 'Vivid'];
+  return (
+    <View role="table" aria-label="Backdrop tones compared">
+      <View style={styles.row} role="row">
+        <Text size="small" quiet style={{ flex: 1.6 }} role="columnheader">
+          Same recorded level on
+        </Text>
+        {columns.map((name) => (
+          <Text key={name} size="small" quiet align="right" style={{ flex: 1 }} role="columnheader">
+            {name}
+          </Text>
+        ))}
+      </View>
+      {tones.map(({ id, name, powerStops, lackingStops, otherShare, vividness }) => (
+        <View key={id} style={styles.row} role="row">
+          <Text size="label" style={{ flex: 1.6 }} numberOfLines={1} role="cell">
+            {name}
+          </Text>
+          <Text size="label" weight="strong" narrow align="right" style={{ flex: 1 }} role="cell">
+            {formatStops(powerStops)}
+            {lackingStops > 0.05 ? `, ${lackingStops.toFixed(1)} short` : ''}
+          </Text>
+          <Text size="label" narrow align="right" style={{ flex: 1 }} role="cell">
+            {percent(otherShare)}
+          </Text>
+          <Text size="label" narrow align="right" style={{ flex: 1 }} role="cell">
+            {percent(vividness)}
+          </Text>
+        </View>
+      ))}
+      <Text size="label" quiet style={{ paddingTop: SPACE.s }}>
+        Any neutral tone can show the same colour. A darker one takes more power and shows less spill; grey is the usual middle.
+      </Text>
+    </View>
+  );
+}

@@ -1,0 +1,77 @@
+import type { Fixture, Look } from '@fulgent/core';
+import { useEffect, useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { SPACE, themed } from '../theme/theme';
+import { Choice } from '../ui/Button';
+import { Sheet } from '../ui/Sheet';
+import { Text } from '../ui/Text';
+import { compute } from '../workers/compute';
+import type { GelSwatch } from '../workers/compute.worker';
+
+const useStyles = themed((t) => ({
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
+  gel: { width: '31%', flexGrow: 1, maxWidth: 180, minWidth: 92 },
+  colour: { height: 46, borderRadius: 2 },
+  waiting: { height: 240, backgroundColor: t.raised, borderRadius: 3 },
+}));
+
+const KINDS = [
+  { id: 'effect', name: 'Effect' },
+  { id: 'correction', name: 'Correction' },
+] as const;
+
+interface Props {
+  readonly look: Look;
+  readonly fixture: Fixture;
+  readonly powerStops: number;
+  readonly onPick: (id: string) => void;
+  readonly onClose: () => void;
+}
+
+/** The stand-in gels as they look on this light in this camera, with what each costs in stops. */
+export function GelPicker({ look, fixture, powerStops, onPick, onClose }: Props) {
+  const styles = useStyles();
+  const [kind, setKind] = useState<'effect' | 'correction'>('effect');
+  const [gels, setGels] = useState<readonly GelSwatch[] | null>(null);
+  useEffect(() => {
+    let closed = false;
+    void compute()
+      .gelSwatches(look, fixture, powerStops)
+      .then((found) => {
+        if (!closed) setGels(found);
+      });
+    return () => {
+      closed = true;
+    };
+  }, [look, fixture, powerStops]);
+  return (
+    <Sheet title="Add a gel" onClose={onClose}>
+      <Choice label="Kind of gel" options={KINDS} value={kind} onChange={setKind} />
+      {gels ? (
+        <View style={styles.grid}>
+          {gels
+            .filter((gel) => gel.kind === kind)
+            .map(({ id, name, hex, stopsLost }) => (
+              <Pressable
+                key={id}
+                style={styles.gel}
+                onPress={() => onPick(id)}
+                accessibilityRole="button"
+                accessibilityLabel={`${name}, ${stopsLost.toFixed(1)} stops lost`}
+              >
+                <View style={[styles.colour, { backgroundColor: hex }]} />
+                <Text size="label" narrow numberOfLines={1}>
+                  {name}
+                </Text>
+                <Text size="small" narrow quiet>
+                  {stopsLost.toFixed(1)} stops lost
+                </Text>
+              </Pressable>
+            ))}
+        </View>
+      ) : (
+        <View style={styles.waiting} aria-busy accessibilityLabel="Computing" />
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,276 @@
+import { Link, Slot, usePathname, useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { Pressable, useWindowDimensions, View } from 'react-native';
+import { Frame } from '../frame/Frame';
+import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
+import { Button, IconButton } from '../ui/Button';
+import { Text } from '../ui/Text';
+import { AloneStrip } from '../frame/AloneStrip';
+import { ConflictSheet } from './ConflictSheet';
+import { RenameSheet } from './RenameSheet';
+import { closeLook, openLook, redo, undo, useOpenLook, type SaveState } from './store';
+import { chooseProbe, useChosen } from './ui-state';
+
+export const STEPS = [
+  { id: 'brief', name: 'Brief' },
+  { id: 'camera', name: 'Camera' },
+  { id: 'balance', name: 'Balance' },
+] as const;
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  kept: 'kept',
+  keeping: 'keeping',
+  unsent: 'not sent yet',
+  conflict: 'changed elsewhere',
+  refused: 'not accepted',
+};
+
+const RAIL = 168;
+
+const useStyles = themed((t) => ({
+  page: { flex: 1, backgroundColor: t.ground },
+  wide: { flex: 1, flexDirection: 'row', backgroundColor: t.ground },
+  rail: { width: RAIL, borderRightWidth: 1, borderRightColor: t.line, paddingTop: SPACE.m },
+  railStep: { minHeight: 52, flexDirection: 'row', alignItems: 'center', gap: SPACE.m, paddingLeft: SPACE.l },
+  railOn: { backgroundColor: t.raised },
+  middle: { flex: 1, padding: SPACE.m, gap: SPACE.m },
+  right: { width: '47%', minWidth: 460, borderLeftWidth: 1, borderLeftColor: t.line },
+  head: { flexDirection: 'row', alignItems: 'center', minHeight: 50, paddingRight: SPACE.xs },
+  title: { flex: 1, minHeight: TOUCH, justifyContent: 'center' },
+  tabs: { flexDirection: 'row', paddingHorizontal: SPACE.m, gap: SPACE.l, borderBottomWidth: 1, borderBottomColor: t.line },
+  tab: {
+    minHeight: TOUCH,
+    justifyContent: 'center',
+    borderBottomWidth: 2,
+    borderBottomColor: 'transparent',
+    paddingHorizontal: 2,
+  },
+  tabOn: { borderBottomColor: t.text },
+  waiting: { backgroundColor: t.raised },
+  failure: {
+    flex: 1,
+    padding: SPACE.l,
+    gap: SPACE.m,
+    backgroundColor: t.ground,
+    justifyContent: 'center',
+    alignItems: 'flex-start',
+  },
+}));
+
+/** The frame round every step of a look: its title, what is kept, the steps, the picture, and the step itself. */
+export function LookShell({ id }: { readonly id: string }) {
+  const styles = useStyles();
+  const wide = useIsWide();
+  const router = useRouter();
+  const failure = useOpenLook((state) => (state.id === id ? state.failure : null));
+  const ready = useOpenLook((state) => state.id === id && state.look !== null);
+  useEffect(() => {
+    void openLook(id);
+  }, [id]);
+  useEffect(() => () => closeLook(), []);
+  useUndoKeys();
+
+  if (failure) {
+    return (
+      <View style={styles.failure}>
+        <Text size="title" weight="strong">
+          This look cannot be shown
+        </Text>
+        <Text>{failure}</Text>
+        <Button label="Back to shoots" onPress={() => router.replace('/')} />
+      </View>
+    );
+  }
+  if (wide) {
+    return (
+      <View style={styles.wide}>
+        <Rail id={id} />
+        <View style={styles.middle} role="main">
+          <Head />
+          <Picture wide />
+        </View>
+        <View style={styles.right}>{ready ? <Slot /> : <Waiting height={300} />}</View>
+        <ConflictSheet />
+      </View>
+    );
+  }
+  return (
+    <View style={styles.page} role="main">
+      <Head />
+      <Tabs id={id} />
+      <Picture />
+      <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
+      <ConflictSheet />
+    </View>
+  );
+}
+
+/** The step that is open, from the address. */
+function useStep(): string {
+  return usePathname().split('/')[3] ?? 'balance';
+}
+
+function Head() {
+  const styles = useStyles();
+  const wide = useIsWide();
+  const router = useRouter();
+  const step = useStep();
+  const title = useOpenLook((state) => state.look?.title ?? '');
+  const save = useOpenLook((state) => state.save);
+  const message = useOpenLook((state) => state.saveMessage);
+  const id = useOpenLook((state) => state.id);
+  const canUndo = useOpenLook((state) => state.past.length > 0);
+  const canRedo = useOpenLook((state) => state.future.length > 0);
+  const [renaming, setRenaming] = useState(false);
+  const back = () => (step === 'lights' ? router.navigate(`/looks/${id}/balance`) : router.navigate('/'));
+  return (
+    <View role="banner">
+      <View style={styles.head}>
+        {wide ? null : (
+          <IconButton icon="chevron-left" label={step === 'lights' ? 'Back to the ladder' : 'Back to shoots'} onPress={back} />
+        )}
+        <Pressable
+          style={styles.title}
+          onPress={() => setRenaming(true)}
+          accessibilityRole="button"
+          accessibilityLabel={`Rename ${title}`}
+        >
+          <Text size="title" weight="strong" numberOfLines={1} role="heading" aria-level={1}>
+            {title}
+          </Text>
+        </Pressable>
+        <Text size="label" quiet testID="save-state" aria-live="polite" style={{ paddingHorizontal: SPACE.s }}>
+          {SAVE_WORDS[save]}
+        </Text>
+        <IconButton icon="corner-up-left" label="Undo" disabled={!canUndo} onPress={undo} />
+        <IconButton icon="corner-up-right" label="Redo" disabled={!canRedo} onPress={redo} />
+      </View>
+      {message && save !== 'kept' ? (
+        <Text size="small" style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs }} role="status">
+          {message}
+        </Text>
+      ) : null}
+      {renaming ? <RenameSheet onClose={() => setRenaming(false)} /> : null}
+    </View>
+  );
+}
+
+function Tabs({ id }: { readonly id: string }) {
+  const styles = useStyles();
+  const step = useStep();
+  return (
+    <View style={styles.tabs} role="navigation" aria-label="Steps">
+      {STEPS.map(({ id: name, name: text }) => {
+        const on = name === step || (name === 'balance' && step === 'lights');
+        return (
+          <Link key={name} href={`/looks/${id}/${name}`} asChild>
+            <Pressable style={[styles.tab, on && styles.tabOn]} accessibilityRole="link" aria-current={on ? 'page' : undefined}>
+              <Text weight={on ? 'strong' : 'medium'} quiet={!on}>
+                {text}
+              </Text>
+            </Pressable>
+          </Link>
+        );
+      })}
+    </View>
+  );
+}
+
+function Rail({ id }: { readonly id: string }) {
+  const styles = useStyles();
+  const step = useStep();
+  return (
+    <View style={styles.rail} role="navigation" aria-label="Steps">
+      <Link href="/" asChild>
+        <Pressable style={styles.railStep} accessibilityRole="link" accessibilityLabel="Fulgent, all shoots">
+          <Text size="big" weight="strong">
+            Fulgent
+          </Text>
+        </Pressable>
+      </Link>
+      <View style={{ height: SPACE.l }} />
+      {STEPS.map(({ id: name, name: text }, i) => {
+        const on = name === step || (name === 'balance' && step === 'lights');
+        return (
+          <Link key={name} href={`/looks/${id}/${name}`} asChild>
+            <Pressable
+              style={[styles.railStep, on && styles.railOn]}
+              accessibilityRole="link"
+              aria-current={on ? 'page' : undefined}
+            >
+              <Text size="label" quiet narrow>
+                {i + 1}
+              </Text>
+              <Text size="strong" weight={on ? 'strong' : 'medium'} quiet={!on}>
+                {text}
+              </Text>
+            </Pressable>
+          </Link>
+        );
+      })}
+      <View style={{ flex: 1 }} />
+      <Link href="/" asChild>
+        <Pressable style={styles.railStep} accessibilityRole="link">
+          <Text weight="medium" quiet>
+            Shoots
+          </Text>
+        </Pressable>
+      </Link>
+    </View>
+  );
+}
+
+function Picture({ wide = false }: { readonly wide?: boolean }) {
+  const window = useWindowDimensions();
+  const step = useStep();
+  const look = useOpenLook((state) => state.look);
+  const readings = useOpenLook((state) => state.readings);
+  const probe = useChosen((state) => state.probe);
+  const [room, setRoom] = useState(0);
+  const main = step === 'balance';
+  const phoneHeight = Math.round(Math.min(300, Math.max(120, window.height * (main ? 0.315 : 0.2))));
+  const width = wide ? room : window.width;
+  const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : phoneHeight;
+  return (
+    <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: SPACE.m }}>
+      {look && readings && width > 0 ? (
+        <>
+          <Frame
+            look={look}
+            readings={readings}
+            width={width}
+            height={height}
+            selected={probe}
+            onSelect={chooseProbe}
+            withReading={!wide}
+            compact={!wide && !main}
+          />
+          {wide ? <AloneStrip readings={readings} width={width} /> : null}
+        </>
+      ) : (
+        <Waiting height={height} />
+      )}
+    </View>
+  );
+}
+
+/** The shape of what comes. */
+function Waiting({ height }: { readonly height: number }) {
+  const styles = useStyles();
+  return <View style={[styles.waiting, { height }]} aria-busy accessibilityLabel="Computing" />;
+}
+
+function useUndoKeys(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement) return;
+      const key = event.key.toLowerCase();
+      if (key === 'z' && !event.shiftKey) undo();
+      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

@@ -1,0 +1,144 @@
+import {
+  fixtureOf,
+  keySideOf,
+  makeLight,
+  modifierOf,
+  nearestPower,
+  standardProbes,
+  throwM,
+  usualPlace,
+  usualZone,
+  type Light,
+  type Look,
+  type Point,
+  type Role,
+} from '@fulgent/core';
+import { edit } from './store';
+
+/** The changes that the interface makes to a look; each is one undo step, repeated ones in a row together. */
+
+const NEAREST_M = 0.2;
+
+export function changeLight(id: string, key: string, change: (light: Light) => Light): void {
+  edit(`${id}.${key}`, (look) => withLight(look, id, change));
+}
+
+function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
+  return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
+}
+
+/** Sets the power to the fixture's step nearest to `stops` under full. */
+export function setPower(id: string, stops: number): void {
+  edit(`${id}.power`, (look) => {
+    const light = look.lights.find((one) => one.id === id);
+    if (!light) return look;
+    const powerStops = nearestPower(light.fixture, stops);
+    return powerStops === light.powerStops ? look : withLight(look, id, (one) => ({ ...one, powerStops }));
+  });
+}
+
+/** Moves a light along its own beam until it stands `distanceM` from what it aims at. */
+export function setThrow(id: string, distanceM: number): void {
+  changeLight(id, 'throw', (light) => {
+    const k = Math.max(NEAREST_M, distanceM) / throwM(light);
+    const along = (i: 0 | 1 | 2) => light.aim[i] + (light.position[i] - light.aim[i]) * k;
+    return { ...light, position: [along(0), along(1), along(2)] };
+  });
+}
+
+export function changeCamera(key: string, change: Partial<Look['camera']>): void {
+  edit(`camera.${key}`, (look) => ({ ...look, camera: { ...look.camera, ...change } }));
+}
+
+export function changeBrief(key: string, change: Partial<Look['brief']>): void {
+  edit(`brief.${key}`, (look) => ({ ...look, brief: { ...look.brief, ...change } }));
+}
+
+export function changeSubject(key: string, change: Partial<Look['subject']>): void {
+  edit(`subject.${key}`, (look) => ({ ...look, subject: { ...look.subject, ...change } }));
+}
+
+export function changeBackdrop(key: string, change: Partial<Look['backdrop']>): void {
+  edit(`backdrop.${key}`, (look) => replaced({ ...look, backdrop: { ...look.backdrop, ...change } }, look.backdrop.distanceM));
+}
+
+export function changeRoom(key: string, change: Partial<Look['room']>): void {
+  edit(`room.${key}`, (look) => ({ ...look, room: { ...look.room, ...change } }));
+}
+
+export function changeAmbient(key: string, change: Partial<Look['ambient']>): void {
+  edit(`ambient.${key}`, (look) => ({ ...look, ambient: { ...look.ambient, ...change } }));
+}
+
+export function rename(title: string): void {
+  edit('title', (look) => (title.trim() && title !== look.title ? { ...look, title: title.trim().slice(0, 120) } : look));
+}
+
+/** Moves the probes, and the lights that work on the backdrop, along with a backdrop that was moved. */
+function replaced(look: Look, before: number): Look {
+  const { distanceM } = look.backdrop;
+  if (distanceM === before) return look;
+  const moved = new Map(standardProbes(look.subject.faceHeightM, distanceM, keySideOf(look)).map((probe) => [probe.id, probe]));
+  const shift = before - distanceM;
+  const back = ([x, y, z]: Point): Point => [x, y, z + shift];
+  return {
+    ...look,
+    probes: look.probes.map((probe) =>
+      probe.surface === 'backdrop' ? { ...probe, position: moved.get(probe.id)?.position ?? back(probe.position) } : probe,
+    ),
+    lights: look.lights.map((light) =>
+      light.zone.startsWith('backdrop') ? { ...light, position: back(light.position), aim: back(light.aim) } : light,
+    ),
+  };
+}
+
+const ROLE_NAMES: Record<Role, string> = {
+  key: 'Key',
+  fill: 'Fill',
+  rim: 'Rim',
+  hair: 'Hair',
+  kicker: 'Kicker',
+  background: 'Backdrop',
+  practical: 'Practical',
+};
+
+export function roleName(role: Role): string {
+  return ROLE_NAMES[role];
+}
+
+/** Adds a light of a role where such lights usually stand; of a pair, the other side. Gives its id. */
+export function addLight(look: Look, role: Role): string {
+  const taken = look.lights.filter((light) => light.role === role);
+  const side = taken[0] ? (taken[0].position[0] < 0 ? 'right' : 'left') : role === 'key' ? 'left' : 'right';
+  let id: string = role;
+  for (let n = 2; look.lights.some((light) => light.id === id); n++) id = `${role}-${n}`;
+  const { modifier, position, aim } = usualPlace(role, side, look.subject.faceHeightM, look.backdrop.distanceM);
+  const light = makeLight({
+    id,
+    name: taken.length ? `${ROLE_NAMES[role]} ${side}` : ROLE_NAMES[role],
+    role,
+    position,
+    aim,
+    fixture: look.lights[0]?.fixture ?? fixtureOf('flash-200'),
+    modifier: modifierOf(modifier),
+    zone: usualZone(role, position),
+  });
+  edit('lights.add', (now) => ({ ...now, lights: [...now.lights, light] }));
+  return id;
+}
+
+export function removeLight(id: string): void {
+  edit('lights.remove', (look) => ({ ...look, lights: look.lights.filter((light) => light.id !== id) }));
+}
+
+/** Moves a light up or down in the build order. */
+export function moveLight(id: string, by: 1 | -1): void {
+  edit('lights.order', (look) => {
+    const from = look.lights.findIndex((light) => light.id === id);
+    const to = from + by;
+    if (from < 0 || to < 0 || to >= look.lights.length) return look;
+    const lights = [...look.lights];
+    lights.splice(to, 0, ...lights.splice(from, 1));
+    return { ...look, lights };
+  });
+}

@@ -1,0 +1,278 @@
+import { mergeLooks, type BalanceResult, type Look, type Readings } from '@fulgent/core';
+import { create } from 'zustand';
+import { api, ApiError, OfflineError, type StoredLook } from '../api/client';
+import { compute, latestEvaluator } from '../workers/compute';
+
+/** Whether what is on screen is on the server: and if not, why. */
+export type SaveState = 'kept' | 'keeping' | 'unsent' | 'conflict' | 'refused';
+
+/** A change made elsewhere that touches the same places. */
+export interface Conflict {
+  readonly theirs: StoredLook;
+  readonly places: readonly string[];
+}
+
+interface OpenLook {
+  readonly id: string | null;
+  readonly shootId: string | null;
+  /** Why the look cannot be shown. */
+  readonly failure: string | null;
+  /** What the server has, and its revision. */
+  readonly saved: Look | null;
+  readonly revision: number;
+  /** What is on screen. */
+  readonly look: Look | null;
+  readonly past: readonly Look[];
+  readonly future: readonly Look[];
+  readonly save: SaveState;
+  readonly saveMessage: string | null;
+  readonly conflict: Conflict | null;
+  /** The newest readings; they may be a moment older than the look. */
+  readonly readings: Readings | null;
+  readonly balancing: boolean;
+  readonly balanced: { readonly look: Look; readonly result: BalanceResult } | null;
+}
+
+const EMPTY: OpenLook = {
+  id: null,
+  shootId: null,
+  failure: null,
+  saved: null,
+  revision: 0,
+  look: null,
+  past: [],
+  future: [],
+  save: 'kept',
+  saveMessage: null,
+  conflict: null,
+  readings: null,
+  balancing: false,
+  balanced: null,
+};
+
+/** The one store of the open look. */
+export const useOpenLook = create<OpenLook>(() => EMPTY);
+
+const { getState: get, setState: set } = useOpenLook;
+
+const UNDO_STEPS = 200;
+/** Edits of the same thing within this time are one undo step, ms. */
+const COALESCE_MS = 900;
+const SAVE_AFTER_MS = 250;
+const RETRY_MS = 3000;
+
+const evaluateLatest = latestEvaluator(
+  (look, readings) => {
+    // Readings of a look that has since been closed are of no use.
+    if (get().look && get().look?.title === look.title) set({ readings });
+  },
+  (error) => set({ saveMessage: error.message }),
+);
+
+function show(change: Partial<OpenLook> & { look: Look }): void {
+  set(change);
+  evaluateLatest(change.look);
+}
+
+// Unsent work outlives a reload: it is kept on this device until the server has it.
+const draftKey = (id: string) => `fulgent:draft:${id}`;
+
+interface Draft {
+  readonly revision: number;
+  readonly saved: Look;
+  readonly look: Look;
+}
+
+function keepDraft(): void {
+  const { id, revision, saved, look } = get();
+  if (!id || !saved || !look) return;
+  try {
+    if (look === saved) localStorage.removeItem(draftKey(id));
+    else localStorage.setItem(draftKey(id), JSON.stringify({ revision, saved, look } satisfies Draft));
+  } catch {
+    // A full or forbidden storage only costs the safety of a reload in the next moment.
+  }
+}
+
+function readDraft(id: string): Draft | null {
+  try {
+    const text = localStorage.getItem(draftKey(id));
+    return text ? (JSON.parse(text) as Draft) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Opens a look by id; unsent work on this device is put back on top of it. */
+export async function openLook(id: string): Promise<void> {
+  if (get().id === id && get().look) return;
+  set({ ...EMPTY, id });
+  try {
+    const stored = await api.readLook(id);
+    if (get().id !== id) return;
+    const { shootId, revision, look } = stored;
+    const draft = readDraft(id);
+    if (!draft) {
+      show({ shootId, saved: look, revision, look });
+      return;
+    }
+    show({ shootId, saved: draft.saved, revision: draft.revision, look: draft.look, save: 'unsent' });
+    if (draft.revision === revision) scheduleSave(0);
+    else takeTheirs(stored);
+  } catch (error) {
+    if (get().id === id) set({ failure: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+/** Leaves the look; what is unsent goes on being sent. */
+export function closeLook(): void {
+  void saveNow().finally(() => set(EMPTY));
+}
+
+let lastEdit = { key: '', at: 0 };
+
+/**
+ * Changes the open look. Edits with the same `key` in quick succession (a drag, repeated steps) are undone together.
+ */
+export function edit(key: string, change: (look: Look) => Look): void {
+  const { look, past } = get();
+  if (!look) return;
+  const next = change(look);
+  if (next === look) return;
+  const now = Date.now();
+  const same = key === lastEdit.key && now - lastEdit.at < COALESCE_MS && past.length > 0;
+  lastEdit = { key, at: now };
+  show({ look: next, past: same ? past : [...past, look].slice(-UNDO_STEPS), future: [], save: 'unsent' });
+  keepDraft();
+  scheduleSave();
+}
+
+function step(from: 'past' | 'future', to: 'past' | 'future', take: 'last' | 'first'): void {
+  const state = get();
+  const list = state[from];
+  if (!state.look || list.length === 0) return;
+  const look = take === 'last' ? list[list.length - 1]! : list[0]!;
+  const rest = take === 'last' ? list.slice(0, -1) : list.slice(1);
+  const grown = take === 'last' ? [state.look, ...state[to]] : [...state[to], state.look];
+  lastEdit = { key: '', at: 0 };
+  show({ look, [from]: rest, [to]: grown, save: 'unsent' } as Partial<OpenLook> & { look: Look });
+  keepDraft();
+  scheduleSave();
+}
+
+export const undo = (): void => step('past', 'future', 'last');
+export const redo = (): void => step('future', 'past', 'first');
+
+/** Balances the open look; the result is one undo step. */
+export async function balanceLook(): Promise<void> {
+  const { look, balancing } = get();
+  if (!look || balancing) return;
+  set({ balancing: true });
+  try {
+    const result = await compute().balance(look);
+    const powers = new Map(result.look.lights.map(({ id, powerStops }) => [id, powerStops]));
+    // What was changed meanwhile stays; only powers are set.
+    edit('balance', (now) => ({
+      ...now,
+      lights: now.lights.map((light) => ({ ...light, powerStops: powers.get(light.id) ?? light.powerStops })),
+    }));
+    lastEdit = { key: '', at: 0 };
+    const after = get().look;
+    if (after) set({ balanced: { look: after, result } });
+  } catch (error) {
+    set({ saveMessage: error instanceof Error ? error.message : String(error) });
+  } finally {
+    set({ balancing: false });
+  }
+}
+
+let saveTimer: ReturnType<typeof setTimeout> | undefined;
+let saving: Promise<void> | null = null;
+
+function scheduleSave(afterMs = SAVE_AFTER_MS): void {
+  clearTimeout(saveTimer);
+  saveTimer = setTimeout(() => void saveNow(), afterMs);
+}
+
+/** Sends what is unsent. One request at a time; a newer state is sent when the present one is answered. */
+export async function saveNow(): Promise<void> {
+  clearTimeout(saveTimer);
+  if (saving) await saving;
+  const { id, look, saved, revision, save } = get();
+  if (!id || !look || look === saved || save === 'conflict') return;
+  set({ save: 'keeping' });
+  saving = send(id, look, revision);
+  await saving;
+  saving = null;
+}
+
+async function send(id: string, look: Look, revision: number): Promise<void> {
+  try {
+    const stored = await api.updateLook(id, revision, look);
+    if (get().id !== id) return;
+    const clean = get().look === look;
+    set({ saved: look, revision: stored.revision, save: clean ? 'kept' : 'unsent', saveMessage: null });
+    keepDraft();
+    if (!clean) scheduleSave();
+  } catch (error) {
+    if (get().id !== id) return;
+    if (error instanceof ApiError && error.current) takeTheirs(error.current);
+    else if (error instanceof ApiError) set({ save: 'refused', saveMessage: error.message });
+    else {
+      set({ save: 'unsent', saveMessage: error instanceof OfflineError ? error.message : String(error) });
+      scheduleSave(RETRY_MS);
+    }
+  }
+}
+
+/** A change made elsewhere: taken in where it touches other things, else shown for a decision. */
+function takeTheirs(theirs: StoredLook): void {
+  const { saved, look, past } = get();
+  if (!saved || !look) return;
+  const { look: merged, conflicts } = mergeLooks(saved, look, theirs.look);
+  if (conflicts.length > 0) {
+    set({ save: 'conflict', conflict: { theirs, places: conflicts } });
+    return;
+  }
+  show({
+    look: merged,
+    past: [...past, look],
+    saved: theirs.look,
+    revision: theirs.revision,
+    save: 'unsent',
+    saveMessage: 'Merged with changes made elsewhere.',
+  });
+  scheduleSave(0);
+}
+
+/** Settles a conflict. Whatever is chosen, the other side stays reachable: in the undo steps, or as a look of its own. */
+export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promise<void> {
+  const { conflict, saved, look, past, shootId } = get();
+  if (!conflict || !saved || !look) return;
+  const { theirs } = conflict;
+  if (choice === 'both')
+    await api.createLook({ ...look, title: `${look.title}, my version`.slice(0, 120) }, shootId ?? undefined);
+  const next =
+    choice === 'mine'
+      ? mergeLooks(saved, look, theirs.look).look
+      : choice === 'theirs'
+        ? mergeLooks(saved, theirs.look, look).look
+        : theirs.look;
+  show({
+    look: next,
+    past: [...past, look],
+    saved: theirs.look,
+    revision: theirs.revision,
+    conflict: null,
+    save: 'unsent',
+    saveMessage: null,
+  });
+  keepDraft();
+  if (next === theirs.look) set({ save: 'kept' });
+  else scheduleSave(0);
+}
+
+if (typeof window !== 'undefined') {
+  window.addEventListener('online', () => scheduleSave(0));
+  window.addEventListener('beforeunload', keepDraft);
+}

@@ -1,0 +1,53 @@
+import { findGel, formatStops, type Light, type Look, type ProbeReading } from '@fulgent/core';
+
+/** The name of a gel in a look: its own spectra first, then the stand-in kit. */
+export function gelName(look: Pick<Look, 'spectra'> | null, id: string): string {
+  return look?.spectra.find((spectrum) => spectrum.kind === 'gel' && spectrum.id === id)?.name ?? findGel(id)?.name ?? id;
+}
+
+/** A light's gels and modifier in a few words: `deep teal x2 · soft box`. */
+export function gelText(light: Light, look: Look | null = null): string {
+  const gels = light.gels.map(({ gel, strength }) =>
+    strength === 1 ? gelName(look, gel) : `${gelName(look, gel)} at ${strength}`,
+  );
+  return [gels.length ? gels.join(' + ') : 'no gel', light.modifier.name].join(' · ');
+}
+
+const HUES: readonly (readonly [upToDeg: number, word: string])[] = [
+  [14, 'pink'],
+  [33, 'red'],
+  [50, 'orange'],
+  [75, 'amber'],
+  [108, 'yellow'],
+  [135, 'yellow-green'],
+  [158, 'green'],
+  [178, 'sea green'],
+  [205, 'cyan'],
+  [232, 'teal'],
+  [258, 'azure'],
+  [276, 'blue'],
+  [306, 'violet'],
+  [335, 'magenta'],
+  [360, 'pink'],
+];
+
+/** A plain word for a recorded colour. */
+export function colourWord({ chroma, hueDeg, lightness }: Pick<ProbeReading, 'chroma' | 'hueDeg' | 'lightness'>): string {
+  if (lightness < 0.12) return 'near black';
+  if (chroma < 0.03) return lightness > 0.93 ? 'white' : 'neutral';
+  return HUES.find(([upTo]) => hueDeg <= upTo)?.[1] ?? 'pink';
+}
+
+/** Headroom in words: `R 0.4 to clip`, `clips B, 0.3 over`. */
+export function clipText({ headroom, clipped }: Pick<ProbeReading, 'headroom' | 'clipped'>): string {
+  if (!Number.isFinite(headroom.stops)) return 'no light';
+  if (headroom.stops <= 0) return `clips ${clipped.join(', ')}, ${Math.abs(headroom.stops).toFixed(1)} over`;
+  return `${headroom.channel} ${headroom.stops.toFixed(1)} to clip`;
+}
+
+export const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** One line on a reading for screen readers and small places. */
+export function readingText(reading: ProbeReading): string {
+  return `${reading.name}: ${formatStops(reading.stops)}, ${percent(reading.vividness)} vivid, ${colourWord(reading)}, ${clipText(reading)}`;
+}

@@ -1,0 +1,129 @@
+import Feather from '@expo/vector-icons/Feather';
+import type { ComponentProps } from 'react';
+import { Pressable, View, type PressableProps } from 'react-native';
+import { SPACE, themed, TOUCH, useTheme } from '../theme/theme';
+import { Text } from './Text';
+
+export type IconName = ComponentProps<typeof Feather>['name'];
+
+const useStyles = themed((t) => ({
+  base: {
+    minHeight: TOUCH,
+    minWidth: TOUCH,
+    paddingHorizontal: SPACE.m,
+    alignItems: 'center',
+    justifyContent: 'center',
+    flexDirection: 'row',
+    gap: SPACE.s,
+    borderRadius: 3,
+    backgroundColor: t.raised,
+  },
+  plain: { backgroundColor: 'transparent', paddingHorizontal: 0 },
+  filled: { backgroundColor: t.fill },
+  pressed: { opacity: 0.75 },
+  disabled: { opacity: 0.35 },
+}));
+
+interface ButtonProps extends Omit<PressableProps, 'style' | 'children'> {
+  readonly label: string;
+  readonly icon?: IconName;
+  /** `filled` for the one main action, or for a state that is on. */
+  readonly filled?: boolean;
+  /** Marks a toggle: pressed or not. */
+  readonly on?: boolean;
+  readonly grow?: boolean;
+}
+
+/** A button with words. */
+export function Button({ label, icon, filled, on, grow, disabled, ...props }: ButtonProps) {
+  const styles = useStyles();
+  const theme = useTheme();
+  const strong = filled === true || on === true;
+  return (
+    <Pressable
+      accessibilityRole="button"
+      aria-pressed={on}
+      disabled={disabled}
+      {...props}
+      style={({ pressed }) => [
+        styles.base,
+        strong && styles.filled,
+        grow && { flex: 1 },
+        pressed && styles.pressed,
+        disabled && styles.disabled,
+      ]}
+    >
+      {icon ? <Feather name={icon} size={17} color={strong ? theme.onFill : theme.text} /> : null}
+      <Text size="label" weight={strong ? 'strong' : 'medium'} onFill={strong} numberOfLines={1}>
+        {label}
+      </Text>
+    </Pressable>
+  );
+}
+
+interface IconButtonProps extends Omit<PressableProps, 'style' | 'children'> {
+  readonly icon: IconName;
+  /** Said by screen readers and shown as the tip. */
+  readonly label: string;
+  readonly on?: boolean;
+}
+
+/** A button with a sign only. */
+export function IconButton({ icon, label, on, disabled, ...props }: IconButtonProps) {
+  const styles = useStyles();
+  const theme = useTheme();
+  return (
+    <Pressable
+      accessibilityRole="button"
+      accessibilityLabel={label}
+      aria-pressed={on}
+      disabled={disabled}
+      {...props}
+      style={({ pressed }) => [
+        styles.base,
+        styles.plain,
+        on && styles.filled,
+        pressed && styles.pressed,
+        disabled && styles.disabled,
+      ]}
+    >
+      <Feather name={icon} size={19} color={on ? theme.onFill : theme.text} />
+    </Pressable>
+  );
+}
+
+/** One of several: a row of words, the chosen one filled. */
+export function Choice<T extends string>({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly options: readonly { readonly id: T; readonly name: string }[];
+  readonly value: T | null;
+  readonly onChange: (id: T) => void;
+}) {
+  const styles = useStyles();
+  return (
+    <View
+      accessibilityRole="radiogroup"
+      accessibilityLabel={label}
+      style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}
+    >
+      {options.map(({ id, name }) => (
+        <Pressable
+          key={id}
+          accessibilityRole="radio"
+          aria-checked={id === value}
+          onPress={() => onChange(id)}
+          style={({ pressed }) => [styles.base, id === value && styles.filled, pressed && styles.pressed]}
+        >
+          <Text size="label" weight={id === value ? 'strong' : 'medium'} onFill={id === value}>
+            {name}
+          </Text>
+        </Pressable>
+      ))}
+    </View>
+  );
+}
