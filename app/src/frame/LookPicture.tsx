@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import Svg, { Circle, ClipPath, Defs, G, Path, Pattern, Rect } from 'react-native-svg';
+import Svg, { Circle, Defs, G, Path, Pattern, Rect } from 'react-native-svg';
 
 /** Recorded colours by probe id. */
 export type Patches = Readonly<Record<string, string>>;
@@ -21,14 +21,17 @@ const EDGE_TO_LEFT = 'C174 176 168 104 195 66Z';
 
 const BACKDROP: Readonly<Record<string, Patch>> = {
   'backdrop-left': { path: 'M0 0H118V280H0Z', at: [52, 70] },
-  backdrop: { path: 'M118 0H272V280H118Z', at: [134, 24] },
+  backdrop: { path: 'M0 0H390V280H0Z', at: [134, 24] },
   'backdrop-right': { path: 'M272 0H390V280H272Z', at: [338, 70] },
 };
 
+/** The middle of the backdrop as it shows between its neighbours, for overlays. */
+const BACKDROP_MIDDLE = 'M118 0H272V280H118Z';
+
 const SUBJECT: Readonly<Record<string, Patch>> = {
   wardrobe: { path: 'M62 280C68 236 112 226 166 214C176 232 214 232 224 214C278 226 322 236 328 280Z', at: [195, 256] },
-  'hair-left': { path: 'M195 34C144 34 124 74 126 122C127 142 133 156 141 164L150 120C156 92 174 78 195 76Z', at: [138, 104] },
-  'hair-right': { path: 'M195 34C246 34 266 74 264 122C263 142 257 156 249 164L240 120C234 92 216 78 195 76Z', at: [252, 104] },
+  'hair-left': { path: 'M195 40C148 38 122 74 127 128C128 136 133 142 143 143C144 116 150 97 166 88C176 82 186 82 195 84Z', at: [145, 92] },
+  'hair-right': { path: 'M195 40C242 38 268 74 263 128C262 136 257 142 247 143C246 116 240 97 224 88C214 82 204 82 195 84Z', at: [245, 92] },
 };
 
 const NECK = 'M172 188H218V218C214 234 176 234 172 218Z';
@@ -64,8 +67,9 @@ export function LookPicture({ patches, keySide = 'left', width, height, clipped 
   const colour = (probe: string) => patches[probe] ?? NOTHING;
   const all = patchesOf(keySide);
   const chosen = selected ? all[selected] : undefined;
+  const ring = 9 / Math.max(1, width / PICTURE.width, height / PICTURE.height);
   const overlay = (probes: readonly string[], fill: string) =>
-    probes.map((probe) => (all[probe] ? <Path key={`${fill}${probe}`} d={all[probe].path} fill={fill} /> : null));
+    probes.map((probe) => (all[probe] ? <Path key={`${fill}${probe}`} d={probe === 'backdrop' ? BACKDROP_MIDDLE : all[probe].path} fill={fill} /> : null));
   return (
     <Svg
       width={width}
@@ -82,16 +86,15 @@ export function LookPicture({ patches, keySide = 'left', width, height, clipped 
         <Pattern id={`d${id}`} width="9" height="9" patternUnits="userSpaceOnUse">
           <Circle cx="2.5" cy="2.5" r="1.5" fill="#b9b9b9" />
         </Pattern>
-        <ClipPath id={`n${id}`}>
-          <Rect x={keySide === 'left' ? 172 : 196} y={180} width={22} height={60} />
-        </ClipPath>
       </Defs>
-      {Object.entries(BACKDROP).map(([probe, { path }]) => (
-        <Path key={probe} d={path} fill={colour(probe)} />
+      {/* Wider patches lie under their neighbours, so that no seam shows between them. */}
+      {(['backdrop', 'backdrop-left', 'backdrop-right'] as const).map((probe) => (
+        <Path key={probe} d={BACKDROP[probe]!.path} fill={colour(probe)} />
       ))}
       <Path d={NECK} fill={colour('face-shadow')} />
       <Path d={SUBJECT['wardrobe']!.path} fill={colour('wardrobe')} />
       <G>
+        <Path d={`${HEAD_LEFT}C224 204 247 168 247 132C247 96 232 66 195 66Z`} fill={colour('face-shadow')} />
         {Object.entries(face).map(([probe, { path }]) => (
           <Path key={probe} d={path} fill={colour(probe)} />
         ))}
@@ -103,8 +106,8 @@ export function LookPicture({ patches, keySide = 'left', width, height, clipped 
       {overlay(dark, `url(#d${id})`)}
       {chosen ? (
         <>
-          <Circle cx={chosen.at[0]} cy={chosen.at[1]} r={9} fill="none" stroke="#000000" strokeWidth={4} />
-          <Circle cx={chosen.at[0]} cy={chosen.at[1]} r={9} fill="none" stroke="#ffffff" strokeWidth={2} />
+          <Circle cx={chosen.at[0]} cy={chosen.at[1]} r={ring} fill="none" stroke="#000000" strokeWidth={ring * 0.45} />
+          <Circle cx={chosen.at[0]} cy={chosen.at[1]} r={ring} fill="none" stroke="#ffffff" strokeWidth={ring * 0.22} />
         </>
       ) : null}
     </Svg>

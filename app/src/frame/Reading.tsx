@@ -6,8 +6,8 @@ import { Text } from '../ui/Text';
 
 const useStyles = themed((t) => ({
   block: { gap: SPACE.s, padding: SPACE.m, borderTopWidth: 1, borderTopColor: t.line },
-  grid: { flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.xl },
-  pair: { flexDirection: 'row', justifyContent: 'space-between', width: '44%', minWidth: 170, paddingVertical: 3, gap: SPACE.s },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', columnGap: '8%' as const },
+  pair: { flexDirection: 'row', justifyContent: 'space-between', width: '46%', minWidth: 170, paddingVertical: 3, gap: SPACE.s },
   bar: { flexDirection: 'row', height: 14, borderRadius: 2, overflow: 'hidden' },
 }));
 

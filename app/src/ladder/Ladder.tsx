@@ -18,8 +18,8 @@ interface Props {
 /** The ladder: one row a light, in build order, on one axis of stops from mid-grey. */
 export function Ladder({ look, readings, width, wide, selected, onSelect, onOpen }: Props) {
   const axis = axisOf(readings.lights);
-  const nameWidth = wide ? 140 : Math.max(84, Math.round(width * 0.25));
-  const figureWidth = wide ? 74 : 0;
+  const nameWidth = wide ? 172 : Math.max(84, Math.round(width * 0.25));
+  const figureWidth = wide ? 66 : 0;
   const layout: RowLayout = { nameWidth, figureWidth, stripWidth: Math.max(80, width - 2 * SPACE.m - nameWidth - figureWidth) };
   return (
     <View testID="ladder">

@@ -1,10 +1,10 @@
 import { formatPower, formatStops, steppedPower, type Light, type LightReading } from '@fulgent/core';
-import Feather from '@expo/vector-icons/Feather';
 import { Pressable, View } from 'react-native';
 import { changeLight, setPower } from '../look/edits';
 import { gelText } from '../look/words';
 import { SPACE, themed, useTheme } from '../theme/theme';
 import { Button } from '../ui/Button';
+import { Icon } from '../ui/Icon';
 import { Text } from '../ui/Text';
 import type { Axis } from './axis';
 import { LadderStrip, standsAt } from './LadderStrip';
@@ -14,6 +14,7 @@ const useStyles = themed((t) => ({
   selected: { backgroundColor: t.raised },
   line: { flexDirection: 'row', alignItems: 'center' },
   name: { justifyContent: 'center', minHeight: 44, paddingRight: SPACE.s },
+  roomy: { paddingVertical: 7 },
   tools: { flexDirection: 'row', gap: SPACE.xs, paddingBottom: SPACE.s },
   marks: { flexDirection: 'row', gap: 5, alignItems: 'center' },
 }));
@@ -40,9 +41,10 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
   const theme = useTheme();
   const wide = layout.figureWidth > 0;
   const { id } = light;
+  const step = (by: 1 | -1) => setPower(id, steppedPower(light.fixture, light.powerStops, by));
   return (
     <View style={[styles.row, selected && styles.selected]} testID={`row-${id}`}>
-      <View style={styles.line}>
+      <View style={[styles.line, wide && styles.roomy]}>
         <Pressable
           style={[styles.name, { width: layout.nameWidth }]}
           onPress={onSelect}
@@ -54,9 +56,9 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
             <Text size="strong" weight="strong" narrow numberOfLines={1}>
               {light.name}
             </Text>
-            {light.locked ? <Feather name="lock" size={12} color={theme.quiet} /> : null}
-            {light.muted || !light.on ? <Feather name="eye-off" size={12} color={theme.quiet} /> : null}
-            {light.solo ? <Feather name="disc" size={12} color={theme.text} /> : null}
+            {light.locked ? <Icon name="lock" size={12} color={theme.quiet} /> : null}
+            {light.muted || !light.on ? <Icon name="eye-off" size={12} color={theme.quiet} /> : null}
+            {light.solo ? <Icon name="disc" size={12} color={theme.text} /> : null}
           </View>
           <Text size="label" weight="medium" narrow numberOfLines={1} testID={`dial-${id}`}>
             {formatPower(light.fixture, light.powerStops)}
@@ -72,7 +74,7 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
           reading={reading}
           axis={axis}
           width={layout.stripWidth}
-          thickness={wide ? 30 : 24}
+          thickness={wide ? 30 : 28}
           onTouch={onSelect}
         />
         {wide ? (
@@ -87,35 +89,12 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
             {reading.verdict.text}
           </Text>
           <View style={styles.tools}>
-            <Button
-              label="−"
-              accessibilityLabel={`${light.name}: one step down`}
-              onPress={() => setPower(id, steppedPower(light.fixture, light.powerStops, -1))}
-            />
-            <Button
-              label="+"
-              accessibilityLabel={`${light.name}: one step up`}
-              onPress={() => setPower(id, steppedPower(light.fixture, light.powerStops, 1))}
-            />
-            <Button
-              label="Solo"
-              on={light.solo}
-              grow
-              onPress={() => changeLight(id, 'solo', (one) => ({ ...one, solo: !one.solo }))}
-            />
-            <Button
-              label="Mute"
-              on={light.muted}
-              grow
-              onPress={() => changeLight(id, 'mute', (one) => ({ ...one, muted: !one.muted }))}
-            />
-            <Button
-              label="Lock"
-              on={light.locked}
-              grow
-              onPress={() => changeLight(id, 'lock', (one) => ({ ...one, locked: !one.locked }))}
-            />
-            <Button label="Light" icon="sliders" onPress={onOpen} accessibilityLabel={`${light.name}: gels, fixture and place`} />
+            <Button label="−" tight accessibilityLabel={`${light.name}: one step down`} onPress={() => step(-1)} />
+            <Button label="+" tight accessibilityLabel={`${light.name}: one step up`} onPress={() => step(1)} />
+            <Button label="Solo" tight grow on={light.solo} onPress={() => changeLight(id, 'solo', (one) => ({ ...one, solo: !one.solo }))} />
+            <Button label="Mute" tight grow on={light.muted} onPress={() => changeLight(id, 'mute', (one) => ({ ...one, muted: !one.muted }))} />
+            <Button label="Lock" tight grow on={light.locked} onPress={() => changeLight(id, 'lock', (one) => ({ ...one, locked: !one.locked }))} />
+            <Button label="Edit" tight grow onPress={onOpen} accessibilityLabel={`${light.name}: gels, fixture and place`} />
           </View>
         </>
       ) : null}

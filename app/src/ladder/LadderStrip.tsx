@@ -39,7 +39,7 @@ export function LadderStrip({ light, reading, axis, width, thickness, onTouch }:
 
   const latest = useRef({ light, reading, axis, width, onTouch });
   latest.current = { light, reading, axis, width, onTouch };
-  const grabbed = useRef({ x: 0, stops: 0 });
+  const grabbed = useRef({ x: 0, stops: 0, gesture: 0 });
   const gesture = useMemo(() => {
     const drag = Gesture.Pan()
       .runOnJS(true)
@@ -48,13 +48,13 @@ export function LadderStrip({ light, reading, axis, width, thickness, onTouch }:
       .onStart(({ x }) => {
         const now = latest.current;
         now.onTouch();
-        grabbed.current = { x, stops: standsAt(now.light, now.reading) };
+        grabbed.current = { x, stops: standsAt(now.light, now.reading), gesture: Date.now() };
       })
       .onUpdate(({ x }) => {
         const now = latest.current;
         if (!Number.isFinite(now.reading.reach.highStops)) return;
         const moved = toStops(now.axis, now.width, x) - toStops(now.axis, now.width, grabbed.current.x);
-        setPower(now.light.id, grabbed.current.stops + moved - now.reading.reach.highStops);
+        setPower(now.light.id, grabbed.current.stops + moved - now.reading.reach.highStops, grabbed.current.gesture);
       });
     const tap = Gesture.Tap()
       .runOnJS(true)

@@ -26,6 +26,7 @@ import { LadderAxis } from '../ladder/LadderAxis';
 import { LadderStrip, standsAt } from '../ladder/LadderStrip';
 import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
+import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -130,29 +131,17 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
             />
           </Cell>
         </StepperGrid>
-        <Text size="small" quiet>
-          Fixture
-        </Text>
-        <Choice
+        <Pick
           label="Fixture"
           options={FIXTURES.map(({ id, item }) => ({ id, name: item.name }))}
-          value={FIXTURES.find(({ item }) => item.name === light.fixture.name)?.id ?? null}
-          onChange={(id) =>
-            changeLight(light.id, 'fixture', (one) => ({
-              ...one,
-              fixture: fixtureOf(id),
-              powerStops: nearestPower(fixtureOf(id), one.powerStops),
-            }))
-          }
+          current={light.fixture.name}
+          onPick={(id) => changeLight(light.id, 'fixture', (one) => ({ ...one, fixture: fixtureOf(id), powerStops: nearestPower(fixtureOf(id), one.powerStops) }))}
         />
-        <Text size="small" quiet>
-          Modifier
-        </Text>
-        <Choice
+        <Pick
           label="Modifier"
           options={MODIFIERS.map(({ id, item }) => ({ id, name: item.name }))}
-          value={MODIFIERS.find(({ item }) => item.name === light.modifier.name)?.id ?? null}
-          onChange={(id) => changeLight(light.id, 'modifier', (one) => ({ ...one, modifier: modifierOf(id) }))}
+          current={light.modifier.name}
+          onPick={(id) => changeLight(light.id, 'modifier', (one) => ({ ...one, modifier: modifierOf(id) }))}
         />
       </Section>
       <Section title="Vividness against exposure" aside="100 % is the light by itself">
@@ -189,14 +178,11 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
             changeLight(light.id, 'aim', (one) => ({ ...one, aimPlace: AIMS.find((aim) => aim.id === id)!.place }))
           }
         />
-        <Text size="small" quiet>
-          Works on
-        </Text>
-        <Choice
+        <Pick
           label="Works on"
           options={look.probes}
-          value={light.zone}
-          onChange={(zone) => changeLight(light.id, 'zone', (one) => ({ ...one, zone }))}
+          current={look.probes.find(({ id }) => id === light.zone)?.name ?? light.zone}
+          onPick={(zone) => changeLight(light.id, 'zone', (one) => ({ ...one, zone }))}
         />
       </Section>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s, padding: SPACE.m, paddingBottom: SPACE.xl }}>

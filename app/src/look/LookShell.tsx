@@ -1,6 +1,6 @@
 import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { Pressable, useWindowDimensions, View } from 'react-native';
+import { Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -85,11 +85,11 @@ export function LookShell({ id }: { readonly id: string }) {
     return (
       <View style={styles.wide}>
         <Rail id={id} />
-        <View style={styles.middle} role="main">
+        <View style={styles.middle} role="region" aria-label="Picture">
           <Head />
           <Picture wide />
         </View>
-        <View style={styles.right}>{ready ? <Slot /> : <Waiting height={300} />}</View>
+        <View style={styles.right} role="main">{ready ? <Slot /> : <Waiting height={300} />}</View>
         <ConflictSheet />
       </View>
     );
@@ -124,7 +124,7 @@ function Head() {
   const [renaming, setRenaming] = useState(false);
   const back = () => (step === 'lights' ? router.navigate(`/looks/${id}/balance`) : router.navigate('/'));
   return (
-    <View role="banner">
+    <View>
       <View style={styles.head}>
         {wide ? null : (
           <IconButton icon="chevron-left" label={step === 'lights' ? 'Back to the ladder' : 'Back to shoots'} onPress={back} />
@@ -164,7 +164,7 @@ function Tabs({ id }: { readonly id: string }) {
         const on = name === step || (name === 'balance' && step === 'lights');
         return (
           <Link key={name} href={`/looks/${id}/${name}`} asChild>
-            <Pressable style={[styles.tab, on && styles.tabOn]} accessibilityRole="link" aria-current={on ? 'page' : undefined}>
+            <Pressable style={StyleSheet.flatten([styles.tab, on && styles.tabOn])} accessibilityRole="link" aria-current={on ? 'page' : undefined}>
               <Text weight={on ? 'strong' : 'medium'} quiet={!on}>
                 {text}
               </Text>
@@ -194,7 +194,7 @@ function Rail({ id }: { readonly id: string }) {
         return (
           <Link key={name} href={`/looks/${id}/${name}`} asChild>
             <Pressable
-              style={[styles.railStep, on && styles.railOn]}
+              style={StyleSheet.flatten([styles.railStep, on && styles.railOn])}
               accessibilityRole="link"
               aria-current={on ? 'page' : undefined}
             >

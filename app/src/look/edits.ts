@@ -27,14 +27,15 @@ function withLight(look: Look, id: string, change: (light: Light) => Light): Loo
   return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
 }
 
-/** Sets the power to the fixture's step nearest to `stops` under full. */
-export function setPower(id: string, stops: number): void {
-  edit(`${id}.power`, (look) => {
+/** Sets the power to the fixture's step nearest to `stops` under full. All of one `gesture` is one undo step. */
+export function setPower(id: string, stops: number, gesture?: number): void {
+  const change = (look: Look) => {
     const light = look.lights.find((one) => one.id === id);
     if (!light) return look;
     const powerStops = nearestPower(light.fixture, stops);
     return powerStops === light.powerStops ? look : withLight(look, id, (one) => ({ ...one, powerStops }));
-  });
+  };
+  edit(`${id}.power`, change, gesture);
 }
 
 /** Moves a light along its own beam until it stands `distanceM` from what it aims at. */

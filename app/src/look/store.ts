@@ -129,19 +129,22 @@ export function closeLook(): void {
   void saveNow().finally(() => set(EMPTY));
 }
 
-let lastEdit = { key: '', at: 0 };
+const NO_EDIT: { readonly key: string; readonly at: number; readonly gesture?: number | undefined } = { key: '', at: 0 };
+let lastEdit = NO_EDIT;
 
 /**
- * Changes the open look. Edits with the same `key` in quick succession (a drag, repeated steps) are undone together.
+ * Changes the open look. Edits with the same `key` in quick succession are undone together; with a `gesture`, all edits
+ * of that gesture are, however long it takes.
  */
-export function edit(key: string, change: (look: Look) => Look): void {
+export function edit(key: string, change: (look: Look) => Look, gesture?: number): void {
   const { look, past } = get();
   if (!look) return;
   const next = change(look);
   if (next === look) return;
   const now = Date.now();
-  const same = key === lastEdit.key && now - lastEdit.at < COALESCE_MS && past.length > 0;
-  lastEdit = { key, at: now };
+  const inTime = gesture === undefined ? now - lastEdit.at < COALESCE_MS : gesture === lastEdit.gesture;
+  const same = key === lastEdit.key && inTime && past.length > 0;
+  lastEdit = { key, at: now, gesture };
   show({ look: next, past: same ? past : [...past, look].slice(-UNDO_STEPS), future: [], save: 'unsent' });
   keepDraft();
   scheduleSave();
@@ -154,7 +157,7 @@ function step(from: 'past' | 'future', to: 'past' | 'future', take: 'last' | 'fi
   const look = take === 'last' ? list[list.length - 1]! : list[0]!;
   const rest = take === 'last' ? list.slice(0, -1) : list.slice(1);
   const grown = take === 'last' ? [state.look, ...state[to]] : [...state[to], state.look];
-  lastEdit = { key: '', at: 0 };
+  lastEdit = NO_EDIT;
   show({ look, [from]: rest, [to]: grown, save: 'unsent' } as Partial<OpenLook> & { look: Look });
   keepDraft();
   scheduleSave();
@@ -176,7 +179,7 @@ export async function balanceLook(): Promise<void> {
       ...now,
       lights: now.lights.map((light) => ({ ...light, powerStops: powers.get(light.id) ?? light.powerStops })),
     }));
-    lastEdit = { key: '', at: 0 };
+    lastEdit = NO_EDIT;
     const after = get().look;
     if (after) set({ balanced: { look: after, result } });
   } catch (error) {

@@ -27,7 +27,7 @@ const schema = yup.object({
   backdrop: yup.string().required(),
   camera: yup.string().required(),
   lights: yup.string<NewLook['lights']>().required(),
-  shoot: yup.string().required(),
+  shoot: yup.string().defined(),
 });
 
 const useStyles = themed((t) => ({

@@ -50,7 +50,7 @@ export function ShootsPage() {
   return (
     <ScrollView style={styles.page}>
       <View style={styles.inner} role="main">
-        <View style={styles.head} role="banner">
+        <View style={styles.head}>
           <Text size="huge" weight="strong" role="heading" aria-level={1} style={{ flex: 1 }}>
             Fulgent
           </Text>

@@ -1,10 +1,7 @@
-import Feather from '@expo/vector-icons/Feather';
-import type { ComponentProps } from 'react';
 import { Pressable, View, type PressableProps } from 'react-native';
 import { SPACE, themed, TOUCH, useTheme } from '../theme/theme';
+import { Icon, type IconName } from './Icon';
 import { Text } from './Text';
-
-export type IconName = ComponentProps<typeof Feather>['name'];
 
 const useStyles = themed((t) => ({
   base: {
@@ -20,6 +17,9 @@ const useStyles = themed((t) => ({
   },
   plain: { backgroundColor: 'transparent', paddingHorizontal: 0 },
   filled: { backgroundColor: t.fill },
+  /** Several in a row on a raised ground. */
+  tight: { paddingHorizontal: 5, backgroundColor: t.pressed },
+
   pressed: { opacity: 0.75 },
   disabled: { opacity: 0.35 },
 }));
@@ -32,10 +32,12 @@ interface ButtonProps extends Omit<PressableProps, 'style' | 'children'> {
   /** Marks a toggle: pressed or not. */
   readonly on?: boolean;
   readonly grow?: boolean;
+  /** For rows of several on a raised ground. */
+  readonly tight?: boolean;
 }
 
 /** A button with words. */
-export function Button({ label, icon, filled, on, grow, disabled, ...props }: ButtonProps) {
+export function Button({ label, icon, filled, on, grow, tight, disabled, ...props }: ButtonProps) {
   const styles = useStyles();
   const theme = useTheme();
   const strong = filled === true || on === true;
@@ -47,13 +49,14 @@ export function Button({ label, icon, filled, on, grow, disabled, ...props }: Bu
       {...props}
       style={({ pressed }) => [
         styles.base,
+        tight && styles.tight,
         strong && styles.filled,
         grow && { flex: 1 },
         pressed && styles.pressed,
         disabled && styles.disabled,
       ]}
     >
-      {icon ? <Feather name={icon} size={17} color={strong ? theme.onFill : theme.text} /> : null}
+      {icon ? <Icon name={icon} size={17} color={strong ? theme.onFill : theme.text} /> : null}
       <Text size="label" weight={strong ? 'strong' : 'medium'} onFill={strong} numberOfLines={1}>
         {label}
       </Text>
@@ -87,7 +90,7 @@ export function IconButton({ icon, label, on, disabled, ...props }: IconButtonPr
         disabled && styles.disabled,
       ]}
     >
-      <Feather name={icon} size={19} color={on ? theme.onFill : theme.text} />
+      <Icon name={icon} size={19} color={on ? theme.onFill : theme.text} />
     </Pressable>
   );
 }

@@ -31,10 +31,10 @@ export function Sheet({ title, onClose, children }: Props) {
   const styles = useStyles();
   const wide = useIsWide();
   return (
-    <Modal transparent visible animationType="none" onRequestClose={onClose}>
+    <Modal transparent visible animationType="none" onRequestClose={onClose} aria-label={title}>
       <Pressable style={styles.veil} onPress={onClose} accessibilityLabel="Close" accessibilityRole="button" tabIndex={-1} />
       <View style={[styles.place, wide && styles.placeWide]}>
-        <View style={[styles.sheet, wide && styles.sheetWide]} role="dialog" aria-label={title}>
+        <View style={[styles.sheet, wide && styles.sheetWide]}>
           <View style={styles.head}>
             <Text size="title" weight="strong" role="heading" aria-level={2}>
               {title}

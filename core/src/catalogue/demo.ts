@@ -87,7 +87,7 @@ const backdrop = (powerStops: number, gels: string[]) =>
 /** The three demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
 export function demoLooks(): readonly Look[] {
   const washed = poster('Piste, washed out', 'The umbrella key floods the paper: the cyan goes grey.', [
-    key(-1, 'umbrella'),
+    key(-2, 'umbrella'),
     backdrop(-5.5, ['teal-deep']),
     rimRight(-2.5),
   ]);

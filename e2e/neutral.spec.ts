@@ -1,0 +1,34 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from './fixtures';
+
+const VIEWS = ['/', '/new', '/looks/saltmarsh-3/balance', '/looks/saltmarsh-1/camera', '/looks/saltmarsh-1/brief', '/looks/saltmarsh-1/lights/rim-right'];
+
+for (const theme of ['dark', 'light'] as const) {
+  test(`axe finds nothing on any view, ${theme}`, async ({ page, server }) => {
+    await page.addInitScript((name) => localStorage.setItem('fulgent:theme', name), theme);
+    for (const path of VIEWS) {
+      await page.goto(`${server.url}${path}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      if (path.includes('balance')) await page.getByTestId('row-rim-right').getByRole('button').first().click();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]!.html}`)).toEqual([]);
+    }
+  });
+}
+
+test('the interface is made of pure greys: no style sheet or control carries a hue', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/camera`);
+  await expect(page.getByRole('heading', { name: 'Exposure' })).toBeVisible();
+  const hued = await page.evaluate(() => {
+    const found: string[] = [];
+    for (const element of document.querySelectorAll('body *:not(svg *)')) {
+      const style = getComputedStyle(element);
+      for (const value of [style.color, style.backgroundColor, style.borderTopColor]) {
+        const [r, g, b, a = 1] = value.match(/[\d.]+/g)!.map(Number);
+        if (a > 0 && (r !== g || g !== b)) found.push(`${element.tagName} ${value}`);
+      }
+    }
+    return found;
+  });
+  expect(hued).toEqual([]);
+});

@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+const CHROMIUM = process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium';
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: Boolean(process.env['CI']),
+  retries: 0,
+  reporter: [['list']],
+  outputDir: './test-results',
+  use: {
+    trace: 'retain-on-failure',
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: CHROMIUM,
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+    },
+  },
+  projects: [
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', use: { viewport: { width: 1280, height: 800 } } },
+  ],
+});

@@ -1,0 +1,99 @@
+import type { Page } from '@playwright/test';
+import { chooseRow, dial, expect, kept, openLook, test } from './fixtures';
+
+const stepUp = async (page: Page, light: string, times = 1) => {
+  const slider = page.getByRole('slider', { name: `${light}, exposure` });
+  await slider.focus();
+  for (let i = 0; i < times; i++) await slider.press('ArrowRight');
+};
+
+const stored = async (page: Page, url: string) => (await (await page.request.get(`${url}/api/looks/saltmarsh-1`)).json()).look;
+
+test('a stale write from a second tab is merged where it touches other things', async ({ page, server, context }) => {
+  await openLook(page, server, 'saltmarsh-1');
+  const second = await context.newPage();
+  await openLook(second, server, 'saltmarsh-1');
+  await stepUp(page, 'Key', 2);
+  await kept(page);
+  const key = await dial(page, 'key').textContent();
+  await stepUp(second, 'Backdrop', 3);
+  await kept(second);
+  // The second tab has taken the first one's key, and kept its own backdrop.
+  await expect(dial(second, 'key')).toHaveText(key!);
+  const look = await stored(page, server.url);
+  const power = (id: string) => look.lights.find((light: { id: string }) => light.id === id).powerStops;
+  expect(power('key')).toBeCloseTo(-1.4, 6);
+  expect(power('backdrop')).toBeCloseTo(-2.7, 6);
+});
+
+for (const [choice, expected] of [
+  ['Keep mine at these places', 'mine'],
+  ['Take theirs', 'theirs'],
+] as const) {
+  test(`a stale write to the same place asks, and loses nothing: ${expected}`, async ({ page, server, context }) => {
+    await openLook(page, server, 'saltmarsh-1');
+    const second = await context.newPage();
+    await openLook(second, server, 'saltmarsh-1');
+    await stepUp(page, 'Key', 2);
+    await kept(page);
+    const theirs = await dial(page, 'key').textContent();
+    await stepUp(second, 'Key', 5);
+    const mine = await dial(second, 'key').textContent();
+    expect(mine).not.toBe(theirs);
+    const dialog = second.getByRole('dialog', { name: 'Changed elsewhere' });
+    await expect(dialog).toContainText('lights[key].powerStops');
+    await dialog.getByRole('button', { name: choice }).click();
+    await kept(second);
+    await expect(dial(second, 'key')).toHaveText(expected === 'mine' ? mine! : theirs!);
+    // What was not chosen is one undo away.
+    await second.getByRole('button', { name: 'Undo' }).click();
+    await expect(dial(second, 'key')).toHaveText(mine!);
+  });
+}
+
+test('keep both makes a look of mine beside theirs', async ({ page, server, context }) => {
+  await openLook(page, server, 'saltmarsh-1');
+  const second = await context.newPage();
+  await openLook(second, server, 'saltmarsh-1');
+  await stepUp(page, 'Key', 2);
+  await kept(page);
+  await stepUp(second, 'Key', 5);
+  await second.getByRole('button', { name: /Keep both/ }).click();
+  await kept(second);
+  await second.goto(server.url);
+  await expect(second.getByText('Piste, cyan and amber, my version')).toBeVisible();
+});
+
+test('edits while the server is gone are shown as not sent, survive a reload of the page, and are sent when it is back', async ({ page, server }) => {
+  await openLook(page, server, 'saltmarsh-1');
+  await server.stop();
+  await stepUp(page, 'Rim left', 2);
+  await expect(page.getByTestId('save-state')).toHaveText('not sent yet');
+  await expect(page.getByRole('status')).toContainText('cannot be reached');
+  const dialled = await dial(page, 'rim-left').textContent();
+  await server.start();
+  await page.reload();
+  await expect(dial(page, 'rim-left')).toHaveText(dialled!);
+  await kept(page);
+  const look = await stored(page, server.url);
+  expect(look.lights[1].powerStops).toBeCloseTo(-0.8, 6);
+});
+
+test('a look that is not there says so and leads back', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/none/balance`);
+  await expect(page.getByText(/There is no such look/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back to shoots' }).click();
+  await expect(page.getByText('Saltmarsh Fencing Club')).toBeVisible();
+});
+
+test('undo and redo by keys', async ({ page, server }) => {
+  await openLook(page, server, 'saltmarsh-1');
+  const before = await dial(page, 'key').textContent();
+  await chooseRow(page, 'key');
+  await stepUp(page, 'Key', 1);
+  const after = await dial(page, 'key').textContent();
+  await page.keyboard.press('Control+z');
+  await expect(dial(page, 'key')).toHaveText(before!);
+  await page.keyboard.press('Control+Shift+z');
+  await expect(dial(page, 'key')).toHaveText(after!);
+});
