@@ -1,4 +1,5 @@
 module.exports = (api) => {
   api.cache(true);
-  return { presets: ['babel-preset-expo'] };
+  // Nothing here runs on an animation thread: gesture callbacks stay plain closures.
+  return { presets: [['babel-preset-expo', { reanimated: false, worklets: false }]] };
 };

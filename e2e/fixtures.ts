@@ -39,7 +39,9 @@ function ended(child: ChildProcess): Promise<void> {
 export const test = base.extend<{ server: Server; page: Page }>({
   server: async ({}, use) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-e2e-'));
-    let { child, url } = await launch(folder, 0, true);
+    const first = await launch(folder, 0, true);
+    const { url } = first;
+    let { child } = first;
     const port = Number(new URL(url).port);
     await use({
       url,

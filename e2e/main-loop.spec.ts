@@ -34,6 +34,9 @@ test('from first start to a balanced look: create, gel, clip, balance, undo, rel
   await page.getByRole('button', { name: 'Remove deep amber' }).click();
   await expect(page.getByTestId('gel-0')).toContainText('mid orange');
   await expect(page.getByTestId('gel-1')).toHaveCount(0);
+  const distance = page.getByRole('textbox', { name: 'Distance to its aim' });
+  await distance.fill('0.8 m');
+  await distance.press('Enter');
   await page.getByRole('button', { name: 'Back to the ladder' }).click();
 
   // Up to full power: red clips. The keyboard does it, in the fixture's own steps.
@@ -108,7 +111,10 @@ test('solo, mute and lock', async ({ page, server }) => {
 
 test('a place in the picture is read: stops, vividness, headroom, shares', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-2');
-  await page.getByTestId('frame').getByRole('button', { name: /^Backdrop: / }).click();
+  await page
+    .getByTestId('frame')
+    .getByRole('button', { name: /^Backdrop: / })
+    .click();
   const reading = page.getByTestId('reading');
   await expect(reading).toContainText('Backdrop');
   await expect(reading).toContainText(/Key \d\d %/);
@@ -186,7 +192,10 @@ test('adds, orders and removes a light, and takes the removal back', async ({ pa
   await expect(page.getByTestId('row-fill')).toBeVisible();
 });
 
-test('exports a look file and imports it again without loss; says what is wrong with a bad one', async ({ page, server }, info) => {
+test('exports a look file and imports it again without loss; says what is wrong with a bad one', async ({
+  page,
+  server,
+}, info) => {
   await page.goto(server.url);
   await page.getByRole('button', { name: 'More on Piste, cyan and amber' }).click();
   const download = page.waitForEvent('download');
@@ -242,7 +251,14 @@ test('duplicates and deletes a look, with undo', async ({ page, server }) => {
 test('fits without scrolling sideways, down to 320 px', async ({ page, server }) => {
   for (const width of isWide(page) ? [1280, 1024] : [390, 320]) {
     await page.setViewportSize({ width, height: 844 });
-    for (const path of ['/', '/new', '/looks/saltmarsh-1/balance', '/looks/saltmarsh-1/camera', '/looks/saltmarsh-1/brief', '/looks/saltmarsh-1/lights/rim-right']) {
+    for (const path of [
+      '/',
+      '/new',
+      '/looks/saltmarsh-1/balance',
+      '/looks/saltmarsh-1/camera',
+      '/looks/saltmarsh-1/brief',
+      '/looks/saltmarsh-1/lights/rim-right',
+    ]) {
       await page.goto(`${server.url}${path}`);
       await expect(page.getByRole('main').first()).toBeVisible();
       await expect(page.getByRole('heading').first()).toBeVisible();

@@ -64,7 +64,10 @@ test('keep both makes a look of mine beside theirs', async ({ page, server, cont
   await expect(second.getByText('Piste, cyan and amber, my version')).toBeVisible();
 });
 
-test('edits while the server is gone are shown as not sent, survive a reload of the page, and are sent when it is back', async ({ page, server }) => {
+test('edits while the server is gone are shown as not sent, survive a reload of the page, and are sent when it is back', async ({
+  page,
+  server,
+}) => {
   await openLook(page, server, 'saltmarsh-1');
   await server.stop();
   await stepUp(page, 'Rim left', 2);

@@ -1,3 +1,8 @@
+import barlow from '@fontsource/barlow/files/barlow-latin-400-normal.woff2';
+import barlowMedium from '@fontsource/barlow/files/barlow-latin-500-normal.woff2';
+import barlowSemiBold from '@fontsource/barlow/files/barlow-latin-600-normal.woff2';
+import barlowSemiCondensed from '@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-500-normal.woff2';
+import barlowSemiCondensedSemiBold from '@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-600-normal.woff2';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
@@ -9,11 +14,11 @@ import { ThemeProvider } from '../src/theme/theme';
 
 export default function Root() {
   const [loaded, failed] = useFonts({
-    Barlow: require('@fontsource/barlow/files/barlow-latin-400-normal.woff2'),
-    BarlowMedium: require('@fontsource/barlow/files/barlow-latin-500-normal.woff2'),
-    BarlowSemiBold: require('@fontsource/barlow/files/barlow-latin-600-normal.woff2'),
-    BarlowSemiCondensed: require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-500-normal.woff2'),
-    BarlowSemiCondensedSemiBold: require('@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-600-normal.woff2'),
+    Barlow: barlow,
+    BarlowMedium: barlowMedium,
+    BarlowSemiBold: barlowSemiBold,
+    BarlowSemiCondensed: barlowSemiCondensed,
+    BarlowSemiCondensedSemiBold: barlowSemiCondensedSemiBold,
   });
   if (!loaded && !failed) return null;
   return (

@@ -32,8 +32,8 @@ export function runCaptured(command, args, options = {}) {
       text += chunk;
       process.stdout.write(chunk);
     };
-    child.stdout.on('data', take);
-    child.stderr.on('data', take);
+    child.stdout?.on('data', take);
+    child.stderr?.on('data', take);
     child.on('error', reject);
     child.on('close', (code) => resolve({ code: code ?? 1, text }));
   });

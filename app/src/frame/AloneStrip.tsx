@@ -22,7 +22,7 @@ export function AloneStrip({ readings, width }: { readonly readings: Readings; r
             accessibilityLabel={`${name} alone: ${colour}`}
             style={{ width: each, gap: 3 }}
           >
-            <View style={{ height: 44, backgroundColor: colour, borderRadius: 2 }} />
+            <View testID="light-colour" style={{ height: 44, backgroundColor: colour, borderRadius: 2 }} />
             <Text size="small" narrow quiet numberOfLines={1}>
               {name}
             </Text>

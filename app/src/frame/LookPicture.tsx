@@ -30,8 +30,14 @@ const BACKDROP_MIDDLE = 'M118 0H272V280H118Z';
 
 const SUBJECT: Readonly<Record<string, Patch>> = {
   wardrobe: { path: 'M62 280C68 236 112 226 166 214C176 232 214 232 224 214C278 226 322 236 328 280Z', at: [195, 256] },
-  'hair-left': { path: 'M195 40C148 38 122 74 127 128C128 136 133 142 143 143C144 116 150 97 166 88C176 82 186 82 195 84Z', at: [145, 92] },
-  'hair-right': { path: 'M195 40C242 38 268 74 263 128C262 136 257 142 247 143C246 116 240 97 224 88C214 82 204 82 195 84Z', at: [245, 92] },
+  'hair-left': {
+    path: 'M195 40C148 38 122 74 127 128C128 136 133 142 143 143C144 116 150 97 166 88C176 82 186 82 195 84Z',
+    at: [145, 92],
+  },
+  'hair-right': {
+    path: 'M195 40C242 38 268 74 263 128C262 136 257 142 247 143C246 116 240 97 224 88C214 82 204 82 195 84Z',
+    at: [245, 92],
+  },
 };
 
 const NECK = 'M172 188H218V218C214 234 176 234 172 218Z';
@@ -69,7 +75,11 @@ export function LookPicture({ patches, keySide = 'left', width, height, clipped 
   const chosen = selected ? all[selected] : undefined;
   const ring = 9 / Math.max(1, width / PICTURE.width, height / PICTURE.height);
   const overlay = (probes: readonly string[], fill: string) =>
-    probes.map((probe) => (all[probe] ? <Path key={`${fill}${probe}`} d={probe === 'backdrop' ? BACKDROP_MIDDLE : all[probe].path} fill={fill} /> : null));
+    probes.map((probe) =>
+      all[probe] ? (
+        <Path key={`${fill}${probe}`} d={probe === 'backdrop' ? BACKDROP_MIDDLE : all[probe].path} fill={fill} />
+      ) : null,
+    );
   return (
     <Svg
       width={width}

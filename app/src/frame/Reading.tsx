@@ -39,7 +39,7 @@ export function Reading({ reading, readings }: Props) {
       </Text>
       <View style={styles.bar} aria-hidden>
         {shares.map(({ lightId, share }) => (
-          <View key={lightId} style={{ flex: share, backgroundColor: colours.get(lightId) ?? '#8c8c8c' }} />
+          <View key={lightId} testID="light-colour" style={{ flex: share, backgroundColor: colours.get(lightId) ?? '#8c8c8c' }} />
         ))}
       </View>
     </View>

@@ -69,14 +69,7 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
             </Text>
           ) : null}
         </Pressable>
-        <LadderStrip
-          light={light}
-          reading={reading}
-          axis={axis}
-          width={layout.stripWidth}
-          thickness={wide ? 30 : 28}
-          onTouch={onSelect}
-        />
+        <LadderStrip light={light} reading={reading} axis={axis} width={layout.stripWidth} thickness={wide ? 30 : 28} />
         {wide ? (
           <Text size="big" weight="strong" narrow align="right" style={{ width: layout.figureWidth }}>
             {Number.isFinite(reading.stops) ? formatStops(standsAt(light, reading)) : 'none'}
@@ -91,9 +84,27 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
           <View style={styles.tools}>
             <Button label="−" tight accessibilityLabel={`${light.name}: one step down`} onPress={() => step(-1)} />
             <Button label="+" tight accessibilityLabel={`${light.name}: one step up`} onPress={() => step(1)} />
-            <Button label="Solo" tight grow on={light.solo} onPress={() => changeLight(id, 'solo', (one) => ({ ...one, solo: !one.solo }))} />
-            <Button label="Mute" tight grow on={light.muted} onPress={() => changeLight(id, 'mute', (one) => ({ ...one, muted: !one.muted }))} />
-            <Button label="Lock" tight grow on={light.locked} onPress={() => changeLight(id, 'lock', (one) => ({ ...one, locked: !one.locked }))} />
+            <Button
+              label="Solo"
+              tight
+              grow
+              on={light.solo}
+              onPress={() => changeLight(id, 'solo', (one) => ({ ...one, solo: !one.solo }))}
+            />
+            <Button
+              label="Mute"
+              tight
+              grow
+              on={light.muted}
+              onPress={() => changeLight(id, 'mute', (one) => ({ ...one, muted: !one.muted }))}
+            />
+            <Button
+              label="Lock"
+              tight
+              grow
+              on={light.locked}
+              onPress={() => changeLight(id, 'lock', (one) => ({ ...one, locked: !one.locked }))}
+            />
             <Button label="Edit" tight grow onPress={onOpen} accessibilityLabel={`${light.name}: gels, fixture and place`} />
           </View>
         </>

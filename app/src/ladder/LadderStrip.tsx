@@ -1,11 +1,13 @@
 import { formatPower, formatStops, steppedPower, type Light, type LightReading } from '@fulgent/core';
-import { useId, useMemo, useRef } from 'react';
+import { useId, useMemo } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg, { Defs, G, Line, LinearGradient, Path, Pattern, Rect, Stop, Text as SvgText } from 'react-native-svg';
 import { FONTS } from '../theme/theme';
 import { setPower } from '../look/edits';
-import { toStops, toX, type Axis } from './axis';
+import { useOpenLook } from '../look/store';
+import { chooseLight } from '../look/ui-state';
+import { axisOf, toStops, toX, type Axis } from './axis';
 
 const STRIP_TOP = 12;
 const OVERHANG = 5;
@@ -17,7 +19,6 @@ interface Props {
   readonly width: number;
   /** Height of the colour strip itself, px. */
   readonly thickness: number;
-  readonly onTouch: () => void;
 }
 
 /** Where a light stands on its axis: its place at full power less what it is dialled down. */
@@ -29,7 +30,7 @@ export function standsAt(light: Light, reading: LightReading): number {
  * The strip of a ladder row: the light's colour at every exposure, its vivid window as a bracket, the wall where the
  * first channel clips, and the marker, which is dragged along the axis to change power. Arrow keys do the same.
  */
-export function LadderStrip({ light, reading, axis, width, thickness, onTouch }: Props) {
+export function LadderStrip({ light, reading, axis, width, thickness }: Props) {
   const height = thickness + 2 * STRIP_TOP;
   const { window, firstClip } = reading;
   const reaches = Number.isFinite(reading.stops);
@@ -37,30 +38,7 @@ export function LadderStrip({ light, reading, axis, width, thickness, onTouch }:
   const dial = formatPower(light.fixture, light.powerStops);
   const step = (by: number) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by));
 
-  const latest = useRef({ light, reading, axis, width, onTouch });
-  latest.current = { light, reading, axis, width, onTouch };
-  const grabbed = useRef({ x: 0, stops: 0, gesture: 0 });
-  const gesture = useMemo(() => {
-    const drag = Gesture.Pan()
-      .runOnJS(true)
-      .activeOffsetX([-5, 5])
-      .failOffsetY([-12, 12])
-      .onStart(({ x }) => {
-        const now = latest.current;
-        now.onTouch();
-        grabbed.current = { x, stops: standsAt(now.light, now.reading), gesture: Date.now() };
-      })
-      .onUpdate(({ x }) => {
-        const now = latest.current;
-        if (!Number.isFinite(now.reading.reach.highStops)) return;
-        const moved = toStops(now.axis, now.width, x) - toStops(now.axis, now.width, grabbed.current.x);
-        setPower(now.light.id, grabbed.current.stops + moved - now.reading.reach.highStops, grabbed.current.gesture);
-      });
-    const tap = Gesture.Tap()
-      .runOnJS(true)
-      .onEnd(() => latest.current.onTouch());
-    return Gesture.Race(drag, tap);
-  }, []);
+  const gesture = useMemo(() => dragGesture(light.id, width), [light.id, width]);
 
   return (
     <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="none">
@@ -93,6 +71,42 @@ export function LadderStrip({ light, reading, axis, width, thickness, onTouch }:
       </View>
     </GestureDetector>
   );
+}
+
+/**
+ * Dragging the marker of a light's strip, and choosing its row by a touch. It outlives renders while a finger is down, so
+ * it reads the look from the store.
+ */
+function dragGesture(lightId: string, width: number) {
+  const now = () => {
+    const { look, readings } = useOpenLook.getState();
+    const light = look?.lights.find(({ id }) => id === lightId);
+    const reading = readings?.lights.find(({ id }) => id === lightId);
+    return light && reading && readings ? { light, reading, axis: axisOf(readings.lights) } : null;
+  };
+  let grabbed: { x: number; stops: number; full: number; axis: Axis; gesture: number } | null = null;
+  const drag = Gesture.Pan()
+    .runOnJS(true)
+    .activeOffsetX([-5, 5])
+    .failOffsetY([-12, 12])
+    .onStart(({ x }) => {
+      chooseLight(lightId);
+      const at = now();
+      const full = at?.reading.reach.highStops ?? -Infinity;
+      grabbed =
+        at && Number.isFinite(full)
+          ? { x, stops: standsAt(at.light, at.reading), full, axis: at.axis, gesture: Date.now() }
+          : null;
+    })
+    .onUpdate(({ x }) => {
+      if (!grabbed) return;
+      const moved = toStops(grabbed.axis, width, x) - toStops(grabbed.axis, width, grabbed.x);
+      setPower(lightId, grabbed.stops + moved - grabbed.full, grabbed.gesture);
+    });
+  const tap = Gesture.Tap()
+    .runOnJS(true)
+    .onEnd(() => chooseLight(lightId));
+  return Gesture.Race(drag, tap);
 }
 
 const round = (stops: number) => Math.round(stops * 100) / 100;

@@ -101,7 +101,9 @@ function present({ lights, keyStops }: Readings): readonly [string, string] {
   if (worst)
     return [
       `${worst.name}: ${worst.verdict.text}`,
-      troubled.length > 1 ? `${troubled.length === 2 ? '1 more is out of its window' : `${troubled.length - 1} more are out of their windows`}. ${key}` : key,
+      troubled.length > 1
+        ? `${troubled.length === 2 ? '1 more is out of its window' : `${troubled.length - 1} more are out of their windows`}. ${key}`
+        : key,
     ];
   return ['Every light sits in its window.', key];
 }

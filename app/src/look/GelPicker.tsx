@@ -59,7 +59,7 @@ export function GelPicker({ look, fixture, powerStops, onPick, onClose }: Props)
                 accessibilityRole="button"
                 accessibilityLabel={`${name}, ${stopsLost.toFixed(1)} stops lost`}
               >
-                <View style={[styles.colour, { backgroundColor: hex }]} />
+                <View testID="light-colour" style={[styles.colour, { backgroundColor: hex }]} />
                 <Text size="label" narrow numberOfLines={1}>
                   {name}
                 </Text>

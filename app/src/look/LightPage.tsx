@@ -100,7 +100,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
       {inner > 0 ? (
         <View style={{ paddingHorizontal: SPACE.m }}>
           <LadderAxis axis={axis} width={inner} left={0} />
-          <LadderStrip light={light} reading={reading} axis={axis} width={inner} thickness={30} onTouch={() => undefined} />
+          <LadderStrip light={light} reading={reading} axis={axis} width={inner} thickness={30} />
         </View>
       ) : null}
       <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
@@ -135,7 +135,13 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
           label="Fixture"
           options={FIXTURES.map(({ id, item }) => ({ id, name: item.name }))}
           current={light.fixture.name}
-          onPick={(id) => changeLight(light.id, 'fixture', (one) => ({ ...one, fixture: fixtureOf(id), powerStops: nearestPower(fixtureOf(id), one.powerStops) }))}
+          onPick={(id) =>
+            changeLight(light.id, 'fixture', (one) => ({
+              ...one,
+              fixture: fixtureOf(id),
+              powerStops: nearestPower(fixtureOf(id), one.powerStops),
+            }))
+          }
         />
         <Pick
           label="Modifier"

@@ -89,7 +89,9 @@ export function LookShell({ id }: { readonly id: string }) {
           <Head />
           <Picture wide />
         </View>
-        <View style={styles.right} role="main">{ready ? <Slot /> : <Waiting height={300} />}</View>
+        <View style={styles.right} role="main">
+          {ready ? <Slot /> : <Waiting height={300} />}
+        </View>
         <ConflictSheet />
       </View>
     );
@@ -164,7 +166,11 @@ function Tabs({ id }: { readonly id: string }) {
         const on = name === step || (name === 'balance' && step === 'lights');
         return (
           <Link key={name} href={`/looks/${id}/${name}`} asChild>
-            <Pressable style={StyleSheet.flatten([styles.tab, on && styles.tabOn])} accessibilityRole="link" aria-current={on ? 'page' : undefined}>
+            <Pressable
+              style={StyleSheet.flatten([styles.tab, on && styles.tabOn])}
+              accessibilityRole="link"
+              aria-current={on ? 'page' : undefined}
+            >
               <Text weight={on ? 'strong' : 'medium'} quiet={!on}>
                 {text}
               </Text>

@@ -35,7 +35,7 @@ export function SurfaceSwatches({ label, materials, value, onChange }: Props) {
             onPress={() => onChange(material.id)}
             style={[styles.swatch, material.id === value && styles.on]}
           >
-            <View style={[styles.colour, { backgroundColor: materialHex(material) }]} />
+            <View testID="light-colour" style={[styles.colour, { backgroundColor: materialHex(material) }]} />
             <Text size="small" narrow numberOfLines={2}>
               {material.name}
             </Text>

@@ -7,7 +7,15 @@ import { Icon } from './Icon';
 import { Text } from './Text';
 
 const useStyles = themed((t) => ({
-  row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH + 4, paddingHorizontal: SPACE.m, backgroundColor: t.raised, borderRadius: 3, gap: SPACE.m },
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    minHeight: TOUCH + 4,
+    paddingHorizontal: SPACE.m,
+    backgroundColor: t.raised,
+    borderRadius: 3,
+    gap: SPACE.m,
+  },
 }));
 
 interface Props {
@@ -24,7 +32,12 @@ export function Pick({ label, current, options, onPick }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Pressable style={styles.row} onPress={() => setOpen(true)} accessibilityRole="button" accessibilityLabel={`${label}: ${current}. Change`}>
+      <Pressable
+        style={styles.row}
+        onPress={() => setOpen(true)}
+        accessibilityRole="button"
+        accessibilityLabel={`${label}: ${current}. Change`}
+      >
         <Text size="label" quiet style={{ width: 76 }}>
           {label}
         </Text>

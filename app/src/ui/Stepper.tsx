@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { FONTS, SPACE, themed, TOUCH, useTheme } from '../theme/theme';
 import { Button } from './Button';
@@ -35,17 +35,14 @@ interface Props {
 export function Stepper({ label, value, onStep, onType, note }: Props) {
   const styles = useStyles();
   const theme = useTheme();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  useEffect(() => {
-    setTyped(null);
-    setError(null);
-  }, [value]);
+  // What is typed belongs to the value it was typed over: a new value from elsewhere puts it aside.
+  const [entry, setEntry] = useState<{ over: string; text: string; error: string | null } | null>(null);
+  const mine = entry?.over === value ? entry : null;
+  const error = mine?.error ?? null;
   const commit = () => {
-    if (typed === null || !onType) return;
-    const problem = onType(typed.trim());
-    setError(problem);
-    if (problem === null) setTyped(null);
+    if (!mine || !onType) return;
+    const problem = onType(mine.text.trim());
+    setEntry(problem === null ? null : { ...mine, error: problem });
   };
   return (
     <View style={styles.block}>
@@ -56,9 +53,9 @@ export function Stepper({ label, value, onStep, onType, note }: Props) {
         <Button label="−" accessibilityLabel={`${label}: less`} onPress={() => onStep(-1)} />
         <TextInput
           style={styles.input}
-          value={typed ?? value}
+          value={mine?.text ?? value}
           readOnly={!onType}
-          onChangeText={setTyped}
+          onChangeText={(text) => setEntry({ over: value, text, error: null })}
           onBlur={commit}
           onSubmitEditing={commit}
           accessibilityLabel={label}

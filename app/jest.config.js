@@ -1,0 +1,5 @@
+module.exports = {
+  preset: 'jest-expo/web',
+  displayName: 'app',
+  testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
+};

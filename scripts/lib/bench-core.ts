@@ -1,0 +1,101 @@
+// The computations that have budgets, on generated looks. Bundled and run by scripts/bench.mjs.
+import {
+  balance,
+  daylightSource,
+  demoLooks,
+  evaluate,
+  findGel,
+  flat,
+  LIGHT_SETS,
+  makeLight,
+  modifierOf,
+  newLook,
+  product,
+  windowAlone,
+  type Look,
+} from '../../core/src/index';
+
+type Row = [what: string, measured: string, budget: string];
+
+/** Runs `work` for about a second after a warm-up and gives the times in ms, sorted. */
+function times(work: (i: number) => unknown): number[] {
+  for (let i = 0; i < 20; i++) work(i);
+  const out: number[] = [];
+  const end = performance.now() + 1500;
+  for (let i = 0; performance.now() < end || out.length < 12; i++) {
+    const start = performance.now();
+    work(i);
+    out.push(performance.now() - start);
+  }
+  return out.sort((a, b) => a - b);
+}
+
+function summary(sorted: readonly number[]): string {
+  const at = (q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))]!.toFixed(2);
+  return `median ${at(0.5)} ms, p95 ${at(0.95)} ms (${sorted.length} runs)`;
+}
+
+/** A look of six lights: key, fill, two rims, hair and backdrop. */
+function sixLights(): Look {
+  const look = newLook({ title: 'Six', skin: 'light', backdrop: 'paper-grey', camera: 'stills', lights: 'full' });
+  const [key, rim] = [look.lights[0]!, look.lights[1]!];
+  const fill = makeLight({
+    ...key,
+    id: 'fill',
+    name: 'Fill',
+    role: 'fill',
+    zone: 'face-shadow',
+    position: [1.4, 1.5, 1.5],
+    gels: [{ gel: 'teal-mid', strength: 1 }],
+    modifier: modifierOf('umbrella'),
+  });
+  const hair = makeLight({
+    ...rim,
+    id: 'hair',
+    name: 'Hair',
+    role: 'hair',
+    zone: 'hair-right',
+    position: [0.6, 2.3, -1],
+    gels: [{ gel: 'violet-pale', strength: 1 }],
+  });
+  return { ...look, lights: [...look.lights, fill, hair] };
+}
+
+export function demoLook(): Look {
+  return demoLooks()[0]!;
+}
+
+export function benchCore(): Row[] {
+  const six = sixLights();
+  const moved = (i: number): Look => ({
+    ...six,
+    lights: six.lights.map((light, l) => ({
+      ...light,
+      powerStops: Math.max(light.fixture.minStops, -((i * 7 + l * 3) % 20) / 3),
+    })),
+  });
+  const filtered = product(daylightSource(5600), findGel('azure-mid')!.transmittance);
+  const grey = flat(0.18);
+  let worst = 0;
+  const balances = times((i) => (worst = Math.max(worst, balance(moved(i)).objective.after)));
+  return [
+    [`evaluate, ${six.lights.length} lights`, summary(times((i) => evaluate(moved(i)))), '5 ms'],
+    [`balance, ${six.lights.length} lights from scattered powers`, summary(balances), '100 ms'],
+    ['vivid window of one light alone', summary(times(() => windowAlone(filtered, grey))), 'none set'],
+    [
+      `new look, balanced (${LIGHT_SETS.length} sets in turn)`,
+      summary(
+        times((i) =>
+          newLook({
+            title: 'New',
+            skin: 'tan',
+            backdrop: 'paper-grey',
+            camera: 'stills',
+            lights: LIGHT_SETS[i % LIGHT_SETS.length]!.id,
+          }),
+        ),
+      ),
+      'none set',
+    ],
+  ];
+}

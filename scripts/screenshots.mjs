@@ -1,0 +1,78 @@
+// Takes one current picture of each main view from the demo data into docs/screenshots.
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { CHROMIUM, ensureBuilt, ensureChromium, root } from './lib/tools.mjs';
+
+ensureBuilt();
+ensureChromium();
+const { chromium } = await import('@playwright/test');
+const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-shots-'));
+const out = path.join(root, 'docs/screenshots');
+mkdirSync(out, { recursive: true });
+
+const child = spawn(process.execPath, [path.join(root, 'server/dist/main.js'), '--demo'], {
+  env: { ...process.env, PORT: '0', FULGENT_DATA: folder, LOG_LEVEL: 'silent', HOST: '127.0.0.1' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const url = await new Promise((resolve) =>
+  child.stdout.on('data', (chunk) => {
+    const found = /http:\/\/\S+/.exec(String(chunk))?.[0];
+    if (found) resolve(found);
+  }),
+);
+
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+const row = (light) => async (page) => page.getByTestId(`row-${light}`).getByRole('button').first().click();
+const touch = (name) => async (page) => page.getByTestId('frame').getByRole('button', { name }).click();
+
+const VIEWS = [
+  ['shoots-phone', PHONE, '/'],
+  ['new-look-phone', PHONE, '/new'],
+  ['balance-phone', PHONE, '/looks/saltmarsh-1/balance', row('rim-right')],
+  [
+    'clipped-phone',
+    PHONE,
+    '/looks/saltmarsh-3/balance',
+    row('rim-right'),
+    (page) => page.getByRole('button', { name: /Clipped/ }).click(),
+    touch(/^Hair edge, right/),
+  ],
+  ['washed-out-phone', PHONE, '/looks/saltmarsh-2/balance', row('backdrop'), touch(/^Backdrop: /)],
+  ['light-phone', PHONE, '/looks/saltmarsh-1/lights/rim-right'],
+  [
+    'gels-phone',
+    PHONE,
+    '/looks/saltmarsh-1/lights/backdrop',
+    (page) => page.getByRole('button', { name: 'Add a gel' }).click(),
+    (page) => page.getByRole('button', { name: /^deep teal,/ }).waitFor(),
+  ],
+  ['camera-phone', PHONE, '/looks/saltmarsh-1/camera'],
+  ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
+  ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
+  ['light-wide', WIDE, '/looks/saltmarsh-3/lights/rim-right'],
+  ['shoots-wide', WIDE, '/'],
+];
+
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+});
+for (const [name, viewport, address, ...steps] of VIEWS) {
+  const page = await browser.newPage({ viewport });
+  await page.goto(`${url}${address}`);
+  await page.getByRole('heading').first().waitFor();
+  if (address.startsWith('/looks/')) await page.getByTestId('frame').waitFor();
+  for (const step of steps) await step(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.mouse.move(0, 0);
+  await page.screenshot({ path: path.join(out, `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+child.kill('SIGTERM');
+await new Promise((resolve) => child.once('exit', resolve));
+rmSync(folder, { recursive: true, force: true });
+console.log(`Pictures are in ${path.relative(process.cwd(), out) || out}.`);
