@@ -114,11 +114,12 @@ export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective 
   });
   const zones = goals.zones.map(({ probe, lights, weight, aim }) => {
     const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
-    const vividness = zone.stops === -Infinity ? 0 : zoneVividness(zone)(zone.stops);
+    const v = zoneVividness(zone);
+    const vividness = zone.stops === -Infinity ? 0 : v(zone.stops);
     let place: number | null = null;
     let placeCost = 0;
     if (ownColour(camera, zone.unit, zone.white).purity >= WHITE_BELOW) {
-      const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone);
+      const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v);
       place = window && placeInWindow(window, zone.stops);
       placeCost = place === null ? 1 : (place - aim) ** 2;
     }

@@ -13,7 +13,7 @@ const TIE = 1e-9;
 const COARSEST_STOPS = 1;
 const FINEST_STOPS = 0.06;
 /** A full scan of one light looks at this many of its steps at most. */
-const SCAN_STEPS = 36;
+const SCAN_STEPS = 24;
 
 /** The lights that a balance may move. */
 export function movable(scene: Scene, locked: readonly string[] = []): number[] {

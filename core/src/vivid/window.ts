@@ -11,7 +11,7 @@ export const CLIP_MARGIN_STOPS = 0.1;
 export const OPEN_BELOW_STOPS = -12;
 /** No axis runs beyond this. */
 const HIGHEST_STOPS = 16;
-const SCAN_STEP_STOPS = 0.2;
+const SCAN_STEP_STOPS = 0.4;
 /** Deep below, vividness only rises slowly out of the dark: a wider step finds where. */
 const COARSE_STEP_STOPS = 0.8;
 const FINE_FROM_STOPS = -6;
@@ -99,13 +99,12 @@ function movingFirstClip(zone: Zone, unitAt: (stops: number) => Triple, marginSt
 
 /**
  * The vivid window: the longest contiguous interval of the axis with V of at least 0.85 whose total stays 0.1 stop
- * under first clip. Scanned every 0.2 stop (0.8 far below), its ends and the peak refined to 0.001 stop.
+ * under first clip. `v` is the zone's vividness, where the caller has it. Scanned every 0.4 stop (0.8 far below), its ends and the peak refined to 0.001 stop.
  */
-export function vividWindow(zone: Zone): ZoneWindow {
+export function vividWindow(zone: Zone, v: (stops: number) => number = zoneVividness(zone)): ZoneWindow {
   const ceilingStops = Math.min(HIGHEST_STOPS, zoneFirstClip(zone, CLIP_MARGIN_STOPS).stops);
   const bottom = OPEN_BELOW_STOPS - SCAN_STEP_STOPS;
   if (!(ceilingStops > bottom)) return { window: null, best: null, ceilingStops: -Infinity };
-  const v = zoneVividness(zone);
   const coarse = Math.floor(Math.max(0, Math.min(ceilingStops, FINE_FROM_STOPS) - bottom) / COARSE_STEP_STOPS);
   const fineFrom = bottom + coarse * COARSE_STEP_STOPS;
   const count = coarse + Math.ceil((ceilingStops - fineFrom) / SCAN_STEP_STOPS);
