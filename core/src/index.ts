@@ -92,3 +92,27 @@ export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
 export { demoLooks } from './catalogue/demo';
+export { compileEmitters, type CompiledEmitter } from './fixture/emitters';
+export { brightestMix, closestMix, gamutHull, nearestInGamut, type Mix } from './fixture/mix';
+export {
+  formatSetting,
+  hasPrimaries,
+  mixOf,
+  outputAcrossCct,
+  quantised,
+  recipeOf,
+  settingFor,
+  settingXy,
+  type FixtureLookup,
+} from './fixture/modes';
+export {
+  goalOfSpectrum,
+  goalOfTarget,
+  matchFixture,
+  MATCH_TOLERANCE,
+  nearestXy,
+  translate,
+  type Match,
+  type Translation,
+} from './fixture/match';
+export { dialBack, miredBetween, NO_CORRECTION, unitFrom, unitSpectrum, type Measurement } from './fixture/unit';

@@ -145,7 +145,7 @@ function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
   const forms = subjectForms(look);
   for (const light of look.lights) {
     if (light.fixture.kind !== 'flash') throw new Error('flash only');
-    const spectrum = product(resolveSource(light.fixture, light.powerStops), resolveFilter(light));
+    const spectrum = product(resolveSource(light, light.powerStops), resolveFilter(light));
     const candela = 2 ** (light.powerStops - light.modifier.lossStops) * 2.5 * light.fixture.guideNumberM ** 2;
     const wash = washFactor(look, landedFlux(look, light, forms), surfaces['backdrop']!);
     const direct = transfer(light, probe, forms);

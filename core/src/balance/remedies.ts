@@ -138,7 +138,7 @@ function hueOf(filtered: Spectrum): number {
 /** The single gel of nearly the same hue that loses least and at least half a stop less. */
 function paler(look: Look, light: Light): Remedy[] {
   if (light.gels.length === 0) return [];
-  const source = resolveSource(light.fixture, light.powerStops, lookupIn(look.spectra));
+  const source = resolveSource(light, light.powerStops, lookupIn(look.spectra));
   const filter = resolveFilter(light, lookupIn(look.spectra));
   const now = stopsLost(luminousTransmittance(source, filter));
   const hue = hueOf(product(source, filter));

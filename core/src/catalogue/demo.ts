@@ -1,5 +1,5 @@
 import { balance } from '../balance/balance';
-import { makeLight, usualPlace } from '../look/create';
+import { emptyBrief, makeLight, usualPlace } from '../look/create';
 import { standardProbes } from '../look/probes';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../look/schema';
 import { cameraOf, fixtureOf, modifierOf } from './kit';
@@ -39,7 +39,11 @@ function poster(title: string, note: string, lights: Light[]): Look {
     format: LOOK_FORMAT,
     version: LOOK_VERSION,
     title,
-    brief: { mood: 'neutral', keyStops: 0, separation: 0.1, note },
+    ...emptyBrief(),
+    brief: {
+      ...emptyBrief().brief,
+      note,
+    },
     camera: { ...cameraOf('stills'), iso: 200 },
     subject: {
       name: 'Fencer in a white jacket',

@@ -1,4 +1,5 @@
 import type { Fixture, LookCamera, Modifier } from '../look/schema';
+import { COLOUR_FIXTURES } from './colour-fixtures';
 
 /** The stand-in kit: made-up fixtures, modifiers and cameras with plain names. The user's own figures replace them. */
 
@@ -23,6 +24,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: -7,
       step: third,
       driftKPerStop: 0,
+      modellingW: 0,
     },
   },
   {
@@ -35,6 +37,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: -8,
       step: tenth,
       driftKPerStop: 0,
+      modellingW: 65,
     },
   },
   {
@@ -47,6 +50,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: -8,
       step: tenth,
       driftKPerStop: 0,
+      modellingW: 150,
     },
   },
   {
@@ -59,6 +63,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: -5,
       step: third,
       driftKPerStop: -60,
+      modellingW: 150,
     },
   },
   {
@@ -70,6 +75,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       luxAt1m: 2400,
       minStops: Math.log2(0.01),
       step: percent,
+      dimmer: 1,
     },
   },
   {
@@ -81,6 +87,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       luxAt1m: 21_000,
       minStops: Math.log2(0.01),
       step: percent,
+      dimmer: 1,
     },
   },
   {
@@ -92,8 +99,10 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       luxAt1m: 7800,
       minStops: Math.log2(0.05),
       step: percent,
+      dimmer: 1,
     },
   },
+  ...COLOUR_FIXTURES,
 ];
 
 export const MODIFIERS: readonly KitItem<Modifier>[] = [
@@ -175,6 +184,26 @@ export const MODIFIERS: readonly KitItem<Modifier>[] = [
       beam: { kind: 'lens', beamDeg: 95, fieldDeg: 150 },
       gridDeg: null,
       lossStops: 1.6,
+    },
+  },
+  {
+    id: 'panel-face',
+    item: {
+      name: 'Panel face 30 x 60 cm',
+      face: { kind: 'rectangle', widthM: 0.6, heightM: 0.3 },
+      beam: { kind: 'diffuse' },
+      gridDeg: null,
+      lossStops: 0,
+    },
+  },
+  {
+    id: 'tube-face',
+    item: {
+      name: 'Tube face 120 cm',
+      face: { kind: 'tube', lengthM: 1.2 },
+      beam: { kind: 'diffuse' },
+      gridDeg: null,
+      lossStops: 0,
     },
   },
   {

@@ -3,12 +3,14 @@ import { InputError, requireNumber } from '../errors';
 /**
  * How the intensity of a light falls off with the angle from its axis.
  * `diffuse` is a Lambertian face (cosine, nothing behind); `bare` shines everywhere alike; `lens` is a reflector or lens
- * with a beam (50 %) and field (10 %) angle, both full angles in degrees.
+ * with a beam (50 %) and field (10 %) angle, both full angles in degrees; `table` is a measured distribution, relative
+ * intensity at rising angles from the axis, 0 beyond its last angle.
  */
 export type BeamShape =
   | { readonly kind: 'diffuse' }
   | { readonly kind: 'bare' }
-  | { readonly kind: 'lens'; readonly beamDeg: number; readonly fieldDeg: number };
+  | { readonly kind: 'lens'; readonly beamDeg: number; readonly fieldDeg: number }
+  | { readonly kind: 'table'; readonly anglesDeg: readonly number[]; readonly relative: readonly number[] };
 
 /**
  * Relative intensity I / I0 as a function of the angle from the axis, rad. For a lens
@@ -26,12 +28,31 @@ export function beamFunction(beam: BeamShape): (angleRad: number) => number {
       const k = lensExponent(beam);
       return (angleRad) => 2 ** -((Math.abs(angleRad) / half) ** k);
     }
+    case 'table':
+      return tableFunction(beam.anglesDeg, beam.relative);
   }
 }
 
 /** Relative intensity I / I0 at one angle from the axis; `beamFunction` serves many. */
 export function beamIntensity(beam: BeamShape, angleRad: number): number {
   return beamFunction(beam)(angleRad);
+}
+
+function tableFunction(anglesDeg: readonly number[], relative: readonly number[]): (angleRad: number) => number {
+  const last = anglesDeg.length - 1;
+  return (angleRad) => {
+    const angle = (Math.abs(angleRad) * 180) / Math.PI;
+    if (angle > anglesDeg[last]!) return 0;
+    if (angle <= anglesDeg[0]!) return relative[0]!;
+    let [low, high] = [0, last];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (anglesDeg[middle]! <= angle) low = middle;
+      else high = middle;
+    }
+    const t = (angle - anglesDeg[low]!) / (anglesDeg[high]! - anglesDeg[low]!);
+    return relative[low]! * (1 - t) + relative[high]! * t;
+  };
 }
 
 function lensExponent({ beamDeg, fieldDeg }: { beamDeg: number; fieldDeg: number }): number {

@@ -3,7 +3,9 @@ import { cameraOf, fixtureOf, modifierOf } from '../catalogue/kit';
 import { SKIN_PRESETS } from '../surface/skin';
 import { nearestPower } from './power';
 import { standardProbes, usualZone } from './probes';
-import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Point, type Role } from './schema';
+import { NO_CORRECTION } from '../fixture/unit';
+import { ASSOCIATIONS } from '../palette/associations';
+import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
 /** The starting sets of lights that "New look" offers. */
 export const LIGHT_SETS = [
@@ -30,12 +32,42 @@ const BACKDROP_DISTANCE_M = 2;
 
 /** The parts of a light that differ from the usual; the rest is filled in. */
 export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim' | 'fixture' | 'modifier'> &
-  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace'>>;
+  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace' | 'setting' | 'mount' | 'motive'>>;
+
+/** What a full-colour fixture is set to before anybody touches it: white in the middle of daylight. Null for others. */
+export function usualSetting(fixture: Fixture): Light['setting'] {
+  if (fixture.kind !== 'colour') return null;
+  const cctK = Math.min(fixture.highK, Math.max(fixture.lowK, 5600));
+  return fixture.modes.includes('cct') ? { mode: 'cct', cctK, duv: 0 } : { mode: 'rgb', r: 255, g: 255, b: 255 };
+}
+
+/** The brief and palette of a look that nobody has written yet. */
+export function emptyBrief(): Pick<Look, 'palette' | 'acknowledged'> & { brief: Look['brief'] } {
+  return {
+    brief: {
+      mood: 'neutral',
+      keyStops: 0,
+      separation: 0.1,
+      note: '',
+      keyLevel: 'middle',
+      place: { name: '', note: '', minutes: null, crew: 0, powerW: null },
+      references: [],
+      associations: [...ASSOCIATIONS],
+      ingredients: [],
+    },
+    palette: { scheme: 'opposite', baseHueDeg: 215, leanDeg: 0, members: [], accepted: [], tried: [] },
+    acknowledged: [],
+  };
+}
 
 /** A complete light from what is particular about it. */
 export function makeLight(draft: LightDraft): Light {
   return {
+    setting: usualSetting(draft.fixture),
+    unit: NO_CORRECTION,
     gels: [],
+    mount: 'holder',
+    motive: '',
     powerStops: nearestPower(draft.fixture, -3),
     zone: usualZone(draft.role, draft.position),
     leak: 0,
@@ -108,7 +140,7 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
     format: LOOK_FORMAT,
     version: LOOK_VERSION,
     title,
-    brief: { mood: 'neutral', keyStops: 0, separation: 0.1, note: '' },
+    ...emptyBrief(),
     camera: cameraOf(camera),
     subject: {
       name: 'Portrait',

@@ -150,9 +150,10 @@ function readLight(scene: Scene, l: number): LightReading {
   const clip = zoneFirstClip(zone);
   const colour = ownColour(camera, zone.unit, zone.white);
   const isWhite = colour.purity < WHITE_BELOW;
-  const fixture = look.lights[l]!.fixture;
-  const filter = resolveFilter(look.lights[l]!, lookupIn(look.spectra));
-  const bare = resolveSource(fixture, light.powerStops, lookupIn(look.spectra));
+  const lamp = look.lights[l]!;
+  const { fixture } = lamp;
+  const filter = resolveFilter(lamp, lookupIn(look.spectra));
+  const bare = resolveSource(lamp, light.powerStops, lookupIn(look.spectra));
   const reading: Omit<LightReading, 'verdict'> = {
     id: light.id,
     name: light.name,

@@ -100,6 +100,11 @@ function problemsOf(error: ValidationError): Problem[] {
   return inner.map((one) => ({ field: one.path ?? '', message: one.errors[0] ?? one.message }));
 }
 
+function isBeamTable(anglesDeg: readonly number[], relative: readonly number[]): boolean {
+  const rises = anglesDeg.every((angle, i) => i === 0 || angle > anglesDeg[i - 1]!);
+  return rises && anglesDeg.length === relative.length && relative.some((value) => value > 0);
+}
+
 function geometryProblems(look: Look): Problem[] {
   const problems: Problem[] = [];
   const unique = (list: readonly { id: string }[], field: string) => {
@@ -140,6 +145,12 @@ function geometryProblems(look: Look): Problem[] {
       problems.push({
         field: `lights[${i}].modifier.beam.fieldDeg`,
         message: 'The field angle (10 %) must be wider than the beam angle (50 %).',
+      });
+    }
+    if (beam.kind === 'table' && !isBeamTable(beam.anglesDeg, beam.relative)) {
+      problems.push({
+        field: `lights[${i}].modifier.beam.anglesDeg`,
+        message: 'A beam table needs as many intensities as angles, rising angles, and light on its axis.',
       });
     }
   });

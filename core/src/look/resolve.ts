@@ -1,11 +1,14 @@
 import { findGel } from '../catalogue/gels';
 import { sampledSensor, standInSensor, type Sensor } from '../camera/sensor';
-import { InputError } from '../errors';
+import { inField, InputError } from '../errors';
 import { gelAtStrength, gelStack, withLeak } from '../spectrum/gel';
 import { flat, type Spectrum } from '../spectrum/grid';
 import { resample } from '../spectrum/samples';
 import { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from '../spectrum/source';
 import { findMaterial } from '../surface/materials';
+import { hasPrimaries, mixOf, type FixtureLookup } from '../fixture/modes';
+import { unitSpectrum } from '../fixture/unit';
+import { presetSource } from '../spectrum/presets';
 import type { Fixture, Light, Look, LookCamera, LookSpectrum, SurfaceRef } from './schema';
 
 /** Finds what a look refers to: first among its own spectra, then in the stand-in kit. */
@@ -59,14 +62,41 @@ export function resolveSurface(surface: SurfaceRef, lookup: SpectrumLookup = () 
 
 /** Whether the colour of a fixture's light moves with its power. */
 export function colourMovesWithLevel(fixture: Fixture): boolean {
+  if (fixture.kind === 'colour') return false;
   return (
     fixture.source.kind === 'tungsten' ||
     (fixture.kind === 'flash' && fixture.source.kind === 'daylight' && fixture.driftKPerStop !== 0)
   );
 }
 
-/** The spectrum of a fixture without gels at `stopsUnderFull` (0 or less), held to 1 lx. */
-export function resolveSource(fixture: Fixture, stopsUnderFull: number, lookup: SpectrumLookup = () => undefined): Spectrum {
+/** What decides a lamp's light without gels, its level apart. */
+export type Lamp = Pick<Light, 'fixture' | 'setting' | 'unit'>;
+
+/** What a full-colour fixture may refer to, as `fixture/modes.ts` wants it. */
+export function fixtureLookup(lookup: SpectrumLookup = () => undefined): FixtureLookup {
+  return { gel: (id) => resolveGel(id, lookup), source: (id) => ownSource(id, lookup) };
+}
+
+function ownSource(id: string, lookup: SpectrumLookup): Spectrum {
+  const own = lookup(id, 'source');
+  if (own?.kind !== 'source')
+    throw new InputError('source.id', `This look carries no source spectrum "${id}"; add it under spectra.`);
+  return sampledSource(own);
+}
+
+/** The spectrum of a lamp without gels at `stopsUnderFull` (0 or less), held to 1 lx, its unit's own deviation included. */
+export function resolveSource(lamp: Lamp, stopsUnderFull: number, lookup: SpectrumLookup = () => undefined): Spectrum {
+  return unitSpectrum(modelSource(lamp, stopsUnderFull, lookup), lamp.unit);
+}
+
+/** The same as its model says: without the deviation of the one unit. */
+export function modelSource(
+  { fixture, setting }: Pick<Lamp, 'fixture' | 'setting'>,
+  stopsUnderFull: number,
+  lookup: SpectrumLookup = () => undefined,
+): Spectrum {
+  if (fixture.kind === 'colour')
+    return inField('setting', () => mixOf(fixture, settingOf({ setting }), fixtureLookup(lookup)).spectrum);
   const { source } = fixture;
   switch (source.kind) {
     case 'daylight': {
@@ -79,19 +109,33 @@ export function resolveSource(fixture: Fixture, stopsUnderFull: number, lookup: 
       return tungstenSource(source.cctK, 2 ** stopsUnderFull);
     case 'led':
       return whiteLedSource(source.cctK, source.duv);
-    case 'spectrum': {
-      const own = lookup(source.id, 'source');
-      if (own?.kind !== 'source')
-        throw new InputError('source.id', `This look carries no source spectrum "${source.id}"; add it under spectra.`);
-      return sampledSource(own);
-    }
+    case 'preset':
+      return presetSource(source.id);
+    case 'spectrum':
+      return ownSource(source.id, lookup);
   }
+}
+
+/** The setting of a full-colour fixture. @throws InputError where a look has left it out. */
+export function settingOf({ setting }: Pick<Light, 'setting'>): NonNullable<Light['setting']> {
+  if (setting === null) throw new InputError('', 'A full-colour fixture needs a setting, for example { "mode": "cct", ... }.');
+  return setting;
+}
+
+/** lx at 1 m on the axis at full output for what a lamp is set to; for flash see its guide number. */
+export function fullLux(
+  { fixture, setting }: Pick<Lamp, 'fixture' | 'setting'>,
+  lookup: SpectrumLookup = () => undefined,
+): number {
+  if (fixture.kind === 'flash') return 0;
+  return fixture.kind === 'colour' ? mixOf(fixture, settingOf({ setting }), fixtureLookup(lookup)).luxAt1m : fixture.luxAt1m;
 }
 
 /** The colour temperature that a dimmed or drifting fixture has at a level, K; null where it has none. */
 export function sourceKelvin(fixture: Fixture, stopsUnderFull: number): number | null {
+  if (fixture.kind === 'colour') return null;
   const { source } = fixture;
-  if (source.kind === 'spectrum') return null;
+  if (source.kind === 'spectrum' || source.kind === 'preset') return null;
   if (source.kind === 'tungsten') return filamentKelvin(source.cctK, 2 ** stopsUnderFull);
   if (source.kind === 'daylight' && fixture.kind === 'flash') return source.cctK - fixture.driftKPerStop * stopsUnderFull;
   return source.cctK;
@@ -130,10 +174,23 @@ export function referenceProblems(look: Look): InputError[] {
   check('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup));
   check('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup));
   look.lights.forEach((light, i) => {
-    check(`lights[${i}].fixture`, () => resolveSource(light.fixture, light.powerStops, lookup));
+    check(`lights[${i}]`, () => checkLamp(light));
+    check(`lights[${i}].fixture`, () => resolveSource(light, light.powerStops, lookup));
     light.gels.forEach(({ gel }, j) => check(`lights[${i}].gels[${j}]`, () => resolveGel(gel, lookup)));
   });
   return problems;
+}
+
+/** A setting is there exactly where the fixture can be set, and in a mode that it has. */
+function checkLamp({ fixture, setting, name }: Light): void {
+  if (fixture.kind === 'colour') {
+    if (setting === null) throw new InputError('setting', `${name}: a full-colour fixture needs a setting.`);
+    if (!fixture.modes.includes(setting.mode))
+      throw new InputError('setting.mode', `${fixture.name} has no ${setting.mode} mode; it has ${fixture.modes.join(', ')}.`);
+    if (fixture.lowK >= fixture.highK) throw new InputError('fixture.highK', 'highK must be over lowK.');
+    if (fixture.modes.some((mode) => mode === 'hsi' || mode === 'rgb') && !hasPrimaries(fixture))
+      throw new InputError('fixture.modes', 'Hue and RGB modes need an emitter on each of the channels r, g and b.');
+  } else if (setting !== null) throw new InputError('setting', `${name}: only a full-colour fixture has a setting; give null.`);
 }
 
 function checkSpectrum(spectrum: LookSpectrum): void {

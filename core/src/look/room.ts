@@ -72,7 +72,11 @@ export function landedFlux(
 function coneOf({ beam, gridDeg }: Light['modifier']): number {
   const grid = gridDeg === null ? Math.PI : (gridDeg * Math.PI) / 180;
   const own =
-    beam.kind === 'bare' ? Math.PI : beam.kind === 'diffuse' ? Math.PI / 2 : Math.min(Math.PI, (beam.fieldDeg * Math.PI) / 180);
+    beam.kind === 'bare'
+      ? Math.PI
+      : beam.kind === 'diffuse'
+        ? Math.PI / 2
+        : Math.min(Math.PI, ((beam.kind === 'table' ? beam.anglesDeg.at(-1)! : beam.fieldDeg) * Math.PI) / 180);
   return Math.min(grid, own);
 }
 

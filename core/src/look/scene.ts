@@ -11,12 +11,13 @@ import {
   stopsOverMeter,
 } from '../exposure/meter';
 import { dot, product, type Spectrum } from '../spectrum/grid';
-import { skinReflectance } from '../surface/skin';
+import { EYE_WHITE, skinReflectance } from '../surface/skin';
 import { balancedTriple } from '../vivid/alone';
 import type { Triple } from '../vivid/vividness';
 import { subjectForms, transfer } from './geometry';
 import {
   colourMovesWithLevel,
+  fullLux,
   lookupIn,
   resolveFilter,
   resolveSensor,
@@ -122,6 +123,7 @@ function surfacesOf(look: Look, camera: Camera, lookup: SpectrumLookup): Surface
     hair: compile(inField('subject.hair', () => resolveSurface(look.subject.hair, lookup))),
     wardrobe: compile(inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup))),
     backdrop: compile(inField('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup))),
+    'eye-white': compile(EYE_WHITE),
   };
 }
 
@@ -131,13 +133,13 @@ function exposureOfLuxSecond(look: Look): number {
 }
 
 /** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss included. */
-export function fullExposure(look: Look, light: Light): number {
+export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = lookupIn(look.spectra)): number {
   const { fixture, modifier } = light;
-  const loss = 2 ** -modifier.lossStops;
+  const loss = 2 ** (light.unit.outputStops - modifier.lossStops);
   const luxSeconds =
     fixture.kind === 'flash'
       ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
-      : continuousLuxSeconds(fixture.luxAt1m / nearFieldRatio(modifier.face, 1), look.camera);
+      : continuousLuxSeconds(fullLux(light, lookup) / nearFieldRatio(modifier.face, 1), look.camera);
   return luxSeconds * loss * exposureOfLuxSecond(look);
 }
 
@@ -150,11 +152,11 @@ function compileLight(
   lookup: SpectrumLookup,
 ): SceneLight {
   const forms = subjectForms(look);
-  const full = fullExposure(look, light);
+  const full = fullExposure(look, light, lookup);
   const direct = look.probes.map((probe) => full * transfer(light, probe, forms));
   const wash = washFactor(look, landedFlux(look, light, forms), surfaces.backdrop.probe.reflectance).map((v) => v * full);
   const filter = resolveFilter(light, lookup);
-  const at = (stops: number) => product(resolveSource(light.fixture, stops, lookup), filter);
+  const at = (stops: number) => product(resolveSource(light, stops, lookup), filter);
   const filtered = at(light.powerStops);
   const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, direct, wash, surfaces);
   const knots = colourMovesWithLevel(light.fixture)

@@ -1,5 +1,5 @@
 import { requireNumber } from '../errors';
-import { sampled, type Spectrum } from '../spectrum/grid';
+import { risingEdge, sampled, type Spectrum } from '../spectrum/grid';
 
 /**
  * Molar extinction of oxygenated haemoglobin, cm^-1 / (mol / l), against nm: the widely used compilation of published
@@ -55,6 +55,9 @@ export function skinReflectance(depth: number): Spectrum {
     (epidermis, i) => SURFACE_REFLECTION + SURFACE_TRANSMISSION * epidermis * DERMIS[i]!,
   );
 }
+
+/** The white of the eye: pale, a little warm from the vessels under it. Made up. */
+export const EYE_WHITE: Spectrum = sampled((nm) => 0.5 + 0.1 * risingEdge(nm, 590, 30) + 0.04 * risingEdge(nm, 470, 25));
 
 /** Six presets, one in each band of the individual typology angle. */
 export const SKIN_PRESETS = [

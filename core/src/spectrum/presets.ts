@@ -1,0 +1,64 @@
+import { flat, gaussian, sampled, weightedSum, type Spectrum } from './grid';
+import { planck } from './planck';
+import { daylight } from './daylight';
+import { normalised, whiteLedSource } from './source';
+
+/** Light that is found rather than brought, for ambient, practicals and motives. Shapes are typical, not measured. */
+export const LIGHT_PRESET_IDS = ['street-sodium', 'tube-green', 'screen', 'fire', 'moon', 'bulb', 'fridge'] as const;
+export type LightPresetId = (typeof LIGHT_PRESET_IDS)[number];
+
+type Line = readonly [peakNm: number, widthNm: number, height: number];
+
+const lines = (list: readonly Line[]): Spectrum =>
+  sampled((nm) => list.reduce((sum, [peak, width, height]) => sum + height * gaussian(nm, peak, width), 0));
+
+/** High-pressure sodium: the broadened yellow doublet, reversed in its middle, with the weaker lines about it. */
+const SODIUM = lines([
+  [568, 8, 0.55],
+  [584, 10, 0.9],
+  [596, 14, 1],
+  [616, 16, 0.42],
+  [498, 8, 0.18],
+  [467, 7, 0.06],
+  [515, 9, 0.05],
+  [671, 26, 0.12],
+  [767, 14, 0.25],
+]);
+
+/** A fluorescent tube: mercury lines over a broad phosphor, with the green line that cameras show. */
+const TUBE = lines([
+  [405, 8, 0.16],
+  [436, 9, 0.5],
+  [546, 10, 1.15],
+  [578, 10, 0.32],
+  [480, 110, 0.16],
+  [580, 110, 0.34],
+]);
+
+/** A screen showing white: three lobes. */
+const SCREEN = lines([
+  [452, 20, 1],
+  [535, 46, 0.62],
+  [612, 40, 0.62],
+]);
+
+/** Names and spectra of 1 lx. */
+export const LIGHT_PRESETS: readonly { readonly id: LightPresetId; readonly name: string; readonly spectrum: Spectrum }[] = [
+  { id: 'street-sodium', name: 'Sodium street light', spectrum: normalised(SODIUM) },
+  { id: 'tube-green', name: 'Fluorescent tube, green spike', spectrum: normalised(TUBE) },
+  { id: 'screen', name: 'Screen', spectrum: normalised(SCREEN) },
+  { id: 'fire', name: 'Fire or candle', spectrum: normalised(planck(1900)) },
+  // Sunlight off the moon's reddish ground.
+  { id: 'moon', name: 'Moon', spectrum: normalised(weightedSum([daylight(4600), flat(1)], [1, 20])) },
+  { id: 'bulb', name: 'Household bulb', spectrum: normalised(planck(2700)) },
+  { id: 'fridge', name: 'Cold fridge light', spectrum: whiteLedSource(7200, 0.004) },
+];
+
+const byId = new Map<string, Spectrum>(LIGHT_PRESETS.map(({ id, spectrum }) => [id, spectrum]));
+
+/** The spectrum of a preset, held to 1 lx. @throws RangeError for an id that is not one. */
+export function presetSource(id: string): Spectrum {
+  const found = byId.get(id);
+  if (!found) throw new RangeError(`There is no light preset "${id}".`);
+  return found;
+}
