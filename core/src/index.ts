@@ -91,7 +91,7 @@ export { MOOD_AIM, type BalanceOptions } from './balance/objective';
 export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
-export { demoLooks } from './catalogue/demo';
+export { demoLooks, nightOvenLooks } from './catalogue/demo';
 export { compileEmitters, type CompiledEmitter } from './fixture/emitters';
 export { brightestMix, closestMix, gamutHull, nearestInGamut, type Mix } from './fixture/mix';
 export {
@@ -116,3 +116,47 @@ export {
   type Translation,
 } from './fixture/match';
 export { dialBack, miredBetween, NO_CORRECTION, unitFrom, unitSpectrum, type Measurement } from './fixture/unit';
+export { gelSafety, gelCautionKey, openGelStops, type GelSafety } from './rig/gel-safety';
+export { LIGHT_PRESETS, presetSource } from './spectrum/presets';
+export { EYE_WHITE } from './surface/skin';
+export { correctionFor, warmUpAfterwards, type Correction, type CorrectionFit, type WarmUp } from './correction/correction';
+export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
+export { ASSOCIATIONS } from './palette/associations';
+export { colourClusters } from './palette/clusters';
+export { findMotive, MOTIVES, motiveProblems, type Motive } from './palette/motives';
+export {
+  fileEdge,
+  hexOfPoint,
+  inFile,
+  planeDistance,
+  planeOfSpectrum,
+  pointOf,
+  targetOf,
+  type PlanePoint,
+  type Target,
+} from './palette/plane';
+export {
+  membersFor,
+  lightPartnerDeg,
+  mixOfTargets,
+  paintersPartnerDeg,
+  purityLimit,
+  SCHEME_INFO,
+  schemeColours,
+  isWarm,
+  type SchemeColour,
+} from './palette/schemes';
+export { reachAt, reachOf, REACH_STEP_DEG, withinReach, type Reach } from './palette/reach';
+export {
+  searchGels,
+  stackOrOverlap,
+  type GelFit,
+  type GelOption,
+  type GelOrder,
+  type StackOrOverlap,
+} from './palette/gel-search';
+export { paletteChecks, type PaletteCheck, type PaletteReport } from './palette/checks';
+export * from './kit/schema';
+export { isStandIn, mergedKit, STAND_IN_KIT } from './kit/stand-ins';
+export { gelOptions, kitRows, lookWithCamera, lookWithFixture, lookWithGels, lookWithSurface } from './kit/use';
+export { meansFor, withKitGels, type Means, type Way } from './palette/means';

@@ -1,5 +1,6 @@
 import { balance } from '../balance/balance';
 import { emptyBrief, makeLight, usualPlace } from '../look/create';
+import { nearestPower } from '../look/power';
 import { standardProbes } from '../look/probes';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../look/schema';
 import { cameraOf, fixtureOf, modifierOf } from './kit';
@@ -17,20 +18,28 @@ interface Piece {
   readonly modifier?: string;
   readonly gels?: readonly string[];
   readonly powerStops: number;
+  readonly setting?: Light['setting'];
+  readonly motive?: string;
+  readonly zone?: string;
+  readonly at?: Pick<Light, 'position' | 'aim'>;
 }
 
-function piece({ id, name, role, side, fixture, modifier, gels = [], powerStops }: Piece): Light {
+function piece({ id, name, role, side, fixture, modifier, gels = [], powerStops, setting, motive, zone, at }: Piece): Light {
   const place = usualPlace(role, side, FACE_M, BACKDROP_M);
+  const item = fixtureOf(fixture);
   return makeLight({
     id,
     name,
     role,
-    position: place.position,
-    aim: place.aim,
-    fixture: fixtureOf(fixture),
+    position: at?.position ?? place.position,
+    aim: at?.aim ?? place.aim,
+    fixture: item,
     modifier: modifierOf(modifier ?? place.modifier),
     gels: gels.map((gel) => ({ gel, strength: 1 })),
-    powerStops,
+    powerStops: nearestPower(item, powerStops),
+    ...(setting ? { setting } : {}),
+    ...(motive ? { motive } : {}),
+    ...(zone ? { zone } : {}),
   });
 }
 
@@ -107,4 +116,161 @@ export function demoLooks(): readonly Look[] {
     backdrop(-3, ['teal-deep']),
   ]);
   return [balance(balanced).look, washed, clipping];
+}
+
+/** Night Oven: a short film. A baker at 3 a.m., street light through the window against cold fridge light. Made up. */
+function ovenLook(title: string, note: string, lights: Light[], change: Partial<Look['camera']> = {}): Look {
+  return {
+    format: LOOK_FORMAT,
+    version: LOOK_VERSION,
+    title,
+    ...emptyBrief(),
+    brief: {
+      ...emptyBrief().brief,
+      mood: 'dark',
+      keyStops: -1.3,
+      note,
+      keyLevel: 'low',
+      place: {
+        name: 'Bakery, back room',
+        note: 'One window on the street, steel tables, white tiles.',
+        minutes: 240,
+        crew: 3,
+        powerW: 3600,
+      },
+      ingredients: [
+        {
+          id: 'haze',
+          name: 'Flour dust in the beam',
+          state: 'tried',
+          reason: 'Reads well against the street light; sweep between takes.',
+        },
+        { id: 'tube-red', name: 'Red exit sign', state: 'rejected', reason: 'Pulls the eye off the dough.' },
+      ],
+    },
+    palette: {
+      scheme: 'opposite',
+      baseHueDeg: 66,
+      leanDeg: 0,
+      members: [
+        {
+          id: 'colour-1',
+          name: 'Street',
+          hueDeg: 66,
+          purity: 0.17,
+          light: 'street',
+          part: 'hair-right',
+          share: 0.12,
+          purpose: 'The world outside is awake',
+        },
+        {
+          id: 'colour-2',
+          name: 'Fridge',
+          hueDeg: 235,
+          purity: 0.1,
+          light: 'fridge',
+          part: 'hair-left',
+          share: 0.2,
+          purpose: 'Cold work',
+        },
+      ],
+      accepted: [],
+      tried: [],
+    },
+    camera: { ...cameraOf('cinema-log'), whiteK: 4300, aperture: 2.8, iso: 800, ...change },
+    subject: {
+      name: 'Baker in a cream apron',
+      skinDepth: 0.52,
+      hair: { kind: 'material', id: 'hair-black' },
+      wardrobe: { kind: 'material', id: 'cloth-cream' },
+      faceHeightM: FACE_M,
+    },
+    backdrop: { surface: { kind: 'material', id: 'paper-pale' }, distanceM: BACKDROP_M, widthM: 5 },
+    room: { widthM: 5, depthM: 7, heightM: 2.9, walls: 0.35, ceiling: 0.4, floor: 0.12 },
+    ambient: { lux: 1.5, cctK: 2700 },
+    lights,
+    probes: standardProbes(FACE_M, BACKDROP_M, 'left'),
+    spectra: [],
+  };
+}
+
+const fridge = (setting: Light['setting'], fixture = 'colour-panel-two'): Light =>
+  piece({
+    id: 'fridge',
+    name: 'Fridge',
+    role: 'rim',
+    side: 'left',
+    fixture,
+    modifier: 'panel-face',
+    setting,
+    motive: 'fridge',
+    powerStops: -4,
+  });
+const street = (setting: Light['setting'], powerStops = -4): Light =>
+  piece({
+    id: 'street',
+    name: 'Street',
+    role: 'rim',
+    side: 'right',
+    fixture: 'colour-spot',
+    modifier: 'reflector',
+    setting,
+    motive: 'street',
+    at: { position: [1.25, FACE_M + 0.85, -1.15], aim: [0, FACE_M + 0.05, 0] },
+    powerStops,
+  });
+const ovenKey = (): Light =>
+  piece({
+    id: 'key',
+    name: 'Oven door',
+    role: 'key',
+    side: 'left',
+    fixture: 'bi-colour',
+    modifier: 'softbox',
+    setting: { mode: 'cct', cctK: 3200, duv: 0 },
+    motive: 'bedside',
+    powerStops: -1,
+  });
+const tubes = (hueDeg: number): Light =>
+  piece({
+    id: 'tubes',
+    name: 'Wall tubes',
+    role: 'background',
+    side: 'right',
+    fixture: 'colour-tube',
+    modifier: 'tube-face',
+    setting: { mode: 'hsi', hueDeg, saturation: 0.7, whiteK: 5600 },
+    motive: '',
+    powerStops: -1,
+  });
+const lamp = (): Light =>
+  piece({
+    id: 'lamp',
+    name: 'Shelf lamp',
+    role: 'practical',
+    side: 'left',
+    fixture: 'household-bulb',
+    modifier: 'globe',
+    motive: 'bedside',
+    powerStops: -1,
+  });
+
+/** Looks of the bakery: street light against the fridge, and one whose two cold fixtures disagree at the same hue angle. */
+export function nightOvenLooks(): readonly Look[] {
+  const first = ovenLook(
+    'Dough, street against fridge',
+    'Sodium-like street light on one edge, cold fridge on the other; the oven door keys.',
+    [
+      ovenKey(),
+      street({ mode: 'xy', x: 0.51, y: 0.42 }),
+      fridge({ mode: 'hsi', hueDeg: 205, saturation: 0.5, whiteK: 6500 }),
+      lamp(),
+    ],
+  );
+  const second = ovenLook('Cold shelves, tubes disagree', 'Panel and tubes stand at hue 220 and are not the same colour.', [
+    ovenKey(),
+    fridge({ mode: 'hsi', hueDeg: 220, saturation: 0.7, whiteK: 5600 }, 'colour-panel'),
+    tubes(220),
+  ]);
+  return [balance(first).look, balance(second).look];
 }

@@ -102,6 +102,18 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       dimmer: 1,
     },
   },
+  {
+    id: 'household-bulb',
+    item: {
+      kind: 'continuous',
+      name: 'Household bulb 60 W',
+      source: { kind: 'tungsten', cctK: 2700 },
+      luxAt1m: 58,
+      minStops: Math.log2(0.05),
+      step: percent,
+      dimmer: 1,
+    },
+  },
   ...COLOUR_FIXTURES,
 ];
 
@@ -205,6 +217,10 @@ export const MODIFIERS: readonly KitItem<Modifier>[] = [
       gridDeg: null,
       lossStops: 0,
     },
+  },
+  {
+    id: 'globe',
+    item: { name: 'Open bulb', face: { kind: 'disc', radiusM: 0.03 }, beam: { kind: 'bare' }, gridDeg: null, lossStops: 0 },
   },
   {
     id: 'bare',

@@ -121,7 +121,7 @@ const emitterSchema = oneOf('kind', {
   spectrum: object({ kind: kindIs('spectrum'), name: name(), channel: emitterChannel(), id: id(), luxAt1m: luxAt1m() }),
 });
 
-const fixtureSchema = oneOf('kind', {
+export const fixtureSchema = oneOf('kind', {
   flash: object({
     kind: kindIs('flash'),
     name: name(),
@@ -205,7 +205,7 @@ const beamSchema = oneOf('kind', {
   }),
 });
 
-const modifierSchema = object({
+export const modifierSchema = object({
   name: name(),
   face: faceSchema,
   beam: beamSchema,
@@ -262,7 +262,7 @@ const surfaceSchema = oneOf('kind', {
   spectrum: object({ kind: kindIs('spectrum'), id: id() }),
 });
 
-const cameraSchema = object({
+export const cameraSchema = object({
   name: name(),
   sensor: oneOf('kind', {
     standIn: object({ kind: kindIs('standIn'), shiftNm: number(-15, 15) }),
