@@ -11,6 +11,8 @@ import { repository } from './db/repository';
 import type { Db } from './db/open';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
+import { kitRepository } from './db/kit-repository';
+import { kitRoutes, readingRoutes } from './routes/kit';
 import { lookRoutes, shootRoutes } from './routes/looks';
 
 const BODY_LIMIT = '4mb';
@@ -60,6 +62,8 @@ export function createApp({ db, logger, webRoot, passcode = null }: AppOptions):
   });
   api.use('/shoots', shootRoutes(repo));
   api.use('/looks', lookRoutes(repo));
+  api.use('/kit', kitRoutes(kitRepository(db)));
+  api.use('/read', readingRoutes());
   api.use('/compute', computeRoutes());
   api.post('/demo', (_req, res) => {
     repo.addDemo();

@@ -229,6 +229,7 @@ const ovenKey = (): Light =>
     modifier: 'softbox',
     setting: { mode: 'cct', cctK: 3200, duv: 0 },
     motive: 'bedside',
+    at: { position: [-0.55, FACE_M + 0.13, 1.5], aim: [0, FACE_M, 0] },
     powerStops: -1,
   });
 const tubes = (hueDeg: number): Light =>
@@ -263,7 +264,7 @@ export function nightOvenLooks(): readonly Look[] {
     [
       ovenKey(),
       street({ mode: 'xy', x: 0.51, y: 0.42 }),
-      fridge({ mode: 'hsi', hueDeg: 205, saturation: 0.5, whiteK: 6500 }),
+      fridge({ mode: 'hsi', hueDeg: 210, saturation: 0.7, whiteK: 6500 }),
       lamp(),
     ],
   );

@@ -160,12 +160,12 @@ export interface KitFile {
   readonly entries: readonly KitEntry[];
 }
 
-export const LARGEST_KIT_FILE = 8_000_000;
+export const LARGEST_KIT_FILE = 4_000_000;
 
 /** Reads the text of a kit file in full, or not at all. @throws LookError naming entry and field. */
 export function readKitFile(source: string): KitFile {
   if (source.length > LARGEST_KIT_FILE)
-    throw new LookError([{ field: '', message: 'The file is larger than 8 MB; a kit file is far smaller.' }]);
+    throw new LookError([{ field: '', message: 'The file is larger than 4 MB; a kit file is far smaller.' }]);
   let value: unknown;
   try {
     value = JSON.parse(source);

@@ -1,4 +1,4 @@
-import { demoLooks, evaluate, writeLookFile, type Look } from '@fulgent/core';
+import { demoLooks, evaluate, nightOvenLooks, writeLookFile, type Look } from '@fulgent/core';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
@@ -30,7 +30,23 @@ export interface ShootWithLooks {
   readonly looks: readonly LookSummary[];
 }
 
-export const DEMO_SHOOT_ID = 'saltmarsh-fencing-club';
+/** Oldest first: the list shows the newest on top. */
+const DEMO_SHOOTS = [
+  {
+    id: 'night-oven',
+    title: 'Night Oven',
+    note: 'A short film: a baker at 3 a.m., street light against cold fridge light.',
+    prefix: 'night-oven',
+    looks: nightOvenLooks,
+  },
+  {
+    id: 'saltmarsh-fencing-club',
+    title: 'Saltmarsh Fencing Club',
+    note: 'Season posters: a white jacket, grey paper, cyan against amber.',
+    prefix: 'saltmarsh',
+    looks: demoLooks,
+  },
+] as const;
 const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
 /** Revisions kept for each look besides the present one. */
 const KEPT_REVISIONS = 200;
@@ -119,7 +135,7 @@ export function repository(db: Db) {
   /** Where looks without a shoot go: the newest shoot of one's own, or a first one. */
   function homeShoot(): string {
     const row = db.select().from(shoots).where(isNull(shoots.deletedAt)).orderBy(desc(shoots.createdAt)).all();
-    const own = row.find(({ id }) => id !== DEMO_SHOOT_ID);
+    const own = row.find(({ id }) => !DEMO_SHOOTS.some((demo) => demo.id === id));
     return own ? own.id : createShoot('My looks', '').id;
   }
 
@@ -217,15 +233,17 @@ export function repository(db: Db) {
       return { title: look.title, text: writeLookFile(look) };
     },
 
-    /** Adds the demo shoot; brings it back if it was deleted, and leaves it alone if it is there. */
+    /** Adds the demo shoots; brings back what was deleted, and leaves alone what is there. */
     addDemo(): void {
-      const row = db.select().from(shoots).where(eq(shoots.id, DEMO_SHOOT_ID)).get();
-      if (row) {
-        db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, DEMO_SHOOT_ID)).run();
-        return;
+      for (const { id, title, note, prefix, looks: made } of DEMO_SHOOTS) {
+        const row = db.select().from(shoots).where(eq(shoots.id, id)).get();
+        if (row) {
+          db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
+          continue;
+        }
+        createShoot(title, note, id);
+        made().forEach((look, i) => createLook(id, look, `${prefix}-${i + 1}`));
       }
-      createShoot('Saltmarsh Fencing Club', 'Season posters: a white jacket, grey paper, cyan against amber.', DEMO_SHOOT_ID);
-      demoLooks().forEach((look, i) => createLook(DEMO_SHOOT_ID, look, `saltmarsh-${i + 1}`));
     },
   };
 }

@@ -47,3 +47,14 @@ export const revisions = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.lookId, table.revision] })],
 );
+
+/** What the user's kit adds to the stand-ins or changes about them; the stand-ins themselves ship with the application. */
+export const kitEntries = sqliteTable('kit_entries', {
+  id: text().primaryKey(),
+  /** The entry as JSON text, as it was accepted. */
+  document: text().notNull(),
+  revision: integer().notNull(),
+  createdAt: integer('created_at').notNull(),
+  updatedAt: integer('updated_at').notNull(),
+  deletedAt: integer('deleted_at'),
+});

@@ -1,8 +1,9 @@
 import { LookError, parseLook, type Look } from '@fulgent/core';
-import { Router, type Request, type Response } from 'express';
+import { Router, type Response } from 'express';
 import * as yup from 'yup';
 import type { Repository, StoredLook } from '../db/repository';
-import { HttpProblem, invalid } from '../problem';
+import { invalid } from '../problem';
+import { basedOn } from './based-on';
 import { validated } from './validated';
 
 const createBody = yup.object({ shootId: yup.string().max(64), look: yup.mixed().required() }).noUnknown();
@@ -22,17 +23,6 @@ function lookIn(value: unknown, field: string): Look {
 
 function sendLook(res: Response, stored: StoredLook): void {
   res.set('ETag', `"${stored.revision}"`).json(stored);
-}
-
-/** The revision that a write builds on, from If-Match. */
-function basedOn(req: Request): number {
-  const header = req.get('If-Match');
-  if (header === undefined) {
-    throw new HttpProblem(428, 'If-Match is missing', 'Send If-Match with the ETag of the look that the change builds on.');
-  }
-  const match = /^"(\d{1,9})"$/.exec(header.trim());
-  if (!match) throw new HttpProblem(400, 'Bad If-Match', 'If-Match must be the ETag of a look, such as "3".');
-  return Number(match[1]);
 }
 
 /** Look files are named after their titles, in letters that every system takes. */

@@ -1,0 +1,157 @@
+import { isStandIn, mergedKit, STAND_IN_KIT, type KitEntry } from '@fulgent/core';
+import { asc, eq, isNull } from 'drizzle-orm';
+import { nanoid } from 'nanoid';
+import { HttpProblem, invalid, notFound } from '../problem';
+import type { Db } from './open';
+import { kitEntries } from './schema';
+
+/** A kit entry as the API gives it. Revision 0 is a stand-in that nobody has changed. */
+export interface StoredEntry {
+  readonly entry: KitEntry;
+  readonly revision: number;
+  readonly standIn: boolean;
+}
+
+const standIns = new Map(STAND_IN_KIT.map((entry) => [entry.id, entry]));
+
+/** Fields of a stand-in that are the user's own affair; its physics stays as it ships. */
+const OWN_FIELDS = new Set(['count', 'note', 'archived', 'condition', 'widthCm', 'heightCm']);
+
+/** All reading and writing of the kit. Entries passed in must have gone through `parseKitEntry`. */
+export function kitRepository(db: Db) {
+  function rows() {
+    return db
+      .select()
+      .from(kitEntries)
+      .where(isNull(kitEntries.deletedAt))
+      .orderBy(asc(kitEntries.createdAt), asc(kitEntries.id))
+      .all();
+  }
+
+  function rowOf(id: string) {
+    return db.select().from(kitEntries).where(eq(kitEntries.id, id)).get();
+  }
+
+  function read(id: string): StoredEntry {
+    const row = rowOf(id);
+    if (row && row.deletedAt === null)
+      return { entry: JSON.parse(row.document) as KitEntry, revision: row.revision, standIn: isStandIn(id) };
+    const standIn = standIns.get(id);
+    if (!standIn) throw notFound('kit entry');
+    return { entry: standIn, revision: 0, standIn: true };
+  }
+
+  /** Writes an entry over revision `basedOn`; 0 for one that has no row yet. */
+  function write(entry: KitEntry, basedOn: number): StoredEntry {
+    const row = rowOf(entry.id);
+    const current = row && row.deletedAt === null ? row.revision : 0;
+    if (current !== basedOn) {
+      throw new HttpProblem(
+        409,
+        'Changed elsewhere',
+        'This entry was changed elsewhere. Take the current one in and send again.',
+        {
+          current: read(entry.id),
+        },
+      );
+    }
+    checkStandIn(entry);
+    const now = Date.now();
+    const document = JSON.stringify(entry);
+    const revision = (row?.revision ?? 0) + 1;
+    db.insert(kitEntries)
+      .values({ id: entry.id, document, revision, createdAt: now, updatedAt: now })
+      .onConflictDoUpdate({ target: kitEntries.id, set: { document, revision, updatedAt: now, deletedAt: null } })
+      .run();
+    return read(entry.id);
+  }
+
+  return {
+    list(): StoredEntry[] {
+      const own = rows();
+      const revisions = new Map(own.map(({ id, revision }) => [id, revision]));
+      return mergedKit(own.map(({ document }) => JSON.parse(document) as KitEntry)).map((entry) => ({
+        entry,
+        revision: revisions.get(entry.id) ?? 0,
+        standIn: isStandIn(entry.id),
+      }));
+    },
+
+    read,
+
+    /** Adds an entry under a fresh id. */
+    create(entry: KitEntry): StoredEntry {
+      const id = `own-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`;
+      return db.transaction(() => write({ ...entry, id }, 0), { behavior: 'immediate' });
+    },
+
+    update: (entry: KitEntry, basedOn: number): StoredEntry =>
+      db.transaction(
+        () => {
+          read(entry.id);
+          return write(entry, basedOn);
+        },
+        { behavior: 'immediate' },
+      ),
+
+    /** Takes an own entry away; a stand-in goes back to how it ships. */
+    remove(id: string): void {
+      read(id);
+      db.update(kitEntries).set({ deletedAt: Date.now() }).where(eq(kitEntries.id, id)).run();
+    },
+
+    restore(id: string): StoredEntry {
+      if (!rowOf(id)) throw notFound('kit entry');
+      db.update(kitEntries).set({ deletedAt: null }).where(eq(kitEntries.id, id)).run();
+      return read(id);
+    },
+
+    /** What a kit file holds besides the untouched stand-ins: enough to make the same kit elsewhere. */
+    own: (): KitEntry[] => rows().map(({ document }) => JSON.parse(document) as KitEntry),
+
+    /** Takes in every entry of a kit file, or none. Entries of the same id are replaced. */
+    importAll(entries: readonly KitEntry[]): { added: number; replaced: number } {
+      return db.transaction(
+        () => {
+          const counts = { added: 0, replaced: 0 };
+          entries.forEach((entry, i) => {
+            try {
+              checkStandIn(entry);
+            } catch (error) {
+              if (!(error instanceof HttpProblem)) throw error;
+              throw invalid([{ field: `entries[${i}].id`, message: error.message }]);
+            }
+            const row = rowOf(entry.id);
+            const there = row !== undefined && row.deletedAt === null;
+            write(entry, there ? row.revision : 0);
+            counts[there || isStandIn(entry.id) ? 'replaced' : 'added'] += 1;
+          });
+          return counts;
+        },
+        { behavior: 'immediate' },
+      );
+    },
+  };
+}
+
+/** A stand-in may be counted, noted and archived; to change what it is, it is duplicated. */
+function checkStandIn(entry: KitEntry): void {
+  const standIn = standIns.get(entry.id);
+  if (!standIn) return;
+  const physics = (one: KitEntry) =>
+    JSON.stringify(
+      Object.entries(one)
+        .filter(([key]) => !OWN_FIELDS.has(key))
+        .sort(),
+    );
+  if (physics(standIn) !== physics(entry)) {
+    throw invalid([
+      {
+        field: 'entry',
+        message: `"${standIn.name}" ships with the application: only its count, size, condition and note can be changed. Duplicate it to change the rest.`,
+      },
+    ]);
+  }
+}
+
+export type KitRepository = ReturnType<typeof kitRepository>;
