@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { NewLookPage } from '../src/shoots/NewLookPage';
+import { later } from '../src/ui/Later';
+
+const NewLookPage = later(async () => (await import('../src/shoots/NewLookPage')).NewLookPage);
 
 export default function NewLookRoute() {
   const { shoot } = useLocalSearchParams<{ shoot?: string }>();

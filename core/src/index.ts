@@ -51,10 +51,25 @@ export {
   LOOK_FORMAT,
   LOOK_VERSION,
   lookSchema,
+  INGREDIENT_STATES,
+  KEY_LEVELS,
+  MODES,
   MOODS,
+  MOUNTS,
+  SCHEMES,
   ROLES,
   type Fixture,
+  type Cluster,
+  type ColourFixture,
   type GelUse,
+  type Member,
+  type Mode,
+  type Mount,
+  type Setting,
+  type Unit,
+  type SchemeId,
+  type KeyLevel,
+  type Reference,
   type Light,
   type Look,
   type LookCamera,
@@ -70,6 +85,9 @@ export {
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './look/parse';
 export {
   lookupIn,
+  fixtureLookup,
+  fullLux,
+  modelSource,
   resolveFilter,
   resolveGel,
   resolveSource,
@@ -155,8 +173,10 @@ export {
   type GelOrder,
   type StackOrOverlap,
 } from './palette/gel-search';
+export { membersFromLights } from './palette/from-lights';
 export { paletteChecks, type PaletteCheck, type PaletteReport } from './palette/checks';
 export * from './kit/schema';
 export { isStandIn, mergedKit, STAND_IN_KIT } from './kit/stand-ins';
 export { gelOptions, kitRows, lookWithCamera, lookWithFixture, lookWithGels, lookWithSurface } from './kit/use';
-export { meansFor, withKitGels, type Means, type Way } from './palette/means';
+export { meansFor, withKitGels, type Means, type MeansInput, type Way } from './palette/means';
+export { LARGEST_SPECTRUM_FILE } from './files/limits';

@@ -7,7 +7,7 @@ import { correctionFor, warmUpAfterwards } from '../src/correction/correction';
 import { cameraChange, densityOf, powerWords } from '../src/bench/questions';
 import { InputError } from '../src/errors';
 import { beamFunction, beamIntegral } from '../src/exposure/beam';
-import { gelFromPhotos, readLm63, readSpectrumCsv, readTm27 } from '../src/files';
+import { gelFromPhotos, readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '../src/files';
 import { KIT_FORMAT, parseKitEntry, parseKitFile, readKitFile, type KitEntry, type KitGel } from '../src/kit/schema';
 import { isStandIn, mergedKit, STAND_IN_KIT } from '../src/kit/stand-ins';
 import { gelOptions, kitRows, lookWithCamera, lookWithFixture, lookWithGels, lookWithSurface } from '../src/kit/use';
@@ -172,6 +172,15 @@ describe('spectra from files', () => {
   ])('CSV refused: %s', (_, text, message) => {
     expect(() => readSpectrumCsv(text, 'transmittance')).toThrow(message);
     expect(() => readSpectrumCsv(text, 'transmittance')).toThrow(InputError);
+  });
+
+  test('camera sensitivities from four columns', () => {
+    const table = Array.from({ length: 41 }, (_, i) => `${380 + 10 * i};${i / 40};0,5;${1 - i / 40}`).join('\n');
+    const sensor = readSensorCsv(`nm;r;g;b\n${table}`);
+    expect(sensor.g.every((value) => value === 0.5)).toBe(true);
+    expect(sensor.r).toHaveLength(41);
+    expect(() => readSensorCsv(table.replace(/;[^;]*$/gm, ''))).toThrow(/4 columns: wavelength, red, green, blue/);
+    expect(() => readSensorCsv(table.replace(/0,5/g, '-1'))).toThrow(/negative/);
   });
 
   const tm27 = (data: string, quantity = 'transmittance', head = '') =>

@@ -1,4 +1,4 @@
-import type { Look, Problem } from '@fulgent/core';
+import type { KitEntry, KitFile, Look, Problem } from '@fulgent/core';
 
 /** A shoot with the cards of its looks, as the server lists them. */
 export interface Shoot {
@@ -21,6 +21,13 @@ export interface StoredLook {
   readonly shootId: string;
   readonly revision: number;
   readonly look: Look;
+}
+
+/** A kit entry with the revision that a change builds on; 0 for a stand-in as it ships. */
+export interface StoredEntry {
+  readonly entry: KitEntry;
+  readonly revision: number;
+  readonly standIn: boolean;
 }
 
 /** An answer of the server that is not success; `problems` name the fields. */
@@ -95,5 +102,14 @@ export const api = {
   renameShoot: (id: string, title: string) => request<Shoot>('PATCH', `/api/shoots/${id}`, { title }),
   deleteShoot: (id: string) => request<void>('DELETE', `/api/shoots/${id}`),
   restoreShoot: (id: string) => request<void>('POST', `/api/shoots/${id}/restore`),
+  kit: '/api/kit',
+  kitExport: '/api/kit/export',
+  kitTable: '/api/kit/export.csv',
+  createEntry: (entry: KitEntry) => request<StoredEntry>('POST', '/api/kit', { entry }),
+  updateEntry: (basedOn: number, entry: KitEntry) =>
+    request<StoredEntry>('PUT', `/api/kit/${entry.id}`, entry, { 'If-Match': `"${basedOn}"` }),
+  deleteEntry: (id: string) => request<void>('DELETE', `/api/kit/${id}`),
+  restoreEntry: (id: string) => request<StoredEntry>('POST', `/api/kit/${id}/restore`),
+  importKit: (file: KitFile) => request<{ added: number; replaced: number }>('POST', '/api/kit/import', file),
   addDemo: () => request<Shoot[]>('POST', '/api/demo'),
 };

@@ -1,4 +1,4 @@
-import { formatStops, ROLES, type LightReading, type Readings } from '@fulgent/core';
+import { formatStops, openGelStops, ROLES, type KeyLevel, type LightReading, type Readings } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -93,8 +93,10 @@ export function BalanceStep() {
 }
 
 /** What to say when nothing has been balanced since the last change: the worst trouble, or that there is none. */
-function present({ lights, keyStops }: Readings): readonly [string, string] {
-  const troubled = lights.filter(({ active, verdict }) => active && TROUBLE.includes(verdict.kind));
+function present({ lights, keyStops }: Readings, keyLevel: KeyLevel): readonly [string, string] {
+  // In a low key, dark is what was asked for.
+  const counts = (kind: LightReading['verdict']['kind']) => TROUBLE.includes(kind) && !(keyLevel === 'low' && kind === 'dark');
+  const troubled = lights.filter(({ active, verdict }) => active && counts(verdict.kind));
   const worst = troubled.sort((a, b) => TROUBLE.indexOf(a.verdict.kind) - TROUBLE.indexOf(b.verdict.kind))[0];
   const key = Number.isFinite(keyStops) ? `Face meters ${formatStops(keyStops)}.` : 'No light on the key side of the face.';
   if (lights.length === 0) return ['There is no light in this look. Add one.', key];
@@ -116,16 +118,26 @@ function BalanceBar() {
   const readings = useOpenLook((state) => state.readings);
   const balancing = useOpenLook((state) => state.balancing);
   const balanced = useOpenLook((state) => state.balanced);
+  const router = useRouter();
+  const { id } = useGlobalSearchParams<{ id: string }>();
   const [why, setWhy] = useState(false);
   if (!look || !readings) return null;
   const result = balanced && balanced.look === look ? balanced.result : null;
-  const [first, second] = result ? splitSummary(result.summary) : present(readings);
+  const stop = openGelStops(look)[0];
+  const [first, second] = stop
+    ? [
+        `Stop: ${stop.light.name}. ${stop.safety.reasons[0] ?? ''}`,
+        'Hold the gel in another way, or take it on at the light, then balance.',
+      ]
+    : result
+      ? splitSummary(result.summary)
+      : present(readings, look.brief.keyLevel);
   return (
     <View style={styles.bar}>
       <Button
         label={balancing ? 'Balancing' : 'Balance'}
         filled
-        disabled={balancing || look.lights.length === 0}
+        disabled={balancing || look.lights.length === 0 || stop !== undefined}
         onPress={() => void balanceLook()}
       />
       <View style={{ flex: 1 }} testID="explanation" aria-live="polite">
@@ -138,7 +150,14 @@ function BalanceBar() {
           </Text>
         ) : null}
       </View>
-      {result ? <Button label="Why" onPress={() => setWhy(true)} /> : null}
+      {stop ? (
+        <Button
+          label="Light"
+          accessibilityLabel={`Open ${stop.light.name}`}
+          onPress={() => router.push(`/looks/${id}/lights/${stop.light.id}`)}
+        />
+      ) : null}
+      {result && !stop ? <Button label="Why" onPress={() => setWhy(true)} /> : null}
       {result && why ? (
         <Sheet title="What Balance did" onClose={() => setWhy(false)}>
           {result.changes.length ? null : <Text>Nothing had to move.</Text>}

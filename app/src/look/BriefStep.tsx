@@ -1,14 +1,16 @@
-import { formatStops, materialsOf, MOOD_AIM, SKIN_PRESETS, type SurfaceRef, type ToneComparison } from '@fulgent/core';
+import { formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type SurfaceRef, type ToneComparison } from '@fulgent/core';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { compute } from '../workers/compute';
-import { changeAmbient, changeBackdrop, changeBrief, changeRoom, changeSubject } from './edits';
+import { AssociationsSection, IngredientsSection, KeyLevel, PlaceSection, ReferencesSection } from './BriefExtras';
+import { changeLight, changeAmbient, changeBackdrop, changeBrief, changeRoom, changeSubject, putSurface } from './edits';
 import { percent } from './words';
 import { readNumber, taken } from './numbers';
 import { useOpenLook } from './store';
@@ -31,9 +33,13 @@ const ROOMS = [
   { id: 'white', name: 'White', walls: 0.75, ceiling: 0.8, floor: 0.35 },
 ] as const;
 
+const NO_MOTIVE = { id: '', name: 'Nothing in particular' };
+
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
 const tenth = (value: number) => Number(value.toFixed(1));
-const materialId = (surface: SurfaceRef) => (surface.kind === 'material' ? surface.id : null);
+/** The kit entry behind a surface of a look: an own one is carried under its id. */
+const surfaceEntryId = (surface: SurfaceRef) =>
+  surface.kind === 'material' ? surface.id : surface.kind === 'spectrum' ? surface.id.replace(/^surface-/, '') : null;
 
 /** Mood, subject, place: what everything later is weighed against. */
 export function BriefStep() {
@@ -68,6 +74,7 @@ export function BriefStep() {
           value={brief.separation > 0 ? 'lift' : 'sink'}
           onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
         />
+        <KeyLevel brief={brief} />
         <Field
           label="Note"
           value={brief.note}
@@ -75,6 +82,7 @@ export function BriefStep() {
           multiline
         />
       </Section>
+      <MotivesSection look={look} />
       <Section title="Subject" aside={skin.name.toLowerCase()}>
         <Choice
           label="Skin"
@@ -96,23 +104,23 @@ export function BriefStep() {
         </View>
         <SurfaceSwatches
           label="Hair"
-          materials={materialsOf('hair')}
-          value={materialId(subject.hair)}
-          onChange={(id) => changeSubject('hair', { hair: { kind: 'material', id } })}
+          use="hair"
+          value={surfaceEntryId(subject.hair)}
+          onChange={(entry) => putSurface('hair', entry)}
         />
         <SurfaceSwatches
           label="Wardrobe"
-          materials={materialsOf('cloth')}
-          value={materialId(subject.wardrobe)}
-          onChange={(id) => changeSubject('wardrobe', { wardrobe: { kind: 'material', id } })}
+          use="cloth"
+          value={surfaceEntryId(subject.wardrobe)}
+          onChange={(entry) => putSurface('wardrobe', entry)}
         />
       </Section>
       <Section title="Backdrop">
         <SurfaceSwatches
           label="Tone"
-          materials={materialsOf('backdrop')}
-          value={materialId(backdrop.surface)}
-          onChange={(id) => changeBackdrop('surface', { surface: { kind: 'material', id } })}
+          use="backdrop"
+          value={surfaceEntryId(backdrop.surface)}
+          onChange={(entry) => putSurface('backdrop', entry)}
         />
         <View style={{ maxWidth: 300 }}>
           <Stepper
@@ -173,8 +181,30 @@ export function BriefStep() {
           </Cell>
         </StepperGrid>
       </Section>
+      <PlaceSection brief={brief} />
+      <ReferencesSection brief={brief} />
+      <IngredientsSection brief={brief} />
+      <AssociationsSection brief={brief} />
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
+  );
+}
+
+/** What each coloured light pretends to be. */
+function MotivesSection({ look }: { readonly look: Look }) {
+  return (
+    <Section title="What makes such light here" aside="a motive for each colour">
+      {look.lights.map((light) => (
+        <Pick
+          key={light.id}
+          label={light.name}
+          options={[NO_MOTIVE, ...MOTIVES]}
+          current={MOTIVES.find(({ id }) => id === light.motive)?.name ?? NO_MOTIVE.name}
+          onPick={(motive) => changeLight(light.id, 'motive', (one) => ({ ...one, motive }))}
+        />
+      ))}
+      {look.lights.length === 0 ? <Text quiet>There is no light in this look yet.</Text> : null}
+    </Section>
   );
 }
 

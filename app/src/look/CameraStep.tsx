@@ -1,4 +1,4 @@
-import { CAMERAS, cameraOf, formatShutter, formatStops, kelvinToMired, WHITE_RANGE_K } from '@fulgent/core';
+import { formatShutter, formatStops, kelvinToMired, lookWithCamera, WHITE_RANGE_K } from '@fulgent/core';
 import { ScrollView, View } from 'react-native';
 import { SPACE } from '../theme/theme';
 import { Choice } from '../ui/Button';
@@ -7,7 +7,8 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { changeCamera } from './edits';
 import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken, WHITES_K } from './numbers';
-import { useOpenLook } from './store';
+import { kitOf, useKit } from '../kit/useKit';
+import { edit, useOpenLook } from './store';
 
 const CURVE_NAMES = [
   { id: 'rendered', name: 'Rendered' },
@@ -23,9 +24,10 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 export function CameraStep() {
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
+  const { stored } = useKit();
   if (!look || !readings) return null;
   const { camera } = look;
-  const standIn = CAMERAS.find(({ item }) => item.name === camera.name)?.id ?? null;
+  const bodies = kitOf(stored, 'camera');
   const ambient = readings.probes.find(({ id }) => id === 'face-key')?.shares.find(({ lightId }) => lightId === 'ambient');
   const mired = Math.round(kelvinToMired(camera.whiteK));
   return (
@@ -131,11 +133,11 @@ export function CameraStep() {
       <Section title="Recording">
         <Choice
           label="Camera"
-          options={CAMERAS.map(({ id, item }) => ({ id, name: item.name }))}
-          value={standIn}
+          options={bodies.map(({ id, name }) => ({ id, name }))}
+          value={bodies.find(({ name }) => name === camera.name)?.id ?? null}
           onChange={(id) => {
-            const { name, sensor, headroomStops, curve } = cameraOf(id);
-            changeCamera('body', { name, sensor, headroomStops, curve });
+            const entry = bodies.find((one) => one.id === id);
+            if (entry) edit('camera.body', (now) => lookWithCamera(now, entry));
           }}
         />
         <Choice label="Curve" options={CURVE_NAMES} value={camera.curve} onChange={(curve) => changeCamera('curve', { curve })} />

@@ -4,6 +4,7 @@ import { Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
+import { RAIL_WIDTH, SectionLinks } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
 import { AloneStrip } from '../frame/AloneStrip';
 import { ConflictSheet } from './ConflictSheet';
@@ -13,6 +14,7 @@ import { chooseProbe, useChosen } from './ui-state';
 
 export const STEPS = [
   { id: 'brief', name: 'Brief' },
+  { id: 'palette', name: 'Palette' },
   { id: 'camera', name: 'Camera' },
   { id: 'balance', name: 'Balance' },
 ] as const;
@@ -25,12 +27,10 @@ const SAVE_WORDS: Record<SaveState, string> = {
   refused: 'not accepted',
 };
 
-const RAIL = 168;
-
 const useStyles = themed((t) => ({
   page: { flex: 1, backgroundColor: t.ground },
   wide: { flex: 1, flexDirection: 'row', backgroundColor: t.ground },
-  rail: { width: RAIL, borderRightWidth: 1, borderRightColor: t.line, paddingTop: SPACE.m },
+  rail: { width: RAIL_WIDTH, borderRightWidth: 1, borderRightColor: t.line, paddingVertical: SPACE.m },
   railStep: { minHeight: 52, flexDirection: 'row', alignItems: 'center', gap: SPACE.m, paddingLeft: SPACE.l },
   railOn: { backgroundColor: t.raised },
   middle: { flex: 1, padding: SPACE.m, gap: SPACE.m },
@@ -64,6 +64,7 @@ export function LookShell({ id }: { readonly id: string }) {
   const router = useRouter();
   const failure = useOpenLook((state) => (state.id === id ? state.failure : null));
   const ready = useOpenLook((state) => state.id === id && state.look !== null);
+  const step = useStep();
   useEffect(() => {
     void openLook(id);
   }, [id]);
@@ -100,8 +101,9 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      <Picture />
+      {step === 'palette' ? null : <Picture />}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
+      <SectionLinks />
       <ConflictSheet />
     </View>
   );
@@ -124,12 +126,18 @@ function Head() {
   const canUndo = useOpenLook((state) => state.past.length > 0);
   const canRedo = useOpenLook((state) => state.future.length > 0);
   const [renaming, setRenaming] = useState(false);
-  const back = () => (step === 'lights' ? router.navigate(`/looks/${id}/balance`) : router.navigate('/'));
+  const inside = usePathname().split('/').length > 4;
+  const home = step === 'lights' ? 'balance' : step;
+  const back = () => (inside ? router.navigate(`/looks/${id}/${home}`) : router.navigate('/'));
   return (
     <View>
       <View style={styles.head}>
         {wide ? null : (
-          <IconButton icon="chevron-left" label={step === 'lights' ? 'Back to the ladder' : 'Back to shoots'} onPress={back} />
+          <IconButton
+            icon="chevron-left"
+            label={inside ? (step === 'lights' ? 'Back to the ladder' : 'Back to the palette') : 'Back to shoots'}
+            onPress={back}
+          />
         )}
         <Pressable
           style={styles.title}
@@ -215,13 +223,7 @@ function Rail({ id }: { readonly id: string }) {
         );
       })}
       <View style={{ flex: 1 }} />
-      <Link href="/" asChild>
-        <Pressable style={styles.railStep} accessibilityRole="link">
-          <Text weight="medium" quiet>
-            Shoots
-          </Text>
-        </Pressable>
-      </Link>
+      <SectionLinks rail />
     </View>
   );
 }

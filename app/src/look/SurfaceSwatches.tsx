@@ -1,8 +1,10 @@
-import type { Material } from '@fulgent/core';
+import { resample, type KitSurface } from '@fulgent/core';
+import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
-import { materialHex } from './surface-colour';
+import { surfaceHex } from './surface-colour';
+import { kitOf, useKit } from '../kit/useKit';
 
 const useStyles = themed((t) => ({
   swatch: { width: 76, gap: 3, borderWidth: 2, borderColor: 'transparent', borderRadius: 4, padding: 2 },
@@ -12,32 +14,42 @@ const useStyles = themed((t) => ({
 
 interface Props {
   readonly label: string;
-  readonly materials: readonly Material[];
+  /** What it is used as: the kit's surfaces of that use are offered. */
+  readonly use: KitSurface['use'];
+  /** Id of the kit entry. */
   readonly value: string | null;
-  readonly onChange: (id: string) => void;
+  readonly onChange: (entry: KitSurface) => void;
 }
 
 /** Surfaces to choose from, in their own colours under daylight. */
-export function SurfaceSwatches({ label, materials, value, onChange }: Props) {
+export function SurfaceSwatches({ label, use, value, onChange }: Props) {
   const styles = useStyles();
+  const { stored } = useKit();
+  const surfaces = useMemo(
+    () =>
+      kitOf(stored, 'surface')
+        .filter((entry) => entry.use === use)
+        .map((entry) => ({ entry, hex: surfaceHex(entry, () => resample(entry.spectrum, 'reflectance')) })),
+    [stored, use],
+  );
   return (
     <View style={{ gap: SPACE.xs }}>
       <Text size="small" quiet>
         {label}
       </Text>
       <View role="radiogroup" aria-label={label} style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.xs }}>
-        {materials.map((material) => (
+        {surfaces.map(({ entry, hex }) => (
           <Pressable
-            key={material.id}
+            key={entry.id}
             role="radio"
-            aria-checked={material.id === value}
-            aria-label={material.name}
-            onPress={() => onChange(material.id)}
-            style={[styles.swatch, material.id === value && styles.on]}
+            aria-checked={entry.id === value}
+            aria-label={entry.name}
+            onPress={() => onChange(entry)}
+            style={[styles.swatch, entry.id === value && styles.on]}
           >
-            <View testID="light-colour" style={[styles.colour, { backgroundColor: materialHex(material) }]} />
+            <View testID="light-colour" style={[styles.colour, { backgroundColor: hex }]} />
             <Text size="small" narrow numberOfLines={2}>
-              {material.name}
+              {entry.name}
             </Text>
           </Pressable>
         ))}

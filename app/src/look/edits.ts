@@ -1,6 +1,8 @@
 import {
   fixtureOf,
   keySideOf,
+  lookWithGels,
+  lookWithSurface,
   makeLight,
   modifierOf,
   nearestPower,
@@ -8,6 +10,8 @@ import {
   throwM,
   usualPlace,
   usualZone,
+  type KitGel,
+  type KitSurface,
   type Light,
   type Look,
   type Point,
@@ -47,6 +51,31 @@ export function setThrow(id: string, distanceM: number): void {
   });
 }
 
+/** Puts one gel more on a light; what the application does not ship is carried along in the look. */
+export function addGel(id: string, gel: string, kit: readonly KitGel[]): void {
+  edit(`${id}.gel-add`, (look) =>
+    withLight(
+      lookWithGels(
+        look,
+        kit.filter((entry) => entry.id === gel),
+      ),
+      id,
+      (light) => ({
+        ...light,
+        gels: [...light.gels, { gel, strength: 1 }],
+      }),
+    ),
+  );
+}
+
+/** Takes a caution on, with the time. */
+export function acknowledge(key: string): void {
+  edit('acknowledged', (look) => ({
+    ...look,
+    acknowledged: [...look.acknowledged.filter((one) => one.key !== key), { key, at: new Date().toISOString() }].slice(-200),
+  }));
+}
+
 export function changeCamera(key: string, change: Partial<Look['camera']>): void {
   edit(`camera.${key}`, (look) => ({ ...look, camera: { ...look.camera, ...change } }));
 }
@@ -61,6 +90,11 @@ export function changeSubject(key: string, change: Partial<Look['subject']>): vo
 
 export function changeBackdrop(key: string, change: Partial<Look['backdrop']>): void {
   edit(`backdrop.${key}`, (look) => replaced({ ...look, backdrop: { ...look.backdrop, ...change } }, look.backdrop.distanceM));
+}
+
+/** Takes a surface of the kit for a part of the picture; an own one is carried along in the look. */
+export function putSurface(part: 'backdrop' | 'hair' | 'wardrobe', entry: KitSurface): void {
+  edit(`${part}.surface`, (look) => lookWithSurface(look, part, entry));
 }
 
 export function changeRoom(key: string, change: Partial<Look['room']>): void {

@@ -1,10 +1,10 @@
-import { reflectanceHex, type Material } from '@fulgent/core';
+import { reflectanceHex, type Spectrum } from '@fulgent/core';
 
-const known = new Map<string, string>();
+const known = new WeakMap<object, string>();
 
-/** A material's colour under daylight, computed once. */
-export function materialHex({ id, reflectance }: Material): string {
-  let hex = known.get(id);
-  if (!hex) known.set(id, (hex = reflectanceHex(reflectance)));
+/** A surface's colour under daylight, computed once for each kit entry. */
+export function surfaceHex(entry: object, reflectance: () => Spectrum): string {
+  let hex = known.get(entry);
+  if (!hex) known.set(entry, (hex = reflectanceHex(reflectance())));
   return hex;
 }

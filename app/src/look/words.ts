@@ -35,7 +35,16 @@ const HUES: readonly (readonly [upToDeg: number, word: string])[] = [
 export function colourWord({ chroma, hueDeg, lightness }: Pick<ProbeReading, 'chroma' | 'hueDeg' | 'lightness'>): string {
   if (lightness < 0.12) return 'near black';
   if (chroma < 0.03) return lightness > 0.93 ? 'white' : 'neutral';
+  return hueWord(hueDeg);
+}
+
+function hueWord(hueDeg: number): string {
   return HUES.find(([upTo]) => hueDeg <= upTo)?.[1] ?? 'pink';
+}
+
+/** A plain word for a colour of light on the palette's plane. */
+export function targetWord({ hueDeg, purity }: { readonly hueDeg: number; readonly purity: number }): string {
+  return purity < 0.03 ? 'neutral' : hueWord(hueDeg);
 }
 
 /** Headroom in words: `R 0.4 to clip`, `clips B, 0.3 over`. */

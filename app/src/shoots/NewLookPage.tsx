@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { CAMERAS, LIGHT_SETS, materialsOf, SKIN_PRESETS, type NewLook } from '@fulgent/core';
+import { CAMERAS, isStandIn, LIGHT_SETS, lookWithSurface, SKIN_PRESETS, type NewLook } from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
@@ -12,6 +12,7 @@ import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { kitOf, useKit } from '../kit/useKit';
 import { SurfaceSwatches } from '../look/SurfaceSwatches';
 import { compute } from '../workers/compute';
 
@@ -53,6 +54,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
   const styles = useStyles();
   const router = useRouter();
   const { data: shoots } = useSWR<Shoot[]>(api.shoots);
+  const { stored: kit } = useKit();
   const [failure, setFailure] = useState<string | null>(null);
   const { control, handleSubmit, formState } = useForm<yup.InferType<typeof schema>>({
     resolver: yupResolver(schema),
@@ -71,7 +73,9 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
   const create = handleSubmit(async ({ shoot, ...choices }) => {
     setFailure(null);
     try {
-      const look = await compute().newLook(choices);
+      const own = isStandIn(choices.backdrop) ? undefined : kitOf(kit, 'surface').find(({ id }) => id === choices.backdrop);
+      const made = await compute().newLook(own ? { ...choices, backdrop: 'paper-grey' } : choices);
+      const look = own ? lookWithSurface(made, 'backdrop', own) : made;
       const home = shoot || firstHome;
       const target =
         home === NEW_SHOOT
@@ -121,12 +125,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
               control={control}
               name="backdrop"
               render={({ field }) => (
-                <SurfaceSwatches
-                  label="Backdrop"
-                  materials={materialsOf('backdrop')}
-                  value={field.value}
-                  onChange={field.onChange}
-                />
+                <SurfaceSwatches label="Backdrop" use="backdrop" value={field.value} onChange={({ id }) => field.onChange(id)} />
               )}
             />
           </Section>

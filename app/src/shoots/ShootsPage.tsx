@@ -1,22 +1,24 @@
-import { readLookFile, LookError, LARGEST_LOOK_FILE } from '@fulgent/core';
+import { readLookFile, LARGEST_LOOK_FILE } from '@fulgent/core';
 import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { Pressable, useWindowDimensions, View } from 'react-native';
 import useSWR from 'swr';
 import { api, type LookCard, type Shoot } from '../api/client';
 import { LookPicture } from '../frame/LookPicture';
-import { SPACE, themed, useThemeControl } from '../theme/theme';
+import { SPACE, themed, useIsWide, useThemeControl } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { chooseFile, textOf } from '../ui/files';
+import { problemLines } from '../ui/problems';
+import { RAIL_WIDTH, SectionFrame } from '../ui/SectionFrame';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 
-const WIDEST = 1180;
+const WIDEST = 1000;
 
 const useStyles = themed((t) => ({
-  page: { flex: 1, backgroundColor: t.ground },
-  inner: { width: '100%', maxWidth: WIDEST, alignSelf: 'center', padding: SPACE.m, paddingBottom: 96, gap: SPACE.l },
+  inner: { gap: SPACE.l },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.m },
   card: { backgroundColor: t.raised, borderRadius: 3, overflow: 'hidden' },
@@ -34,12 +36,10 @@ export function ShootsPage() {
   const [problems, setProblems] = useState<readonly string[] | null>(null);
 
   const importFile = () =>
-    void chooseFile().then(async (file) => {
+    void chooseFile('.json,application/json').then(async (file) => {
       if (!file) return;
       try {
-        if (file.size > LARGEST_LOOK_FILE)
-          throw new Error(`${file.name} is larger than 4 MB; a look file is far smaller. Is it the right file?`);
-        const stored = await api.createLook(readLookFile(await file.text()));
+        const stored = await api.createLook(readLookFile(await textOf(file, LARGEST_LOOK_FILE)));
         await mutate();
         say(`${stored.look.title} imported.`, { label: 'Open', run: () => router.push(`/looks/${stored.id}/balance`) });
       } catch (failure) {
@@ -48,8 +48,8 @@ export function ShootsPage() {
     });
 
   return (
-    <ScrollView style={styles.page}>
-      <View style={styles.inner} role="main">
+    <SectionFrame>
+      <View style={styles.inner}>
         <View style={styles.head}>
           <Text size="huge" weight="strong" role="heading" aria-level={1} style={{ flex: 1 }}>
             Fulgent
@@ -95,30 +95,8 @@ export function ShootsPage() {
           <Text quiet>Nothing was stored.</Text>
         </Sheet>
       ) : null}
-    </ScrollView>
+    </SectionFrame>
   );
-}
-
-const SHOWN_PROBLEMS = 8;
-
-function problemLines(failure: unknown): string[] {
-  if (failure instanceof LookError) {
-    const lines = failure.problems.slice(0, SHOWN_PROBLEMS).map(({ message }) => message);
-    const rest = failure.problems.length - lines.length;
-    return rest > 0 ? [...lines, `and ${rest} more`] : lines;
-  }
-  return [failure instanceof Error ? failure.message : String(failure)];
-}
-
-function chooseFile(): Promise<File | null> {
-  return new Promise((resolve) => {
-    const input = document.createElement('input');
-    input.type = 'file';
-    input.accept = '.json,application/json';
-    input.onchange = () => resolve(input.files?.[0] ?? null);
-    input.oncancel = () => resolve(null);
-    input.click();
-  });
 }
 
 function ShootBlock({ shoot, onChanged }: { readonly shoot: Shoot; readonly onChanged: () => void }) {
@@ -126,7 +104,8 @@ function ShootBlock({ shoot, onChanged }: { readonly shoot: Shoot; readonly onCh
   const router = useRouter();
   const { width } = useWindowDimensions();
   const [open, setOpen] = useState(false);
-  const inner = Math.min(WIDEST, width) - 2 * SPACE.m;
+  const wide = useIsWide();
+  const inner = Math.min(WIDEST, width - (wide ? RAIL_WIDTH + 2 * SPACE.l : 0)) - 2 * SPACE.m;
   const columns = Math.max(1, Math.min(4, Math.floor((inner + SPACE.m) / 172)));
   const cardWidth = Math.floor((inner - SPACE.m * (columns - 1)) / columns);
   return (

@@ -1,14 +1,9 @@
 import type { Look, Readings } from '@fulgent/core';
-import { wrap, type Remote } from 'comlink';
 import type { ComputeApi } from './compute.worker';
-
-let remote: Remote<ComputeApi> | undefined;
+import { lazyWorker } from './worker-of';
 
 /** The compute worker, started at first use. */
-export function compute(): Remote<ComputeApi> {
-  remote ??= wrap<ComputeApi>(new Worker(new URL('./compute.worker.ts', window.location.href)));
-  return remote;
-}
+export const compute = lazyWorker<ComputeApi>(() => new Worker(new URL('./compute.worker.ts', window.location.href)));
 
 /**
  * Evaluates looks one at a time and always ends with the newest: while one is being computed, later ones replace each

@@ -3,16 +3,17 @@ import {
   compareTones,
   evaluate,
   filterSwatchHex,
-  GELS,
   luminousTransmittance,
   makeCamera,
   newLook,
   product,
+  resample,
   resolveSource,
   lookupIn,
   stopsLost,
   type BalanceResult,
-  type Fixture,
+  type KitEntry,
+  type Light,
   type Look,
   type NewLook,
   type Readings,
@@ -20,11 +21,13 @@ import {
 } from '@fulgent/core';
 import { expose } from 'comlink';
 
-/** A stand-in gel as it looks and costs on one fixture and camera. */
+/** A gel of the kit as it looks and costs on one fixture and camera. */
 export interface GelSwatch {
   readonly id: string;
   readonly name: string;
   readonly kind: 'effect' | 'correction';
+  /** Sheets in the kit. */
+  readonly count: number;
   readonly hex: string;
   readonly stopsLost: number;
 }
@@ -35,7 +38,7 @@ export interface ComputeApi {
   balance(look: Look): BalanceResult;
   newLook(choices: NewLook): Look;
   compareTones(look: Look): ToneComparison[];
-  gelSwatches(look: Look, fixture: Fixture, powerStops: number): GelSwatch[];
+  gelSwatches(look: Look, light: Light, kit: readonly KitEntry[]): GelSwatch[];
 }
 
 const api: ComputeApi = {
@@ -43,17 +46,24 @@ const api: ComputeApi = {
   balance: (look) => balance(look),
   newLook,
   compareTones,
-  gelSwatches(look, fixture, powerStops) {
+  gelSwatches(look, light, kit) {
     const { whiteK, tintDuv } = look.camera;
     const camera = makeCamera({ whiteK, tintDuv });
-    const source = resolveSource(fixture, powerStops, lookupIn(look.spectra));
-    return GELS.map(({ id, name, kind, transmittance }) => ({
-      id,
-      name,
-      kind,
-      hex: filterSwatchHex(camera, product(source, transmittance)),
-      stopsLost: stopsLost(luminousTransmittance(source, transmittance)),
-    }));
+    const source = resolveSource(light, light.powerStops, lookupIn(look.spectra));
+    return kit.flatMap((entry): GelSwatch[] => {
+      if (entry.kind !== 'gel' || entry.archived) return [];
+      const transmittance = resample(entry.spectrum, 'transmittance');
+      return [
+        {
+          id: entry.id,
+          name: entry.name,
+          kind: entry.type,
+          count: entry.count,
+          hex: filterSwatchHex(camera, product(source, transmittance)),
+          stopsLost: stopsLost(luminousTransmittance(source, transmittance)),
+        },
+      ];
+    });
   },
 };
 

@@ -3,6 +3,7 @@ import { emptyBrief, makeLight, usualPlace } from '../look/create';
 import { nearestPower } from '../look/power';
 import { standardProbes } from '../look/probes';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../look/schema';
+import { withOwnPalette } from '../palette/from-lights';
 import { cameraOf, fixtureOf, modifierOf } from './kit';
 
 /** Saltmarsh Fencing Club: season posters. A fencer in a white jacket before grey paper, cyan against amber. Made up. */
@@ -115,7 +116,7 @@ export function demoLooks(): readonly Look[] {
     rimRight(-2),
     backdrop(-3, ['teal-deep']),
   ]);
-  return [balance(balanced).look, washed, clipping];
+  return [withOwnPalette(balance(balanced).look), withOwnPalette(washed), withOwnPalette(clipping)];
 }
 
 /** Night Oven: a short film. A baker at 3 a.m., street light through the window against cold fridge light. Made up. */
@@ -273,5 +274,5 @@ export function nightOvenLooks(): readonly Look[] {
     fridge({ mode: 'hsi', hueDeg: 220, saturation: 0.7, whiteK: 5600 }, 'colour-panel'),
     tubes(220),
   ]);
-  return [balance(first).look, balance(second).look];
+  return [balance(first).look, withOwnPalette(balance(second).look)];
 }

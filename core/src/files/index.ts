@@ -1,5 +1,5 @@
 /** Reading of open file formats. Apart from the main entry, so that only what imports files loads their parsers. */
-export { LARGEST_SPECTRUM_FILE, readSpectrumCsv, type ReadSpectrum } from './spectrum-csv';
+export { readSensorCsv, readSpectrumCsv, type ReadSpectrum } from './spectrum-csv';
 export { readTm27 } from './tm27';
 export { readLm63, type ReadBeam, type ReadFace } from './lm63';
 export { gelFromPhotos, type GelPhotos } from './gel-photo';

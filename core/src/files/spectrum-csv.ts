@@ -1,9 +1,8 @@
 import Papa from 'papaparse';
+import { sampledSensor, type SensorSamples } from '../camera/sensor';
 import { InputError } from '../errors';
+import { LARGEST_SPECTRUM_FILE } from './limits';
 import { resample, type SampleKind, type Samples } from '../spectrum/samples';
-
-/** A file longer than this is not a spectrum. */
-export const LARGEST_SPECTRUM_FILE = 1_000_000;
 
 /** What a file of spectral data gave: samples that have passed `resample`, and what was read into them. */
 export interface ReadSpectrum {
@@ -16,39 +15,64 @@ export interface ReadSpectrum {
 const MAX_ROWS = 5000;
 const NUMBER = /^[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?$/i;
 
+/** A table of numbers as it stands in a file. */
+interface Table {
+  readonly header: readonly string[] | null;
+  /** One list for each of the wanted columns. */
+  readonly columns: readonly (readonly number[])[];
+  readonly width: number;
+}
+
+/** Reads the first columns of a table of numbers. `names` says what they are, for messages. */
+function readTable(text: string, names: readonly string[]): Table {
+  checkText(text);
+  const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
+  const kept = lines.filter((line) => line.trim() !== '' && !line.trimStart().startsWith('#'));
+  if (kept.length > MAX_ROWS)
+    throw new InputError('file', `The file has ${kept.length} rows; a spectrum has ${MAX_ROWS} at most.`);
+  const wanted = `${names.length === 2 ? 'two' : names.length} columns: ${names.join(', ')}`;
+  if (kept.length === 0) throw new InputError('file', `The file is empty. It should hold ${wanted}.`);
+  const { data, errors } = Papa.parse<string[]>(kept.join('\n'), { delimiter: delimiterOf(kept), skipEmptyLines: true });
+  const quoted = errors.find(({ type }) => type === 'Quotes');
+  if (quoted) throw new InputError('file', `Row ${(quoted.row ?? 0) + 1} has a broken quotation mark: ${quoted.message}.`);
+  const rows = data.map((row) => row.map((cell) => cell.trim()));
+  const header = rows[0]!.every((cell) => cell === '' || NUMBER.test(cell)) ? null : rows.shift()!;
+  if (rows.length === 0) throw new InputError('file', 'The file has a header but no rows of numbers.');
+  const width = rows[0]!.filter((cell) => cell !== '').length;
+  if (width < names.length)
+    throw new InputError(
+      'file',
+      `${wanted.charAt(0).toUpperCase()}${wanted.slice(1)} are wanted, parted by comma, semicolon or tab.`,
+    );
+  const columns = names.map((name, c) => rows.map((row, i) => numberIn(row[c], i, name, header !== null)));
+  return { header, columns, width };
+}
+
 /**
  * Reads a table of wavelength (nm) and value: CSV, semicolons or tabs, decimal points or commas, with or without a header
  * and comment lines that start with #. A percent sign or the word percent in the header declares percent.
  * @throws InputError naming the row or column that is wrong, and for everything that `resample` rejects.
  */
 export function readSpectrumCsv(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum {
-  checkText(text);
-  const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
-  const kept = lines.filter((line) => line.trim() !== '' && !line.trimStart().startsWith('#'));
-  if (kept.length > MAX_ROWS)
-    throw new InputError('file', `The file has ${kept.length} rows; a spectrum has ${MAX_ROWS} at most.`);
-  if (kept.length === 0)
-    throw new InputError('file', 'The file is empty. It should hold two columns: wavelength in nm, and value.');
-  const delimiter = delimiterOf(kept);
-  const { data, errors } = Papa.parse<string[]>(kept.join('\n'), { delimiter, skipEmptyLines: true });
-  const quoted = errors.find(({ type }) => type === 'Quotes');
-  if (quoted) throw new InputError('file', `Row ${(quoted.row ?? 0) + 1} has a broken quotation mark: ${quoted.message}.`);
-  const rows = data.map((row) => row.map((cell) => cell.trim()));
+  const { header, columns, width } = readTable(text, ['wavelength', 'value']);
   const notes: string[] = [];
-  const header = rows[0]!.every((cell) => cell === '' || NUMBER.test(cell)) ? null : rows.shift()!;
-  if (rows.length === 0) throw new InputError('file', 'The file has a header but no rows of numbers.');
-  if (rows[0]!.filter((cell) => cell !== '').length < 2)
-    throw new InputError('file', 'Two columns are wanted, wavelength in nm and value, parted by comma, semicolon or tab.');
-  if (rows[0]!.length > 2) notes.push(`Columns after the second were left out (${rows[0]!.length} in all).`);
+  if (width > 2) notes.push(`Columns after the second were left out (${width} in all).`);
   const declared = unit ?? (header && /%|percent/i.test(header.join(' ')) ? 'percent' : 'fraction');
   if (!unit && declared === 'percent') notes.push('The header says percent: values were divided by 100.');
-  const wavelengthsNm: number[] = [];
-  const values: number[] = [];
-  rows.forEach((row, i) => {
-    wavelengthsNm.push(numberIn(row[0], i, 'wavelength', header !== null));
-    values.push(numberIn(row[1], i, 'value', header !== null));
-  });
+  const [wavelengthsNm, values] = columns as [number[], number[]];
   return { name: header?.[1]?.slice(0, 80) ?? '', samples: checked({ wavelengthsNm, values, unit: declared }, kind), notes };
+}
+
+/**
+ * Reads the three sensitivities of a camera: a table of wavelength (nm), red, green, blue, in any common unit.
+ * @throws InputError as `readSpectrumCsv`, naming the channel that is wrong.
+ */
+export function readSensorCsv(text: string): SensorSamples {
+  const { columns } = readTable(text, ['wavelength', 'red', 'green', 'blue']);
+  const [wavelengthsNm, r, g, b] = columns as [number[], number[], number[], number[]];
+  const samples: SensorSamples = { wavelengthsNm, r, g, b };
+  sampledSensor(samples);
+  return samples;
 }
 
 function delimiterOf(lines: readonly string[]): string {

@@ -4,6 +4,7 @@ import { SKIN_PRESETS } from '../surface/skin';
 import { nearestPower } from './power';
 import { standardProbes, usualZone } from './probes';
 import { NO_CORRECTION } from '../fixture/unit';
+import { withOwnPalette } from '../palette/from-lights';
 import { ASSOCIATIONS } from '../palette/associations';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
@@ -156,5 +157,5 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
     probes: standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left'),
     spectra: [],
   };
-  return balance(look).look;
+  return withOwnPalette(balance(look).look);
 }

@@ -1,1 +1,3 @@
-export { BriefStep as default } from '../../../src/look/BriefStep';
+import { later } from '../../../src/ui/Later';
+
+export default later(async () => (await import('../../../src/look/BriefStep')).BriefStep);

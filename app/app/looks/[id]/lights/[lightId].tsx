@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LightPage } from '../../../../src/look/LightPage';
+import { later } from '../../../../src/ui/Later';
+
+const LightPage = later(async () => (await import('../../../../src/light/LightPage')).LightPage);
 
 export default function LightRoute() {
   const { id, lightId } = useLocalSearchParams<{ id: string; lightId: string }>();

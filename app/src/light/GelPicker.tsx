@@ -1,10 +1,11 @@
-import type { Fixture, Look } from '@fulgent/core';
-import { useEffect, useState } from 'react';
+import type { Light, Look } from '@fulgent/core';
+import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { useKit } from '../kit/useKit';
 import { compute } from '../workers/compute';
 import type { GelSwatch } from '../workers/compute.worker';
 
@@ -22,28 +23,30 @@ const KINDS = [
 
 interface Props {
   readonly look: Look;
-  readonly fixture: Fixture;
-  readonly powerStops: number;
+  readonly light: Light;
   readonly onPick: (id: string) => void;
   readonly onClose: () => void;
 }
 
-/** The stand-in gels as they look on this light in this camera, with what each costs in stops. */
-export function GelPicker({ look, fixture, powerStops, onPick, onClose }: Props) {
+/** The gels of the kit as they look on this light in this camera, with what each costs in stops. */
+export function GelPicker({ look, light, onPick, onClose }: Props) {
   const styles = useStyles();
   const [kind, setKind] = useState<'effect' | 'correction'>('effect');
+  const { stored, loaded } = useKit();
+  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
   const [gels, setGels] = useState<readonly GelSwatch[] | null>(null);
   useEffect(() => {
+    if (!loaded) return undefined;
     let closed = false;
     void compute()
-      .gelSwatches(look, fixture, powerStops)
+      .gelSwatches(look, light, kit)
       .then((found) => {
         if (!closed) setGels(found);
       });
     return () => {
       closed = true;
     };
-  }, [look, fixture, powerStops]);
+  }, [look, light, kit, loaded]);
   return (
     <Sheet title="Add a gel" onClose={onClose}>
       <Choice label="Kind of gel" options={KINDS} value={kind} onChange={setKind} />
@@ -51,7 +54,7 @@ export function GelPicker({ look, fixture, powerStops, onPick, onClose }: Props)
         <View style={styles.grid}>
           {gels
             .filter((gel) => gel.kind === kind)
-            .map(({ id, name, hex, stopsLost }) => (
+            .map(({ id, name, hex, stopsLost, count }) => (
               <Pressable
                 key={id}
                 style={styles.gel}
@@ -64,7 +67,7 @@ export function GelPicker({ look, fixture, powerStops, onPick, onClose }: Props)
                   {name}
                 </Text>
                 <Text size="small" narrow quiet>
-                  {stopsLost.toFixed(1)} stops lost
+                  {stopsLost.toFixed(1)} stops lost{count === 0 ? ' · none left' : ''}
                 </Text>
               </Pressable>
             ))}

@@ -1,25 +1,7 @@
-import {
-  FIXTURES,
-  fixtureOf,
-  formatPercent,
-  formatPower,
-  formatStops,
-  HEAT_CAUTION,
-  lookupIn,
-  MODIFIERS,
-  modifierOf,
-  nearestPower,
-  resolveFilter,
-  steppedPower,
-  throwM,
-  type Light,
-  type LightReading,
-  type Look,
-} from '@fulgent/core';
+import { formatPercent, formatPower, formatStops, steppedPower, throwM, type Light } from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { TransmissionCurve } from '../charts/TransmissionCurve';
 import { VividnessCurve } from '../charts/VividnessCurve';
 import { axisOf } from '../ladder/axis';
 import { LadderAxis } from '../ladder/LadderAxis';
@@ -31,11 +13,13 @@ import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import { changeLight, moveLight, removeLight, setPower, setThrow } from './edits';
-import { GelPicker } from './GelPicker';
-import { readNumber, taken } from './numbers';
-import { undo, useOpenLook } from './store';
-import { gelName, percent } from './words';
+import { changeLight, moveLight, removeLight, setPower, setThrow } from '../look/edits';
+import { FixtureSection } from './FixtureSection';
+import { GelSection } from './GelSection';
+import { SettingSection } from './SettingSection';
+import { readNumber, taken } from '../look/numbers';
+import { undo, useOpenLook } from '../look/store';
+import { percent } from '../look/words';
 
 const AIMS = [
   { id: 'mood', name: 'As the mood', place: null },
@@ -44,22 +28,11 @@ const AIMS = [
   { id: 'brilliant', name: 'Brilliant', place: 0.85 },
 ] as const;
 
-/** Below this share of the light two gels in one holder have eaten each other. */
-const NEARLY_BLACK_STOPS = 5.6;
 /** A dimmer step coarser than this is worth a word. */
 const COARSE_STEP_STOPS = 0.34;
 
-const useStyles = themed((t) => ({
+const useStyles = themed(() => ({
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: SPACE.m, paddingRight: SPACE.xs, minHeight: 52 },
-  gel: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.s,
-    borderBottomWidth: 1,
-    borderBottomColor: t.line,
-    paddingBottom: SPACE.s,
-  },
-  gelText: { flex: 1 },
 }));
 
 /** Everything about one light: gels, power, place, and the two curves that explain it. */
@@ -106,6 +79,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
       <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
         {reading.verdict.text}
       </Text>
+      {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
       <GelSection look={look} light={light} reading={reading} width={inner} />
       <Section title="Power and place" aside={powerWords(light)}>
         <StepperGrid>
@@ -131,25 +105,8 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
             />
           </Cell>
         </StepperGrid>
-        <Pick
-          label="Fixture"
-          options={FIXTURES.map(({ id, item }) => ({ id, name: item.name }))}
-          current={light.fixture.name}
-          onPick={(id) =>
-            changeLight(light.id, 'fixture', (one) => ({
-              ...one,
-              fixture: fixtureOf(id),
-              powerStops: nearestPower(fixtureOf(id), one.powerStops),
-            }))
-          }
-        />
-        <Pick
-          label="Modifier"
-          options={MODIFIERS.map(({ id, item }) => ({ id, name: item.name }))}
-          current={light.modifier.name}
-          onPick={(id) => changeLight(light.id, 'modifier', (one) => ({ ...one, modifier: modifierOf(id) }))}
-        />
       </Section>
+      <FixtureSection look={look} light={light} />
       <Section title="Vividness against exposure" aside="100 % is the light by itself">
         {inner > 0 ? (
           <VividnessCurve
@@ -228,133 +185,4 @@ function coarseNote({ fixture, powerStops }: Light): string | undefined {
   const step = steppedPower(fixture, powerStops, 1) - powerStops;
   if (fixture.step.unit !== 'percent' || step < COARSE_STEP_STOPS) return undefined;
   return `One step is ${step.toFixed(1)} stop here. Stop down, add ND or move it back to dial finer.`;
-}
-
-interface GelProps {
-  readonly look: Look;
-  readonly light: Light;
-  readonly reading: LightReading;
-  readonly width: number;
-}
-
-function GelSection({ look, light, reading, width }: GelProps) {
-  const styles = useStyles();
-  const [picking, setPicking] = useState(false);
-  const { id, gels, leak } = light;
-  const change = (key: string, next: Light['gels']) => changeLight(id, key, (one) => ({ ...one, gels: next }));
-  const swap = (from: number, by: 1 | -1) => {
-    const next = [...gels];
-    next.splice(from + by, 0, ...next.splice(from, 1));
-    change('gel-order', next);
-  };
-  const [r, g, b] = reading.channelStopsLost;
-  return (
-    <Section
-      title="Gels"
-      aside={
-        gels.length
-          ? `${reading.stopsLost.toFixed(1)} stops lost · R ${r.toFixed(1)} G ${g.toFixed(1)} B ${b.toFixed(1)}`
-          : 'none'
-      }
-    >
-      {gels.map(({ gel, strength }, i) => (
-        <View key={`${gel}-${i}`} style={styles.gel} testID={`gel-${i}`}>
-          <View style={styles.gelText}>
-            <Text weight="medium">{gelName(look, gel)}</Text>
-            <Stepper
-              label="Strength"
-              value={`${strength}`}
-              onStep={(by) =>
-                change(
-                  'strength',
-                  gels.map((one, j) =>
-                    j === i ? { ...one, strength: Math.min(4, Math.max(0.25, one.strength + by * 0.25)) } : one,
-                  ),
-                )
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Strength', low: 0.05, high: 4 }), (value) =>
-                  change(
-                    'strength',
-                    gels.map((one, j) => (j === i ? { ...one, strength: value } : one)),
-                  ),
-                )
-              }
-            />
-          </View>
-          <IconButton
-            icon="arrow-up"
-            label={`${gelName(look, gel)} nearer to the lamp`}
-            disabled={i === 0}
-            onPress={() => swap(i, -1)}
-          />
-          <IconButton
-            icon="arrow-down"
-            label={`${gelName(look, gel)} farther from the lamp`}
-            disabled={i === gels.length - 1}
-            onPress={() => swap(i, 1)}
-          />
-          <IconButton
-            icon="x"
-            label={`Remove ${gelName(look, gel)}`}
-            onPress={() =>
-              change(
-                'gel-remove',
-                gels.filter((_, j) => j !== i),
-              )
-            }
-          />
-        </View>
-      ))}
-      <View style={{ flexDirection: 'row', gap: SPACE.s, alignItems: 'flex-end', flexWrap: 'wrap' }}>
-        <Button label="Add a gel" icon="plus" disabled={gels.length >= 6} onPress={() => setPicking(true)} />
-      </View>
-      {gels.length > 0 ? (
-        <>
-          {width > 0 ? (
-            <TransmissionCurve transmittance={resolveFilter(light, lookupIn(look.spectra))} colour={reading.hex} width={width} />
-          ) : null}
-          {gels.length > 1 && reading.stopsLost > NEARLY_BLACK_STOPS ? (
-            <Text weight="strong">
-              These gels together pass {(100 * 2 ** -reading.stopsLost).toFixed(1)} %: nearly black. Two colours that should mix
-              belong on two lights, where they add.
-            </Text>
-          ) : null}
-          <View style={{ maxWidth: 300 }}>
-            <Stepper
-              label="Leak round the gel"
-              value={`${Math.round(leak * 100)} %`}
-              onStep={(by) =>
-                changeLight(id, 'leak', (one) => ({
-                  ...one,
-                  leak: Math.min(1, Math.max(0, Number((one.leak + by * 0.01).toFixed(2)))),
-                }))
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Leak', low: 0, high: 100, unit: '%' }), (value) =>
-                  changeLight(id, 'leak', (one) => ({ ...one, leak: value / 100 })),
-                )
-              }
-              note="White light that passes beside the gel"
-            />
-          </View>
-          <Text size="label" quiet>
-            {HEAT_CAUTION}
-          </Text>
-        </>
-      ) : null}
-      {picking ? (
-        <GelPicker
-          look={look}
-          fixture={light.fixture}
-          powerStops={light.powerStops}
-          onClose={() => setPicking(false)}
-          onPick={(gel) => {
-            change('gel-add', [...gels, { gel, strength: 1 }]);
-            setPicking(false);
-          }}
-        />
-      ) : null}
-    </Section>
-  );
 }

@@ -1,0 +1,114 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { nextInSeries, readNumber, readShutter, taken } from '../look/numbers';
+import { SPACE, themed } from '../theme/theme';
+import { Cell, Stepper } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+
+const useStyles = themed((t) => ({
+  answer: { paddingVertical: SPACE.m, gap: SPACE.xs, borderTopWidth: 1, borderTopColor: t.line },
+}));
+
+/** The answer of a bench question: the figure big, what it means below. */
+export function Answer({
+  value,
+  text,
+  children,
+}: {
+  readonly value: string;
+  readonly text?: string;
+  readonly children?: React.ReactNode;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.answer} testID="answer" aria-live="polite">
+      <Text size="huge" weight="strong" narrow>
+        {value}
+      </Text>
+      {text ? <Text>{text}</Text> : null}
+      {children}
+    </View>
+  );
+}
+
+interface DialProps {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (value: number) => void;
+  readonly low: number;
+  readonly high: number;
+  readonly unit?: string;
+  /** Added at each step, or `times` as a factor, or the next of a series. */
+  readonly step?: number;
+  readonly series?: readonly number[];
+  readonly show?: (value: number) => string;
+  readonly note?: string;
+}
+
+/** A number to dial or type. */
+export function Dial({ label, value, onChange, low, high, unit = '', step = 1, series, show, note }: DialProps) {
+  const text = show ? show(value) : `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ''}`;
+  const move = (by: 1 | -1) =>
+    onChange(series ? nextInSeries(series, value, by) : Math.min(high, Math.max(low, Number((value + by * step).toFixed(6)))));
+  return (
+    <Cell>
+      <Stepper
+        label={label}
+        value={text}
+        onStep={move}
+        onType={(typed) => taken(readNumber(typed, { name: label, low, high, unit }), onChange)}
+        {...(note ? { note } : {})}
+      />
+    </Cell>
+  );
+}
+
+/** An exposure time to dial or type. */
+export function ShutterDial({
+  label,
+  value,
+  onChange,
+  series,
+  show,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (value: number) => void;
+  readonly series: readonly number[];
+  readonly show: (value: number) => string;
+}) {
+  return (
+    <Cell>
+      <Stepper
+        label={label}
+        value={show(value)}
+        onStep={(by) => onChange(nextInSeries(series, value, by))}
+        onType={(typed) => taken(readShutter(typed), onChange)}
+      />
+    </Cell>
+  );
+}
+
+/** State that a question keeps while the page is open, and over reloads of it. */
+export function useKept<T>(key: string, first: T): [T, (value: T) => void] {
+  const name = `fulgent:bench:${key}`;
+  const [value, setValue] = useState<T>(() => {
+    try {
+      const text = sessionStorage.getItem(name);
+      return text === null ? first : (JSON.parse(text) as T);
+    } catch {
+      return first;
+    }
+  });
+  return [
+    value,
+    (next) => {
+      setValue(next);
+      try {
+        sessionStorage.setItem(name, JSON.stringify(next));
+      } catch {
+        // Without storage the value lives as long as the page.
+      }
+    },
+  ];
+}

@@ -1,0 +1,289 @@
+import { fixtureLookup, HEAT_CAUTION, outputAcrossCct, type KitEntry, type KitGel } from '@fulgent/core';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import { api, ApiError, type StoredEntry } from '../api/client';
+import { TransmissionCurve } from '../charts/TransmissionCurve';
+import { OutputCurve } from '../charts/OutputCurve';
+import { readNumber, taken } from '../look/numbers';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice, IconButton } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { problemLines } from '../ui/problems';
+import { Section } from '../ui/Section';
+import { SectionFrame } from '../ui/SectionFrame';
+import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { entryFacts, entrySwatch } from './entry-words';
+import { atStrength, gelFacts, JUDGED_ON, STRENGTHS, transmittanceOf } from './gel-facts';
+import { useKit } from './useKit';
+
+const useStyles = themed((t) => ({
+  head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
+  tableRow: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    minHeight: 44,
+    gap: SPACE.s,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+  swatch: { width: 30, height: 30, borderRadius: 2 },
+}));
+
+const CONDITIONS = [
+  { id: 'new', name: 'New' },
+  { id: 'used', name: 'Used' },
+  { id: 'worn', name: 'Worn' },
+] as const;
+
+/** One entry of the kit: what it is, what there is of it, and what to do with it. */
+export function EntryPage({ id }: { readonly id: string }) {
+  const styles = useStyles();
+  const router = useRouter();
+  const { refresh } = useKit();
+  const { data: stored, error, mutate } = useSWR<StoredEntry, Error>(`${api.kit}/${id}`);
+  const [width, setWidth] = useState(0);
+  const [problem, setProblem] = useState<string | null>(null);
+  const back = (kind?: string) => router.navigate(kind ? `/kit?kind=${kind}` : '/kit');
+  if (error && !stored)
+    return (
+      <SectionFrame>
+        <Text>{error.message}</Text>
+        <Button label="Back to the kit" onPress={() => back()} />
+      </SectionFrame>
+    );
+  if (!stored)
+    return (
+      <SectionFrame>
+        <Text quiet>Loading</Text>
+      </SectionFrame>
+    );
+  const { entry, revision, standIn } = stored;
+  const save = async (change: Partial<KitEntry>) => {
+    setProblem(null);
+    const next = { ...entry, ...change } as KitEntry;
+    void mutate({ ...stored, entry: next }, { revalidate: false });
+    try {
+      await mutate(await api.updateEntry(revision, next), { revalidate: false });
+      refresh();
+    } catch (failure) {
+      setProblem(problemLines(failure)[0]!);
+      if (failure instanceof ApiError && failure.status === 409) void mutate();
+    }
+  };
+  const duplicate = async () => {
+    const made = await api.createEntry({ ...entry, name: `${entry.name}, own`.slice(0, 120), provenance: 'guessed' });
+    refresh();
+    router.push(`/kit/${made.entry.id}`);
+  };
+  const remove = async () => {
+    await api.deleteEntry(id);
+    refresh();
+    back(entry.kind);
+    say(`${entry.name} deleted.`, { label: 'Undo', run: () => void api.restoreEntry(id).then(refresh) });
+  };
+  const failed = (failure: unknown) => setProblem(problemLines(failure)[0]!);
+  const swatch = entrySwatch(entry);
+  return (
+    <SectionFrame>
+      <View style={styles.head} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+        <IconButton icon="chevron-left" label="Back to the kit" onPress={() => back(entry.kind)} />
+        {swatch ? (
+          <View testID="light-colour" style={[styles.swatch, { width: 44, height: 44, backgroundColor: swatch }]} />
+        ) : null}
+        <View style={{ flex: 1 }}>
+          <Text size="title" weight="strong" role="heading" aria-level={1} numberOfLines={2}>
+            {entry.name}
+          </Text>
+          <Text size="label" quiet>
+            {standIn ? 'stand-in, made up' : entry.provenance}
+          </Text>
+        </View>
+      </View>
+      {problem ? (
+        <Text weight="strong" role="alert">
+          {problem}
+        </Text>
+      ) : null}
+      {entry.kind === 'gel' && width > 0 ? <GelFactsSections gel={entry} width={width} /> : <Text>{entryFacts(entry)}</Text>}
+      {entry.kind === 'fixture' && entry.fixture.kind === 'colour' && width > 0 ? (
+        <Section title="Output across its whites" aside="lx at 1 m, full">
+          <OutputCurve
+            fixture={entry.fixture}
+            cctK={Math.min(entry.fixture.highK, Math.max(entry.fixture.lowK, 5600))}
+            width={width - 2 * SPACE.m}
+            lookup={fixtureLookup()}
+          />
+          <Text size="label" quiet>
+            {dropText(outputAcrossCct(entry.fixture, fixtureLookup(), 16))}
+          </Text>
+        </Section>
+      ) : null}
+      <Section title="What there is" aside={entry.archived ? 'archived' : ''}>
+        {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => void save({ name: called })} />}
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label={entry.kind === 'gel' ? 'Sheets' : 'Count'}
+              value={`${entry.count}`}
+              onStep={(by) => void save({ count: Math.max(0, entry.count + by) })}
+              onType={(text) =>
+                taken(
+                  readNumber(text, { name: 'Count', low: 0, high: 10_000 }),
+                  (count) => void save({ count: Math.round(count) }),
+                )
+              }
+            />
+          </Cell>
+          {entry.kind === 'gel'
+            ? (['widthCm', 'heightCm'] as const).map((side) => (
+                <Cell key={side}>
+                  <Stepper
+                    label={side === 'widthCm' ? 'Width of a sheet' : 'Height of a sheet'}
+                    value={`${entry[side]} cm`}
+                    onStep={(by) => void save({ [side]: Math.max(1, entry[side] + by * 5) })}
+                    onType={(text) =>
+                      taken(
+                        readNumber(text, { name: 'Size', low: 1, high: 2000, unit: 'cm' }),
+                        (size) => void save({ [side]: size }),
+                      )
+                    }
+                  />
+                </Cell>
+              ))
+            : null}
+        </StepperGrid>
+        {entry.kind === 'gel' ? (
+          <Choice
+            label="Condition"
+            options={CONDITIONS}
+            value={entry.condition}
+            onChange={(condition) => void save({ condition })}
+          />
+        ) : null}
+        <NoteField key={`note-${revision}`} note={entry.note} onSave={(note) => void save({ note })} />
+        {standIn ? null : <OwnFigures entry={entry} save={save} />}
+      </Section>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        <Button label="Duplicate" icon="copy" onPress={() => void duplicate().catch(failed)} />
+        <Button
+          label={entry.archived ? 'Use again' : 'Archive'}
+          icon="archive"
+          onPress={() => void save({ archived: !entry.archived })}
+        />
+        {standIn ? null : <Button label="Delete" icon="trash-2" onPress={() => void remove().catch(failed)} />}
+      </View>
+    </SectionFrame>
+  );
+}
+
+function dropText(points: readonly { cctK: number; luxAt1m: number }[]): string {
+  const most = points.reduce((a, b) => (b.luxAt1m > a.luxAt1m ? b : a));
+  const least = points.reduce((a, b) => (b.luxAt1m < a.luxAt1m ? b : a));
+  return `Most at ${Math.round(most.cctK)} K; ${Math.log2(most.luxAt1m / least.luxAt1m).toFixed(1)} stops less at ${Math.round(least.cctK)} K.`;
+}
+
+function NameField({ name, onSave }: { readonly name: string; readonly onSave: (name: string) => void }) {
+  const [text, setText] = useState(name);
+  const error = text.trim() ? null : 'Name is empty; give it one.';
+  const save = () => {
+    if (!error && text.trim() !== name) onSave(text.trim().slice(0, 120));
+  };
+  return <Field label="Name" value={text} onChange={setText} onBlur={save} onSubmit={save} error={error} />;
+}
+
+function NoteField({ note, onSave }: { readonly note: string; readonly onSave: (note: string) => void }) {
+  const [text, setText] = useState(note);
+  const save = () => {
+    if (text !== note) onSave(text.slice(0, 4000));
+  };
+  return <Field label="Note" value={text} onChange={setText} onBlur={save} multiline />;
+}
+
+/** The main figure of an own fixture or modifier. */
+function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly save: (change: Partial<KitEntry>) => Promise<void> }) {
+  if (entry.kind === 'fixture' && entry.fixture.kind !== 'colour') {
+    const { fixture } = entry;
+    const flash = fixture.kind === 'flash';
+    const value = flash ? fixture.guideNumberM : fixture.luxAt1m;
+    const put = (figure: number) =>
+      void save({ fixture: flash ? { ...fixture, guideNumberM: figure } : { ...fixture, luxAt1m: figure } } as Partial<KitEntry>);
+    return (
+      <Stepper
+        label={flash ? 'Guide number at ISO 100, m' : 'Lux at 1 m, full output'}
+        value={`${value}`}
+        onStep={(by) => put(Math.max(1, Math.round(value * (by === 1 ? 1.05 : 1 / 1.05))))}
+        onType={(text) => taken(readNumber(text, { name: 'Output', low: 1, high: flash ? 500 : 10_000_000 }), put)}
+      />
+    );
+  }
+  if (entry.kind === 'modifier') {
+    const { modifier } = entry;
+    const put = (lossStops: number) => void save({ modifier: { ...modifier, lossStops } });
+    return (
+      <Stepper
+        label="Stops lost on the axis"
+        value={`${modifier.lossStops}`}
+        onStep={(by) => put(Math.max(-3, Math.min(8, Number((modifier.lossStops + by * 0.1).toFixed(2)))))}
+        onType={(text) => taken(readNumber(text, { name: 'Loss', low: -3, high: 8, unit: 'stops' }), put)}
+      />
+    );
+  }
+  return null;
+}
+
+function GelFactsSections({ gel, width }: { readonly gel: KitGel; readonly width: number }) {
+  const styles = useStyles();
+  const filter = transmittanceOf(gel);
+  const inner = width - 2 * SPACE.m;
+  return (
+    <>
+      <Section title="Transmission" aside="filled with its own colour">
+        <TransmissionCurve transmittance={filter} colour={gelFacts(filter, JUDGED_ON[0]).hex} width={inner} height={150} />
+      </Section>
+      <Section title="What it costs" aside="stops: luminance · R G B">
+        {JUDGED_ON.map((lamp) => {
+          const { hex, stopsLost, channels, shiftMired } = gelFacts(filter, lamp);
+          return (
+            <View key={lamp.id} style={styles.tableRow}>
+              <View testID="light-colour" style={[styles.swatch, { backgroundColor: hex }]} />
+              <Text style={{ flex: 1 }}>{lamp.name}</Text>
+              <Text narrow quiet size="label" align="right">
+                {shiftMired === null ? '' : `${shiftMired > 0 ? '+' : ''}${Math.round(shiftMired)} mired`}
+              </Text>
+              <Text weight="strong" narrow style={{ width: 34 }} align="right">
+                {stopsLost.toFixed(1)}
+              </Text>
+              <Text narrow quiet style={{ width: 92 }} align="right">
+                {channels.map((value) => value.toFixed(1)).join('  ')}
+              </Text>
+            </View>
+          );
+        })}
+      </Section>
+      <Section title="Fractions and doubles" aside="of the same dye, in daylight">
+        {STRENGTHS.map(({ strength, name }) => {
+          const { hex, stopsLost, channels } = gelFacts(atStrength(filter, strength), JUDGED_ON[0]);
+          return (
+            <View key={strength} style={styles.tableRow}>
+              <View testID="light-colour" style={[styles.swatch, { backgroundColor: hex }]} />
+              <Text style={{ flex: 1 }}>{name}</Text>
+              <Text weight="strong" narrow style={{ width: 34 }} align="right">
+                {stopsLost.toFixed(1)}
+              </Text>
+              <Text narrow quiet style={{ width: 92 }} align="right">
+                {channels.map((value) => value.toFixed(1)).join('  ')}
+              </Text>
+            </View>
+          );
+        })}
+        <Text size="label" quiet>
+          {HEAT_CAUTION}
+        </Text>
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,144 @@
+import { KIT_KINDS, LARGEST_KIT_FILE, readKitFile, type KitEntry, type KitKind } from '@fulgent/core';
+import { Link, useLocalSearchParams, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { api, type StoredEntry } from '../api/client';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { chooseFile, textOf } from '../ui/files';
+import { problemLines } from '../ui/problems';
+import { SectionFrame } from '../ui/SectionFrame';
+import { Sheet } from '../ui/Sheet';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { AddEntry } from './AddEntry';
+import { entryFacts, entrySwatch } from './entry-words';
+import { useKit } from './useKit';
+
+export const KIND_NAMES: Record<KitKind, string> = {
+  gel: 'Gels',
+  fixture: 'Fixtures',
+  modifier: 'Modifiers',
+  camera: 'Cameras',
+  surface: 'Surfaces',
+};
+
+const useStyles = themed((t) => ({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.m,
+    minHeight: 56,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+  swatch: { width: 40, height: 40, borderRadius: 2 },
+  tools: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
+  waiting: { height: 320, backgroundColor: t.raised, borderRadius: 3 },
+}));
+
+/** What there is to work with: the made-up stand-ins and one's own, by kind. */
+export function KitPage() {
+  const styles = useStyles();
+  const router = useRouter();
+  const { kind: wanted } = useLocalSearchParams<{ kind?: string }>();
+  const kind: KitKind = KIT_KINDS.find((one) => one === wanted) ?? 'gel';
+  const { stored, loaded, error, refresh } = useKit();
+  const [words, setWords] = useState('');
+  const [archived, setArchived] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const [problems, setProblems] = useState<readonly string[] | null>(null);
+  const shown = useMemo(() => {
+    const sought = words.trim().toLowerCase();
+    return stored.filter(
+      ({ entry }) => entry.kind === kind && entry.archived === archived && (!sought || entry.name.toLowerCase().includes(sought)),
+    );
+  }, [stored, kind, words, archived]);
+  const hasArchived = stored.some(({ entry }) => entry.kind === kind && entry.archived);
+
+  const importKit = () =>
+    void chooseFile('.json,application/json').then(async (file) => {
+      if (!file) return;
+      try {
+        const { added, replaced } = await api.importKit(readKitFile(await textOf(file, LARGEST_KIT_FILE)));
+        refresh();
+        say(`${added} added, ${replaced} replaced.`);
+      } catch (failure) {
+        setProblems(problemLines(failure));
+      }
+    });
+
+  return (
+    <SectionFrame>
+      <Text size="huge" weight="strong" role="heading" aria-level={1}>
+        Kit
+      </Text>
+      <Choice
+        label="Kind"
+        options={KIT_KINDS.map((id) => ({ id, name: KIND_NAMES[id] }))}
+        value={kind}
+        onChange={(id) => router.setParams({ kind: id })}
+      />
+      <View style={styles.tools}>
+        <Button label="Add" icon="plus" filled onPress={() => setAdding(true)} />
+        <Button label="Import kit file" icon="download" onPress={importKit} />
+        <Button label="Export" icon="upload" onPress={() => window.location.assign(api.kitExport)} />
+        <Button label="Table, CSV" onPress={() => window.location.assign(api.kitTable)} />
+      </View>
+      <Field label={`Find in ${KIND_NAMES[kind].toLowerCase()}`} value={words} onChange={setWords} />
+      {error ? <Text role="alert">{error.message}</Text> : null}
+      {!loaded && !error ? <View style={styles.waiting} aria-busy accessibilityLabel="Loading the kit" /> : null}
+      <View testID="kit-list">
+        {shown.map((one) => (
+          <Row key={one.entry.id} stored={one} />
+        ))}
+        {loaded && shown.length === 0 ? (
+          <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
+        ) : null}
+      </View>
+      {hasArchived || archived ? (
+        <Button label={archived ? 'Back to what is in use' : 'Archived'} on={archived} onPress={() => setArchived(!archived)} />
+      ) : null}
+      {adding ? <AddEntry kind={kind} onClose={() => setAdding(false)} onAdded={refresh} /> : null}
+      {problems ? (
+        <Sheet title="This file cannot be taken" onClose={() => setProblems(null)}>
+          {problems.map((line) => (
+            <Text key={line}>{line}</Text>
+          ))}
+          <Text quiet>Nothing was stored.</Text>
+        </Sheet>
+      ) : null}
+    </SectionFrame>
+  );
+}
+
+function Row({ stored: { entry, standIn } }: { readonly stored: StoredEntry }) {
+  const styles = useStyles();
+  const swatch = useMemo(() => entrySwatch(entry), [entry]);
+  const facts = useMemo(() => entryFacts(entry), [entry]);
+  return (
+    <Link href={`/kit/${entry.id}`} asChild>
+      <Pressable style={StyleSheet.flatten(styles.row)} accessibilityRole="link" accessibilityLabel={`${entry.name}, ${facts}`}>
+        {swatch ? <View testID="light-colour" style={[styles.swatch, { backgroundColor: swatch }]} /> : null}
+        <View style={{ flex: 1 }}>
+          <Text weight="medium" numberOfLines={1}>
+            {entry.name}
+          </Text>
+          <Text size="label" quiet narrow numberOfLines={1}>
+            {facts}
+            {standIn ? '' : ` · ${entry.provenance}`}
+          </Text>
+        </View>
+        <Text weight="strong" narrow>
+          {countText(entry)}
+        </Text>
+      </Pressable>
+    </Link>
+  );
+}
+
+function countText(entry: KitEntry): string {
+  if (entry.kind === 'surface' || entry.kind === 'camera') return '';
+  return entry.kind === 'gel' ? `${entry.count} ${entry.count === 1 ? 'sheet' : 'sheets'}` : `${entry.count}`;
+}

@@ -1,0 +1,96 @@
+import { lookWithFixture, modifierOf, MODIFIERS, MOTIVES, type Light, type Look } from '@fulgent/core';
+import { useState } from 'react';
+import { kitOf, useKit } from '../kit/useKit';
+import { changeLight } from '../look/edits';
+import { edit } from '../look/store';
+import { Button } from '../ui/Button';
+import { Pick } from '../ui/Pick';
+import { Section } from '../ui/Section';
+import { Text } from '../ui/Text';
+import { UnitSheet } from './UnitSheet';
+
+const NO_MOTIVE = { id: '', name: 'Nothing in particular' };
+
+/** What the light is: fixture and modifier from the kit, what it pretends to be, and how this one unit differs. */
+export function FixtureSection({ look, light }: { readonly look: Look; readonly light: Light }) {
+  const { stored } = useKit();
+  const [measuring, setMeasuring] = useState(false);
+  const fixtures = kitOf(stored, 'fixture');
+  const modifiers = kitOf(stored, 'modifier');
+  const motive = MOTIVES.find(({ id }) => id === light.motive);
+  const { unit } = light;
+  const deviates = unit.miredShift !== 0 || unit.green !== 0 || unit.outputStops !== 0;
+  return (
+    <Section title="Fixture" aside={look.probes.find(({ id }) => id === light.zone)?.name.toLowerCase() ?? ''}>
+      <Pick
+        label="Fixture"
+        options={fixtures.map(({ id, name }) => ({ id, name }))}
+        current={light.fixture.name}
+        onPick={(id) => {
+          const entry = fixtures.find((one) => one.id === id);
+          if (entry) edit(`${light.id}.fixture`, (now) => lookWithFixture(now, light.id, entry));
+        }}
+      />
+      <Pick
+        label="Modifier"
+        options={
+          modifiers.length
+            ? modifiers.map(({ id, name }) => ({ id, name }))
+            : MODIFIERS.map(({ id, item }) => ({ id, name: item.name }))
+        }
+        current={light.modifier.name}
+        onPick={(id) => {
+          const entry = modifiers.find((one) => one.id === id);
+          changeLight(light.id, 'modifier', (one) => ({
+            ...one,
+            modifier: entry ? { ...entry.modifier, name: entry.name } : modifierOf(id),
+          }));
+        }}
+      />
+      <Pick
+        label="Motive"
+        options={[NO_MOTIVE, ...MOTIVES.map(({ id, name }) => ({ id, name }))]}
+        current={motive?.name ?? NO_MOTIVE.name}
+        onPick={(id) => changeLight(light.id, 'motive', (one) => ({ ...one, motive: id }))}
+      />
+      {motive ? (
+        <Text size="label" quiet>
+          {[
+            motive.cctK ? `${motive.cctK[0]} to ${motive.cctK[1]} K` : 'any colour',
+            motive.direction === 'any'
+              ? null
+              : motive.direction === 'high'
+                ? 'from above'
+                : motive.direction === 'low'
+                  ? 'from below'
+                  : 'level',
+            motive.hardness === 'either' ? null : motive.hardness,
+            motive.time,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </Text>
+      ) : null}
+      <Button
+        label={deviates ? 'This unit deviates: measured' : 'Measure this unit'}
+        on={deviates}
+        onPress={() => setMeasuring(true)}
+      />
+      {deviates ? (
+        <Text size="label" quiet>
+          {[
+            unit.miredShift
+              ? `${unit.miredShift > 0 ? 'warmer' : 'cooler'} by ${Math.abs(unit.miredShift).toFixed(0)} mired`
+              : null,
+            unit.green ? `${unit.green > 0 ? 'green' : 'magenta'} ${Math.abs(unit.green).toFixed(3)}` : null,
+            unit.outputStops ? `${unit.outputStops > 0 ? '+' : ''}${unit.outputStops.toFixed(1)} stop` : null,
+          ]
+            .filter(Boolean)
+            .join(', ')}{' '}
+          against its model.
+        </Text>
+      ) : null}
+      {measuring ? <UnitSheet look={look} light={light} onClose={() => setMeasuring(false)} /> : null}
+    </Section>
+  );
+}

@@ -1,0 +1,50 @@
+import { gelCautionKey, gelSafety, HEAT_CAUTION, type Light, type Look } from '@fulgent/core';
+import { View } from 'react-native';
+import { acknowledge } from '../look/edits';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Text } from '../ui/Text';
+
+const useStyles = themed((t) => ({
+  stop: { borderWidth: 2, borderColor: t.text, padding: SPACE.m, gap: SPACE.s, borderRadius: 3 },
+}));
+
+const LEVELS = { low: 'Little heat by this reckoning', warm: 'Gets warm', hot: 'Hot' } as const;
+
+/** What heat may do to the gel as it is held, with the reasons. Where it stops the planner, it is taken on here. */
+export function HeatNote({ look, light }: { readonly look: Look; readonly light: Light }) {
+  const styles = useStyles();
+  const safety = gelSafety(look, light);
+  if (!safety) return null;
+  const key = gelCautionKey(light);
+  const known = look.acknowledged.find((one) => one.key === key);
+  const body = (
+    <>
+      <Text size="label" weight={safety.level === 'low' ? 'regular' : 'strong'}>
+        {LEVELS[safety.level]}: about {safety.absorbedWPerCm2.toFixed(2)} W stays in each cm² of gel.
+      </Text>
+      {safety.reasons.map((reason) => (
+        <Text key={reason} size="label">
+          {reason}
+        </Text>
+      ))}
+      <Text size="label" quiet>
+        {HEAT_CAUTION}
+      </Text>
+    </>
+  );
+  if (!safety.stops) return <View style={{ gap: SPACE.xs }}>{body}</View>;
+  return (
+    <View style={styles.stop} role="alert" testID="heat-stop">
+      <Text weight="strong">Stop: gel on this lamp as it is held</Text>
+      {body}
+      {known ? (
+        <Text size="label" quiet>
+          Taken on at {new Date(known.at).toLocaleString('en-GB')}.
+        </Text>
+      ) : (
+        <Button label="I have read this and take it on" onPress={() => acknowledge(key)} />
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,341 @@
+import { hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, type Look } from '@fulgent/core';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Image, View } from 'react-native';
+import { changePalette } from '../palette/edits';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice, IconButton } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { chooseFile } from '../ui/files';
+import { Section } from '../ui/Section';
+import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { changeBrief } from './edits';
+import { readNumber, taken } from './numbers';
+import { undo, useOpenLook } from './store';
+import { colourWord, percent } from './words';
+
+type Brief = Look['brief'];
+
+const useStyles = themed((t) => ({
+  row: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
+  bar: { flexDirection: 'row', height: 40, borderRadius: 2, overflow: 'hidden', flex: 1 },
+  thumb: { width: 74, height: 74, borderRadius: 2, backgroundColor: t.raised },
+  entry: { gap: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line, paddingBottom: SPACE.m },
+}));
+
+const LEVEL_NAMES = { low: 'Low key', middle: 'Middle', high: 'High key' } as const;
+const LEVEL_TEXT = {
+  low: 'Most of the picture dark: dark parts are not counted as faults.',
+  middle: 'A full range.',
+  high: 'Most of the picture bright: it dilutes colour, so colours are asked to stand higher.',
+} as const;
+const STATE_NAMES = { planned: 'Planned', tried: 'Tried', rejected: 'Rejected' } as const;
+
+const freshId = (taken: readonly { readonly id: string }[], stem: string) => {
+  for (let n = taken.length + 1; ; n++) if (!taken.some(({ id }) => id === `${stem}-${n}`)) return `${stem}-${n}`;
+};
+
+/** How dark the picture is to be as a whole. */
+export function KeyLevel({ brief }: { readonly brief: Brief }) {
+  return (
+    <>
+      <Choice
+        label="Key level"
+        options={KEY_LEVELS.map((id) => ({ id, name: LEVEL_NAMES[id] }))}
+        value={brief.keyLevel}
+        onChange={(keyLevel) => changeBrief('keyLevel', { keyLevel })}
+      />
+      <Text size="label" quiet>
+        {LEVEL_TEXT[brief.keyLevel]}
+      </Text>
+    </>
+  );
+}
+
+/** The place and its limits: time, helpers, power. */
+export function PlaceSection({ brief }: { readonly brief: Brief }) {
+  const { place } = brief;
+  const put = (change: Partial<Brief['place']>) => changeBrief('place', { place: { ...place, ...change } });
+  return (
+    <Section title="Place and limits" aside={place.minutes === null ? 'time open' : `${place.minutes} minutes`}>
+      <Field label="Place" value={place.name} onChange={(name) => put({ name: name.slice(0, 120) })} />
+      <Field
+        label="What is strong and weak about it"
+        value={place.note}
+        onChange={(note) => put({ note: note.slice(0, 4000) })}
+        multiline
+      />
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label="Time there is"
+            value={place.minutes === null ? 'open' : `${place.minutes} min`}
+            onStep={(by) => put({ minutes: Math.max(5, (place.minutes ?? 60) + by * 15) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Time', low: 1, high: 10_000, unit: 'min' }), (minutes) => put({ minutes }))
+            }
+          />
+        </Cell>
+        <Cell>
+          <Stepper
+            label="Helpers"
+            value={`${place.crew}`}
+            onStep={(by) => put({ crew: Math.max(0, place.crew + by) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Helpers', low: 0, high: 200 }), (crew) => put({ crew: Math.round(crew) }))
+            }
+          />
+        </Cell>
+        <Cell>
+          <Stepper
+            label="Power at the sockets"
+            value={place.powerW === null ? 'unknown' : `${place.powerW} W`}
+            onStep={(by) => put({ powerW: Math.max(100, (place.powerW ?? 2000) + by * 100) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Power', low: 1, high: 1_000_000, unit: 'W' }), (powerW) => put({ powerW }))
+            }
+          />
+        </Cell>
+      </StepperGrid>
+    </Section>
+  );
+}
+
+/** Pictures that the look is after, taken apart into their main colours. */
+export function ReferencesSection({ brief }: { readonly brief: Brief }) {
+  const styles = useStyles();
+  const router = useRouter();
+  const id = useOpenLook((state) => state.id);
+  const [busy, setBusy] = useState(false);
+  const [failure, setFailure] = useState<string | null>(null);
+  const add = async () => {
+    const file = await chooseFile('image/*');
+    if (!file) return;
+    setBusy(true);
+    setFailure(null);
+    try {
+      const { clusters, thumbnail } = await study().clusters(file, 5);
+      const references = useOpenLook.getState().look?.brief.references ?? [];
+      changeBrief('references', {
+        references: [
+          ...references,
+          { id: freshId(references, 'reference'), name: file.name.slice(0, 120), thumbnail, clusters: [...clusters] },
+        ],
+      });
+    } catch (error) {
+      setFailure(error instanceof Error ? error.message : String(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Section title="References" aside="their main colours, by share">
+      {brief.references.map((reference) => (
+        <View key={reference.id} style={styles.entry} testID={`reference-${reference.id}`}>
+          <View style={styles.row}>
+            {reference.thumbnail ? (
+              <Image
+                source={{ uri: reference.thumbnail }}
+                style={styles.thumb}
+                accessibilityLabel={reference.name}
+                resizeMode="cover"
+              />
+            ) : null}
+            <View style={{ flex: 1, gap: SPACE.xs }}>
+              <Text size="label" numberOfLines={1}>
+                {reference.name}
+              </Text>
+              <View style={styles.bar}>
+                {reference.clusters.map((cluster, i) => (
+                  <View key={i} testID="light-colour" style={{ flex: cluster.share, backgroundColor: clusterHex(cluster) }} />
+                ))}
+              </View>
+              <Text size="small" quiet numberOfLines={2}>
+                {reference.clusters
+                  .slice(0, 4)
+                  .map((cluster) => `${colourWord(cluster)} ${percent(cluster.share)}`)
+                  .join(', ')}
+              </Text>
+            </View>
+            <IconButton
+              icon="x"
+              label={`Remove ${reference.name}`}
+              onPress={() => {
+                changeBrief('references', { references: brief.references.filter((one) => one.id !== reference.id) });
+                say('Reference removed.', { label: 'Undo', run: undo });
+              }}
+            />
+          </View>
+          <Button
+            label="Use its colours as the palette"
+            tight
+            onPress={() => {
+              toPalette(reference.clusters);
+              router.navigate(`/looks/${id}/palette`);
+            }}
+          />
+        </View>
+      ))}
+      <Button label={busy ? 'Reading the picture' : 'Add a picture'} icon="image" disabled={busy} onPress={() => void add()} />
+      {failure ? (
+        <Text weight="strong" role="alert">
+          {failure}
+        </Text>
+      ) : null}
+    </Section>
+  );
+}
+
+type Cluster = Brief['references'][number]['clusters'][number];
+
+/** Strength and hue of a cluster apart from its level, as the palette holds colours. */
+function purityOf({ lightness, chroma }: Cluster): number {
+  const size = Math.hypot(lightness, chroma);
+  return size > 0 ? chroma / size : 0;
+}
+
+function clusterHex(cluster: Cluster): string {
+  const angle = (cluster.hueDeg * Math.PI) / 180;
+  const purity = purityOf(cluster);
+  const level = Math.min(1, Math.max(0.02, cluster.lightness ** 3 * 1.1));
+  return hexOfPoint({ a: purity * Math.cos(angle), b: purity * Math.sin(angle) }, level);
+}
+
+const FEWEST = 0.04;
+
+/** The coloured clusters become members, the lights keep their order. */
+function toPalette(clusters: readonly Cluster[]): void {
+  changePalette('reference', (palette) => {
+    const coloured = clusters.filter((cluster) => purityOf(cluster) > FEWEST).slice(0, 6);
+    return {
+      ...palette,
+      scheme: 'own',
+      members: coloured.map((cluster, i) => {
+        const before = palette.members[i];
+        return {
+          id: before?.id ?? `colour-${i + 1}-r`,
+          name: before?.name ?? 'No light yet',
+          hueDeg: cluster.hueDeg,
+          purity: Number(purityOf(cluster).toFixed(4)),
+          light: before?.light ?? '',
+          part: before?.part ?? '',
+          share: cluster.share,
+          purpose: before?.purpose ?? '',
+        };
+      }),
+    };
+  });
+}
+
+/** Things that were thought of: kept with what became of them, never lost. */
+export function IngredientsSection({ brief }: { readonly brief: Brief }) {
+  const styles = useStyles();
+  const put = (ingredients: Brief['ingredients'], key = 'ingredients') => changeBrief(key, { ingredients });
+  return (
+    <Section title="Ingredients" aside="planned, tried, rejected and why">
+      {brief.ingredients.map((one) => {
+        const change = (key: string, part: Partial<typeof one>) =>
+          put(
+            brief.ingredients.map((other) => (other.id === one.id ? { ...other, ...part } : other)),
+            `ingredient.${one.id}.${key}`,
+          );
+        return (
+          <View key={one.id} style={styles.entry} testID={`ingredient-${one.id}`}>
+            <Field label="What" value={one.name} onChange={(name) => name && change('name', { name: name.slice(0, 120) })} />
+            <Choice
+              label={`State of ${one.name}`}
+              options={INGREDIENT_STATES.map((id) => ({ id, name: STATE_NAMES[id] }))}
+              value={one.state}
+              onChange={(state) => change('state', { state })}
+            />
+            <Field label="Reason" value={one.reason} onChange={(reason) => change('reason', { reason: reason.slice(0, 4000) })} />
+          </View>
+        );
+      })}
+      <Button
+        label="Add an ingredient"
+        icon="plus"
+        onPress={() =>
+          put([
+            ...brief.ingredients,
+            { id: freshId(brief.ingredients, 'ingredient'), name: 'Something new', state: 'planned', reason: '' },
+          ])
+        }
+      />
+    </Section>
+  );
+}
+
+/** What colours may be read as: notes to change, shown beside the palette. */
+export function AssociationsSection({ brief }: { readonly brief: Brief }) {
+  const styles = useStyles();
+  const [open, setOpen] = useState(false);
+  const put = (associations: Brief['associations'], key = 'associations') => changeBrief(key, { associations });
+  return (
+    <Section title="What colours may say" aside={`${brief.associations.length} notes, yours to change`}>
+      <Text size="label" quiet>
+        They differ by place and time. They only show beside the palette.
+      </Text>
+      <Button label={open ? 'Close the notes' : 'Show the notes'} onPress={() => setOpen(!open)} />
+      {open
+        ? brief.associations.map((one) => {
+            const change = (key: string, part: Partial<typeof one>) =>
+              put(
+                brief.associations.map((other) => (other.id === one.id ? { ...other, ...part } : other)),
+                `association.${one.id}.${key}`,
+              );
+            const name = [one.colour, one.withColour].filter(Boolean).join(' with ');
+            return (
+              <View key={one.id} style={styles.row}>
+                <View style={{ flex: 1 }}>
+                  <Field
+                    label={name || 'Colour'}
+                    value={one.reads}
+                    onChange={(reads) => change('reads', { reads: reads.slice(0, 500) })}
+                  />
+                </View>
+                <IconButton
+                  icon="x"
+                  label={`Remove the note on ${name}`}
+                  onPress={() => put(brief.associations.filter(({ id }) => id !== one.id))}
+                />
+              </View>
+            );
+          })
+        : null}
+      {open ? (
+        <NewAssociation
+          onAdd={(colour, withColour, reads) =>
+            put([...brief.associations, { id: freshId(brief.associations, 'note'), colour, withColour, reads }])
+          }
+        />
+      ) : null}
+    </Section>
+  );
+}
+
+function NewAssociation({ onAdd }: { readonly onAdd: (colour: string, withColour: string, reads: string) => void }) {
+  const [colour, setColour] = useState('');
+  const [withColour, setWith] = useState('');
+  const [reads, setReads] = useState('');
+  return (
+    <View style={{ gap: SPACE.s }}>
+      <Field label="Colour, such as amber" value={colour} onChange={setColour} />
+      <Field label="Together with (may stay empty)" value={withColour} onChange={setWith} />
+      <Field label="May be read as" value={reads} onChange={setReads} />
+      <Button
+        label="Add the note"
+        disabled={!colour.trim() || !reads.trim()}
+        onPress={() => {
+          onAdd(colour.trim().slice(0, 60), withColour.trim().slice(0, 60), reads.trim().slice(0, 500));
+          setColour('');
+          setWith('');
+          setReads('');
+        }}
+      />
+    </View>
+  );
+}

@@ -1,0 +1,359 @@
+import {
+  formatSetting,
+  formatStops,
+  hexOfPoint,
+  lookWithFixture,
+  pointOf,
+  purityLimit,
+  type GelFit,
+  type GelOrder,
+  type KitFixture,
+  type Means,
+  type Member,
+  type Translation,
+} from '@fulgent/core';
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { useKit } from '../kit/useKit';
+import { readNumber, taken } from '../look/numbers';
+import { edit, undo, useOpenLook } from '../look/store';
+import { gelName, percent, targetWord } from '../look/words';
+import { SPACE, themed, useIsWide } from '../theme/theme';
+import { Button, Choice, IconButton } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { Pick } from '../ui/Pick';
+import { Section } from '../ui/Section';
+import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { changeMember, putGels, putSetting, removeMember, swapMembers } from './edits';
+import { useStudy } from './useStudies';
+
+const useStyles = themed((t) => ({
+  head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.m, paddingHorizontal: SPACE.m, minHeight: 60 },
+  swatch: { width: 44, height: 44, borderRadius: 2 },
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.m,
+    minHeight: 54,
+    paddingVertical: SPACE.xs,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+  pair: { flexDirection: 'row', width: 44, height: 36 },
+}));
+
+export const MODE_NAMES = { cct: 'White', hsi: 'Hue', rgb: 'RGB', xy: 'x, y', gel: 'As a gel' } as const;
+
+const ORDERS: readonly { readonly id: GelOrder; readonly name: string }[] = [
+  { id: 'best', name: 'Best' },
+  { id: 'difference', name: 'Nearest' },
+  { id: 'light', name: 'Most light' },
+  { id: 'purity', name: 'Purest' },
+  { id: 'spare', name: 'Most sheets' },
+];
+
+const turn = (deg: number) => ((deg % 360) + 360) % 360;
+/** Differences on the plane in words that need no unit. */
+const near = (difference: number) =>
+  difference < 0.012
+    ? 'same'
+    : difference < 0.03
+      ? 'very near'
+      : difference < 0.06
+        ? 'near'
+        : difference < 0.12
+          ? 'off'
+          : 'far off';
+
+/** One colour of the palette: what it is to be, whose light makes it, and everything that can. */
+export function ColourPage({ lookId, memberId }: { readonly lookId: string; readonly memberId: string }) {
+  const styles = useStyles();
+  const wide = useIsWide();
+  const router = useRouter();
+  const look = useOpenLook((state) => state.look)!;
+  const member = look.palette.members.find(({ id }) => id === memberId);
+  const toPalette = () => router.navigate(`/looks/${lookId}/palette`);
+  if (!member) {
+    return (
+      <View style={{ padding: SPACE.l, gap: SPACE.m, alignItems: 'flex-start' }}>
+        <Text>This colour is no longer in the palette.</Text>
+        <Button label="Back to the palette" onPress={toPalette} />
+      </View>
+    );
+  }
+  const light = look.lights.find(({ id }) => id === member.light) ?? null;
+  const others = look.palette.members.filter(({ id }) => id !== memberId);
+  const limit = purityLimit(member.hueDeg);
+  return (
+    <ScrollView>
+      <View style={styles.head}>
+        {wide ? <IconButton icon="chevron-left" label="Back to the palette" onPress={toPalette} /> : null}
+        <View testID="light-colour" style={[styles.swatch, { backgroundColor: hexOfPoint(pointOf(member)) }]} />
+        <View style={{ flex: 1 }}>
+          <Text size="title" weight="strong" role="heading" aria-level={2} numberOfLines={1}>
+            {light?.name ?? member.name} <Text quiet>· {targetWord(member)}</Text>
+          </Text>
+          <Text size="label" quiet>
+            {percent(Math.min(1, member.purity / limit))} of the purity that the file holds here
+          </Text>
+        </View>
+      </View>
+      <Section title="The colour" aside="as recorded">
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label="Hue"
+              value={`${Math.round(member.hueDeg)}°`}
+              onStep={(by) => changeMember(memberId, 'hue', { hueDeg: turn(Math.round(member.hueDeg) + by * 2) })}
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Hue', low: 0, high: 360, unit: '°' }), (hueDeg) =>
+                  changeMember(memberId, 'hue', { hueDeg: turn(hueDeg) }),
+                )
+              }
+            />
+          </Cell>
+          <Cell>
+            <Stepper
+              label="Purity"
+              value={member.purity.toFixed(2)}
+              onStep={(by) =>
+                changeMember(memberId, 'purity', {
+                  purity: Math.min(0.65, Math.max(0, Number((member.purity + by * 0.01).toFixed(3)))),
+                })
+              }
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Purity', low: 0, high: 0.65 }), (purity) =>
+                  changeMember(memberId, 'purity', { purity }),
+                )
+              }
+              note="0 is neutral"
+            />
+          </Cell>
+        </StepperGrid>
+        <Pick
+          label="Light"
+          options={[{ id: '', name: 'No light yet' }, ...look.lights]}
+          current={light?.name ?? 'No light yet'}
+          onPick={(id) => {
+            const next = look.lights.find((one) => one.id === id);
+            changeMember(memberId, 'light', { light: id, part: next?.zone ?? '', name: next?.name ?? 'No light yet' });
+          }}
+        />
+        <Pick
+          label="Part"
+          options={[{ id: '', name: 'Nowhere in particular' }, ...look.probes]}
+          current={look.probes.find(({ id }) => id === member.part)?.name ?? 'Nowhere in particular'}
+          onPick={(part) => changeMember(memberId, 'part', { part })}
+        />
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label="Share of the picture"
+              value={percent(member.share)}
+              onStep={(by) =>
+                changeMember(memberId, 'share', {
+                  share: Math.min(1, Math.max(0, Number((member.share + by * 0.05).toFixed(2)))),
+                })
+              }
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Share', low: 0, high: 100, unit: '%' }), (share) =>
+                  changeMember(memberId, 'share', { share: share / 100 }),
+                )
+              }
+            />
+          </Cell>
+        </StepperGrid>
+        <Field
+          label="Purpose"
+          value={member.purpose}
+          onChange={(purpose) => changeMember(memberId, 'purpose', { purpose: purpose.slice(0, 500) })}
+        />
+        {others.length ? (
+          <Pick
+            label="Swap with"
+            options={others.map((other) => ({
+              id: other.id,
+              name: look.lights.find(({ id }) => id === other.light)?.name ?? other.name,
+            }))}
+            current="another colour"
+            onPick={(other) => {
+              swapMembers(memberId, other);
+              say('Colours swapped. Take gels or settings again, then Balance.', { label: 'Undo', run: undo });
+            }}
+          />
+        ) : null}
+        <Button
+          label="Remove from the palette"
+          icon="trash-2"
+          onPress={() => {
+            toPalette();
+            removeMember(memberId);
+            say('Colour removed.', { label: 'Undo', run: undo });
+          }}
+        />
+      </Section>
+      {light ? <MeansSections member={member} lightId={light.id} /> : null}
+      <View style={{ height: SPACE.xl }} />
+    </ScrollView>
+  );
+}
+
+function MeansSections({ member, lightId }: { readonly member: Member; readonly lightId: string }) {
+  const look = useOpenLook((state) => state.look)!;
+  const { stored, loaded } = useKit();
+  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const [order, setOrder] = useState<GelOrder>('best');
+  const [unowned, setUnowned] = useState(false);
+  const light = look.lights.find(({ id }) => id === lightId)!;
+  const { hueDeg, purity } = member;
+  const key = useMemo(
+    () => ({ fixture: light.fixture, unit: light.unit, camera: look.camera, hueDeg, purity, kit, order, unowned }),
+    [light.fixture, light.unit, look.camera, hueDeg, purity, kit, order, unowned],
+  );
+  const { value, error } = useStudy<Means | null>(
+    async () => (loaded ? study().means({ look, light, target: { hueDeg, purity }, kit, order, unowned }) : null),
+    key,
+  );
+  if (error)
+    return (
+      <Section title="How to make it">
+        <Text role="alert">{error}</Text>
+      </Section>
+    );
+  if (!value)
+    return (
+      <Section title="How to make it">
+        <Text quiet>Searching the kit</Text>
+      </Section>
+    );
+  return (
+    <>
+      {value.ways ? (
+        <Section title={`Dial in on ${light.fixture.name}`} aside="every mode it has">
+          {value.ways.map((way) => (
+            <WayRow key={way.mode} way={way} onTake={() => way.setting && putSetting(lightId, way.setting, kit)} />
+          ))}
+        </Section>
+      ) : (
+        <Section title="Gels for this light" aside={`${light.fixture.name}, all pairs searched`}>
+          <Choice label="Order" options={ORDERS} value={order} onChange={setOrder} />
+          {value.gels.length === 0 ? <Text>The kit has no gels. Add some in Kit, or look beyond it.</Text> : null}
+          {value.gels.slice(0, 8).map((fit) => (
+            <FitRow
+              key={fit.gels.join()}
+              fit={fit}
+              on={light.gels.map(({ gel }) => gel).join() === fit.gels.join()}
+              onTake={() => putGels(lightId, fit.gels, kit)}
+            />
+          ))}
+          <Button label="Sheets not owned too" on={unowned} onPress={() => setUnowned(!unowned)} />
+        </Section>
+      )}
+      <Section title="The same colour from other fixtures" aside="over the meter at 2 m, full power">
+        {value.compare.slice(0, 8).map(({ fixtureId, name, how, difference, stops, direct }) => (
+          <Pressable
+            key={fixtureId}
+            accessibilityRole="button"
+            accessibilityLabel={`Use ${name}: ${how}, ${formatStops(stops)} over the meter`}
+            onPress={() => {
+              const entry = kit.find((one): one is KitFixture => one.kind === 'fixture' && one.id === fixtureId);
+              if (entry) {
+                edit(`${lightId}.fixture`, (now) => lookWithFixture(now, lightId, entry));
+                say(`${light.name} is now ${name}. Take its ${direct ? 'setting' : 'gel'} above.`, { label: 'Undo', run: undo });
+              }
+            }}
+          >
+            <CompareRow name={name} how={how} difference={difference} stops={stops} />
+          </Pressable>
+        ))}
+      </Section>
+    </>
+  );
+}
+
+function CompareRow({
+  name,
+  how,
+  difference,
+  stops,
+}: {
+  readonly name: string;
+  readonly how: string;
+  readonly difference: number;
+  readonly stops: number;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.row}>
+      <View style={{ flex: 1 }}>
+        <Text weight="medium" numberOfLines={1}>
+          {name}
+        </Text>
+        <Text size="label" quiet numberOfLines={1}>
+          {how} · {near(difference)}
+        </Text>
+      </View>
+      <Text size="title" weight="strong" narrow>
+        {formatStops(stops)}
+      </Text>
+    </View>
+  );
+}
+
+function FitRow({ fit, on, onTake }: { readonly fit: GelFit; readonly on: boolean; readonly onTake: () => void }) {
+  const styles = useStyles();
+  const [r, g, b] = fit.channelStopsLost;
+  return (
+    <View style={styles.row} testID={`fit-${fit.gels.join('+')}`}>
+      <View testID="light-colour" style={{ width: 36, height: 40, borderRadius: 2, backgroundColor: hexOfPoint(fit.point) }} />
+      <View style={{ flex: 1 }}>
+        <Text weight="medium" numberOfLines={1}>
+          {fit.names.join(' + ')}
+        </Text>
+        <Text size="label" quiet narrow numberOfLines={1}>
+          {near(fit.difference)} ({fit.difference.toFixed(3)}) · R {r.toFixed(1)} G {g.toFixed(1)} B {b.toFixed(1)}
+          {fit.spare < 0 ? ' · not owned' : ` · ${fit.spare} more`}
+        </Text>
+      </View>
+      <View style={{ alignItems: 'flex-end' }}>
+        <Text weight="strong" narrow>
+          {fit.stopsLost.toFixed(1)}
+        </Text>
+        <Text size="small" quiet narrow>
+          lost
+        </Text>
+      </View>
+      <Button label={on ? 'On' : 'Take'} on={on} tight accessibilityLabel={`Take ${fit.names.join(' and ')}`} onPress={onTake} />
+    </View>
+  );
+}
+
+export function WayRow({ way, onTake }: { readonly way: Translation; readonly onTake: () => void }) {
+  const styles = useStyles();
+  const look = useOpenLook((state) => state.look);
+  const name = MODE_NAMES[way.mode];
+  return (
+    <View style={styles.row} testID={`way-${way.mode}`}>
+      {way.point ? (
+        <View testID="light-colour" style={{ width: 36, height: 40, borderRadius: 2, backgroundColor: hexOfPoint(way.point) }} />
+      ) : (
+        <View style={{ width: 36 }} />
+      )}
+      <View style={{ flex: 1 }}>
+        <Text weight="medium" numberOfLines={1}>
+          {name} {way.setting ? <Text weight="strong">{formatSetting(way.setting, (gel) => gelName(look, gel))}</Text> : null}
+        </Text>
+        <Text size="label" quiet narrow numberOfLines={2}>
+          {way.setting
+            ? `${near(way.difference)} (${way.difference.toFixed(3)}, rounding ${way.rounding.toFixed(3)}) · ${Math.round(way.luxAt1m)} lx at 1 m`
+            : 'cannot make this colour'}
+        </Text>
+      </View>
+      {way.setting ? <Button label="Dial" tight accessibilityLabel={`Dial in ${name}`} onPress={onTake} /> : null}
+    </View>
+  );
+}

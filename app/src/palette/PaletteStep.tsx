@@ -1,0 +1,384 @@
+import { formatSetting, hexOfPoint, keySideOf, pointOf, SCHEME_INFO, type Member, type PaletteCheck } from '@fulgent/core';
+import { useGlobalSearchParams, useRouter } from 'expo-router';
+import { useCallback, useMemo, useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { LookPicture } from '../frame/LookPicture';
+import { setPower } from '../look/edits';
+import { useKit } from '../kit/useKit';
+import { readNumber, taken } from '../look/numbers';
+import { useOpenLook } from '../look/store';
+import { gelName, targetWord } from '../look/words';
+import { SPACE, themed, TOUCH } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { Section } from '../ui/Section';
+import { Sheet } from '../ui/Sheet';
+import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { accept, addMember, applyScheme, changeMember, keepTried } from './edits';
+import { ReachMap } from './ReachMap';
+import { lightColours, usePaletteReport, useReach } from './useStudies';
+
+const useStyles = themed((t) => ({
+  chips: { flexDirection: 'row', gap: SPACE.s, paddingHorizontal: SPACE.m, paddingVertical: SPACE.s },
+  chip: { minHeight: TOUCH, paddingHorizontal: SPACE.m, justifyContent: 'center', backgroundColor: t.raised, borderRadius: 3 },
+  chipOn: { backgroundColor: t.fill },
+  map: { flexDirection: 'row', paddingHorizontal: SPACE.m, gap: SPACE.m },
+  legend: { flex: 1, paddingTop: SPACE.s, gap: SPACE.s, minWidth: 70 },
+  legendItem: { borderTopWidth: 1, borderTopColor: t.line, paddingTop: SPACE.xs },
+  member: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.m,
+    minHeight: 58,
+    paddingHorizontal: SPACE.m,
+    paddingVertical: SPACE.s,
+    borderTopWidth: 1,
+    borderTopColor: t.line,
+  },
+  memberOn: { backgroundColor: t.raised },
+  swatch: { width: 40, height: 40, borderRadius: 2, alignItems: 'center', justifyContent: 'center' },
+  check: { paddingVertical: SPACE.xs, gap: SPACE.xs },
+  actions: { flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' },
+}));
+
+const turn = (deg: number) => ((deg % 360) + 360) % 360;
+
+/** Colours for the picture: a scheme on the plane of what the camera records, whose light makes each, and what to mind. */
+export function PaletteStep() {
+  const styles = useStyles();
+  const router = useRouter();
+  const { id } = useGlobalSearchParams<{ id: string }>();
+  const look = useOpenLook((state) => state.look)!;
+  const { stored } = useKit();
+  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const report = usePaletteReport(look, kit);
+  const reach = useReach(look, kit);
+  const colours = useMemo(() => lightColours(look), [look]);
+  const [selected, setSelected] = useState<string | null>(null);
+  const [width, setWidth] = useState(0);
+  const [keeping, setKeeping] = useState(false);
+  const { palette } = look;
+  const info = SCHEME_INFO.find((scheme) => scheme.id === palette.scheme)!;
+  const move = useCallback(
+    (member: string, to: { hueDeg: number; purity: number }, gesture: number) => changeMember(member, 'place', to, gesture),
+    [],
+  );
+  const mapWidth = Math.min(320, Math.max(180, width - 2 * SPACE.m - 104));
+  const actual = Object.fromEntries(
+    palette.members.flatMap((member) => {
+      const point = colours[member.light]?.point;
+      return point ? [[member.id, point]] : [];
+    }),
+  );
+  const open = (member: string) => router.push(`/looks/${id}/palette/${member}`);
+  return (
+    <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.chips}>
+        <View role="radiogroup" aria-label="Scheme" style={{ flexDirection: 'row', gap: SPACE.s }}>
+          {SCHEME_INFO.map(({ id: scheme, name }) => {
+            const on = scheme === palette.scheme;
+            return (
+              <Pressable
+                key={scheme}
+                style={[styles.chip, on && styles.chipOn]}
+                accessibilityRole="radio"
+                aria-checked={on}
+                onPress={() => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
+              >
+                <Text size="label" weight={on ? 'strong' : 'medium'} onFill={on}>
+                  {name}
+                </Text>
+              </Pressable>
+            );
+          })}
+        </View>
+      </ScrollView>
+      {width > 0 ? (
+        <View style={styles.map}>
+          <ReachMap
+            reach={reach}
+            members={palette.members}
+            actual={actual}
+            width={mapWidth}
+            selected={selected}
+            onSelect={setSelected}
+            onMove={move}
+          />
+          <View style={styles.legend}>
+            <Legend name="Full colour" text="this kit reaches" />
+            <Legend name="Dashed" text="the file holds" />
+            <Legend name="Ring" text="what the light makes now" />
+            <Legend name="Centre" text={`neutral at ${look.camera.whiteK} K`} />
+          </View>
+        </View>
+      ) : null}
+      <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingVertical: SPACE.s }}>
+        {info.text}
+      </Text>
+      {palette.members.map((member, i) => (
+        <MemberRow
+          key={member.id}
+          member={member}
+          index={i}
+          on={member.id === selected}
+          hex={colours[member.light]?.hex}
+          stops={colours[member.light]?.stopsLost}
+          onPress={() => open(member.id)}
+        />
+      ))}
+      <View style={{ padding: SPACE.m, borderTopWidth: 1, borderTopColor: 'transparent' }}>
+        <View style={styles.actions}>
+          <Button label="Add a colour" icon="plus" disabled={palette.members.length >= 8} onPress={() => open(addMember())} />
+          <Button label="Keep as tried" onPress={() => setKeeping(true)} />
+        </View>
+      </View>
+      <Section
+        title="Checks"
+        aside={report ? `${Math.round(100 * report.neutralShare)} % of the picture is neutral` : 'computing'}
+      >
+        {report ? <Checks checks={report.checks} /> : null}
+        {report && report.checks.some(({ id: check, holds }) => check === 'adaptation' && !holds) ? (
+          <AdaptedPreview adapted={report.adapted} width={width} />
+        ) : null}
+      </Section>
+      <Section title="Base" aside="hues as recorded, OKLCh">
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label="Base hue"
+              value={`${Math.round(palette.baseHueDeg)}°`}
+              onStep={(by) => applyScheme(palette.scheme, turn(palette.baseHueDeg + by * 5), palette.leanDeg)}
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Base hue', low: 0, high: 360, unit: '°' }), (hue) =>
+                  applyScheme(palette.scheme, turn(hue), palette.leanDeg),
+                )
+              }
+            />
+          </Cell>
+          <Cell>
+            <Stepper
+              label="Lean to cyan or amber"
+              value={`${Math.round(palette.leanDeg)}°`}
+              onStep={(by) =>
+                applyScheme(palette.scheme, palette.baseHueDeg, Math.max(0, Math.min(40, palette.leanDeg + by * 5)))
+              }
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Lean', low: 0, high: 40, unit: '°' }), (lean) =>
+                  applyScheme(palette.scheme, palette.baseHueDeg, lean),
+                )
+              }
+              note="A house leaning, in every scheme"
+            />
+          </Cell>
+        </StepperGrid>
+      </Section>
+      <Remarks members={palette.members} />
+      {palette.tried.length ? (
+        <Section title="Tried">
+          {palette.tried.map(({ id: tried, scheme, hues, verdict }) => (
+            <View key={tried} style={{ flexDirection: 'row', gap: SPACE.m, alignItems: 'center' }}>
+              <View style={{ flexDirection: 'row' }}>
+                {hues.map((hueDeg, i) => (
+                  <View
+                    key={i}
+                    testID="light-colour"
+                    style={{ width: 16, height: 28, backgroundColor: hexOfPoint(pointOf({ hueDeg, purity: 0.15 })) }}
+                  />
+                ))}
+              </View>
+              <Text size="label" style={{ flex: 1 }}>
+                {SCHEME_INFO.find((one) => one.id === scheme)?.name}: {verdict || 'no verdict'}
+              </Text>
+            </View>
+          ))}
+        </Section>
+      ) : null}
+      <View style={{ height: SPACE.xl }} />
+      {keeping ? <TriedSheet onClose={() => setKeeping(false)} /> : null}
+    </ScrollView>
+  );
+}
+
+function Legend({ name, text }: { readonly name: string; readonly text: string }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.legendItem}>
+      <Text size="small" quiet>
+        {name}
+      </Text>
+      <Text size="small">{text}</Text>
+    </View>
+  );
+}
+
+interface RowProps {
+  readonly member: Member;
+  readonly index: number;
+  readonly on: boolean;
+  /** What its light makes now; undefined without a light. */
+  readonly hex: string | undefined;
+  readonly stops: number | undefined;
+  readonly onPress: () => void;
+}
+
+function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
+  const styles = useStyles();
+  const look = useOpenLook((state) => state.look)!;
+  const light = look.lights.find(({ id }) => id === member.light);
+  const part = look.probes.find(({ id }) => id === member.part)?.name.toLowerCase();
+  const means = !light
+    ? 'no light yet'
+    : light.setting
+      ? formatSetting(light.setting, (gel) => gelName(look, gel))
+      : light.gels.length
+        ? light.gels.map(({ gel }) => gelName(look, gel)).join(' + ')
+        : 'no gel';
+  return (
+    <Pressable
+      style={[styles.member, on && styles.memberOn]}
+      onPress={onPress}
+      accessibilityRole="button"
+      accessibilityLabel={`${member.name}, hue ${Math.round(member.hueDeg)}: choose how to make it`}
+      testID={`member-${member.id}`}
+    >
+      <View testID="light-colour" style={[styles.swatch, { backgroundColor: hexOfPoint(pointOf(member)) }]} />
+      <View style={{ flex: 1 }}>
+        <Text weight="strong" numberOfLines={1}>
+          {index + 1} {light?.name ?? member.name}{' '}
+          <Text quiet weight="regular">
+            {part}
+          </Text>
+        </Text>
+        <Text size="label" quiet numberOfLines={1}>
+          {targetWord(member)} · {means}
+        </Text>
+      </View>
+      {hex ? <View testID="light-colour" style={{ width: 14, height: 40, borderRadius: 2, backgroundColor: hex }} /> : null}
+      <View style={{ minWidth: 62, alignItems: 'flex-end' }}>
+        {stops !== undefined && !light?.setting ? (
+          <>
+            <Text size="title" weight="strong" narrow>
+              {stops.toFixed(1)}
+            </Text>
+            <Text size="small" quiet narrow>
+              stops lost
+            </Text>
+          </>
+        ) : light?.setting ? (
+          <Text size="small" quiet narrow>
+            mixed
+          </Text>
+        ) : null}
+      </View>
+    </Pressable>
+  );
+}
+
+/** Those that ask something first, then those that hold in short. */
+function Checks({ checks }: { readonly checks: readonly PaletteCheck[] }) {
+  const styles = useStyles();
+  const [all, setAll] = useState(false);
+  const asking = checks.filter(({ holds, accepted }) => !holds && !accepted);
+  const rest = checks.filter(({ holds, accepted }) => holds || accepted);
+  return (
+    <View style={{ gap: SPACE.s }} testID="checks">
+      {asking.length === 0 ? <Text>Nothing asks for a second look.</Text> : null}
+      {asking.map((check) => (
+        <View key={check.id} style={styles.check} testID={`check-${check.id}`}>
+          <Text>
+            <Text weight="strong">{check.title}</Text> <Text quiet>{check.text}</Text>
+          </Text>
+          <View style={styles.actions}>
+            {check.fix ? (
+              <Button
+                label={check.fix.label}
+                tight
+                onPress={() => {
+                  const light = useOpenLook.getState().look?.lights.find(({ id }) => id === check.fix!.lightId);
+                  if (light) setPower(light.id, light.powerStops + check.fix!.stops);
+                }}
+              />
+            ) : null}
+            <Button label="On purpose" tight onPress={() => accept(check.id, true)} />
+          </View>
+        </View>
+      ))}
+      {rest.length ? (
+        <Button label={all ? 'Hide what holds' : `${rest.length} more hold or are on purpose`} onPress={() => setAll(!all)} />
+      ) : null}
+      {all
+        ? rest.map((check) => (
+            <View key={check.id} style={styles.check} testID={`check-${check.id}`}>
+              <Text>
+                <Text weight="strong">{check.title}</Text> <Text quiet>{check.text}</Text>
+              </Text>
+              {check.accepted ? (
+                <View style={styles.actions}>
+                  <Button label="Not on purpose after all" tight onPress={() => accept(check.id, false)} />
+                </View>
+              ) : null}
+            </View>
+          ))
+        : null}
+    </View>
+  );
+}
+
+function AdaptedPreview({ adapted, width }: { readonly adapted: Readonly<Record<string, string>>; readonly width: number }) {
+  const look = useOpenLook((state) => state.look)!;
+  const readings = useOpenLook((state) => state.readings);
+  if (!readings) return null;
+  const each = Math.floor((width - 2 * SPACE.m - SPACE.s) / 2);
+  const recorded = Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex]));
+  return (
+    <View style={{ flexDirection: 'row', gap: SPACE.s }}>
+      {(
+        [
+          ['As recorded', recorded],
+          ['After a minute of looking', adapted],
+        ] as const
+      ).map(([name, patches]) => (
+        <View key={name} style={{ gap: 3 }}>
+          <LookPicture patches={patches} keySide={keySideOf(look)} width={each} height={Math.round(each * 0.72)} />
+          <Text size="small" quiet>
+            {name}
+          </Text>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** What the colours may be read as, from the brief's own notes. */
+function Remarks({ members }: { readonly members: readonly Member[] }) {
+  const associations = useOpenLook((state) => state.look?.brief.associations ?? []);
+  const words = new Set(members.filter(({ purity }) => purity > 0.05).map((member) => targetWord(member)));
+  const found = associations.filter(
+    ({ colour, withColour }) => words.has(colour) && (withColour === '' || words.has(withColour)),
+  );
+  if (found.length === 0) return null;
+  return (
+    <Section title="May be read as" aside="your notes, in the brief">
+      {found.map(({ id, colour, withColour, reads }) => (
+        <Text key={id}>
+          <Text weight="medium">{withColour ? `${colour} with ${withColour}` : colour}</Text> <Text quiet>{reads}</Text>
+        </Text>
+      ))}
+    </Section>
+  );
+}
+
+function TriedSheet({ onClose }: { readonly onClose: () => void }) {
+  const [verdict, setVerdict] = useState('');
+  const keep = () => {
+    keepTried(verdict.trim().slice(0, 500));
+    onClose();
+  };
+  return (
+    <Sheet title="Keep this palette as tried" onClose={onClose}>
+      <Field label="What you think of it" value={verdict} onChange={setVerdict} onSubmit={keep} autoFocus />
+      <Button label="Keep" filled onPress={keep} />
+    </Sheet>
+  );
+}

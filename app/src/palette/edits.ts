@@ -1,0 +1,138 @@
+import {
+  lookWithGels,
+  membersFor,
+  nearestPower,
+  schemeColours,
+  type KitEntry,
+  type Light,
+  type Look,
+  type Member,
+  type SchemeId,
+  type Setting,
+} from '@fulgent/core';
+import { edit } from '../look/store';
+
+/** The changes that the palette makes to a look. */
+
+export function changePalette(key: string, change: (palette: Look['palette']) => Look['palette'], gesture?: number): void {
+  edit(`palette.${key}`, (look) => ({ ...look, palette: change(look.palette) }), gesture);
+}
+
+export function changeMember(id: string, key: string, change: Partial<Member>, gesture?: number): void {
+  changePalette(
+    `${id}.${key}`,
+    (palette) => ({
+      ...palette,
+      members: palette.members.map((member) => (member.id === id ? { ...member, ...change } : member)),
+    }),
+    gesture,
+  );
+}
+
+/** Lays the colours of a scheme on the look's lights; purposes stay with their place in the list. */
+export function applyScheme(scheme: SchemeId, baseHueDeg: number, leanDeg: number): void {
+  edit('palette.scheme', (look) => {
+    const { palette } = look;
+    if (scheme === 'own') return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg } };
+    const members = membersFor(schemeColours(scheme, baseHueDeg, leanDeg), look.lights).map((member, i) => ({
+      ...member,
+      purpose: palette.members[i]?.purpose ?? '',
+    }));
+    return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg, members } };
+  });
+}
+
+/** Gives two members each other's light and part. */
+export function swapMembers(first: string, second: string): void {
+  changePalette('swap', (palette) => {
+    const a = palette.members.find(({ id }) => id === first);
+    const b = palette.members.find(({ id }) => id === second);
+    if (!a || !b) return palette;
+    const place = ({ light, part, name, share }: Member) => ({ light, part, name, share });
+    return {
+      ...palette,
+      members: palette.members.map((member) =>
+        member.id === first ? { ...member, ...place(b) } : member.id === second ? { ...member, ...place(a) } : member,
+      ),
+    };
+  });
+}
+
+export function addMember(): string {
+  let id = '';
+  changePalette('add', (palette) => {
+    for (let n = 1; ; n++) {
+      id = `colour-${n}`;
+      if (!palette.members.some((member) => member.id === id)) break;
+    }
+    const member: Member = {
+      id,
+      name: 'No light yet',
+      hueDeg: palette.baseHueDeg,
+      purity: 0.15,
+      light: '',
+      part: '',
+      share: 0.05,
+      purpose: '',
+    };
+    return { ...palette, scheme: 'own', members: [...palette.members, member] };
+  });
+  return id;
+}
+
+export function removeMember(id: string): void {
+  changePalette('remove', (palette) => ({ ...palette, members: palette.members.filter((member) => member.id !== id) }));
+}
+
+/** Accepts a check as it is on purpose, or takes that back. */
+export function accept(check: string, on: boolean): void {
+  changePalette('accept', (palette) => ({
+    ...palette,
+    accepted: on ? [...palette.accepted.filter((id) => id !== check), check] : palette.accepted.filter((id) => id !== check),
+  }));
+}
+
+/** Keeps the present scheme as tried, with what was thought of it. */
+export function keepTried(verdict: string): void {
+  changePalette('tried', (palette) => ({
+    ...palette,
+    tried: [
+      ...palette.tried,
+      {
+        id: `tried-${palette.tried.length + 1}-${Date.now()}`,
+        scheme: palette.scheme,
+        hues: palette.members.map(({ hueDeg }) => hueDeg),
+        verdict,
+      },
+    ].slice(-60),
+  }));
+}
+
+function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
+  return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
+}
+
+/** Puts gels of the kit on a light, in place of what is on it. */
+export function putGels(lightId: string, gels: readonly string[], kit: readonly KitEntry[]): void {
+  const entries = kit.filter(
+    (entry): entry is Extract<KitEntry, { kind: 'gel' }> => entry.kind === 'gel' && gels.includes(entry.id),
+  );
+  edit(`${lightId}.gels`, (look) =>
+    withLight(lookWithGels(look, entries), lightId, (light) => ({ ...light, gels: gels.map((gel) => ({ gel, strength: 1 })) })),
+  );
+}
+
+/** Dials a setting in on a full-colour fixture; its level stays on its steps. */
+export function putSetting(lightId: string, setting: Setting, kit: readonly KitEntry[] = []): void {
+  const entries = kit.filter(
+    (entry): entry is Extract<KitEntry, { kind: 'gel' }> =>
+      setting.mode === 'gel' && entry.kind === 'gel' && entry.id === setting.gel,
+  );
+  edit(`${lightId}.setting`, (look) =>
+    withLight(lookWithGels(look, entries), lightId, (light) => ({
+      ...light,
+      setting,
+      powerStops: nearestPower(light.fixture, light.powerStops),
+    })),
+  );
+}

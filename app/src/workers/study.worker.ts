@@ -1,0 +1,257 @@
+import {
+  colourClusters,
+  correctionFor,
+  fixtureLookup,
+  gelOptions,
+  InputError,
+  lookupIn,
+  makeCamera,
+  matchFixture,
+  meansFor,
+  paletteChecks,
+  product,
+  reachOf,
+  resolveFilter,
+  resolveSource,
+  settingXy,
+  translate,
+  goalOfSpectrum,
+  unitFrom,
+  modelSource,
+  warmUpAfterwards,
+  whiteIlluminant,
+  withKitGels,
+  daylightSource,
+  type Cluster,
+  type Correction,
+  type KitEntry,
+  type Light,
+  type Look,
+  type Match,
+  type Means,
+  type MeansInput,
+  type PaletteReport,
+  type Reach,
+  type SampleKind,
+  type SensorSamples,
+  type Translation,
+  type Unit,
+  type WarmUp,
+} from '@fulgent/core';
+import {
+  gelFromPhotos,
+  readLm63,
+  readSensorCsv,
+  readSpectrumCsv,
+  readTm27,
+  type ReadBeam,
+  type ReadFace,
+  type ReadSpectrum,
+} from '@fulgent/core/files';
+import { expose } from 'comlink';
+
+/** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
+export interface StudyApi {
+  palette(look: Look, kit: readonly KitEntry[]): PaletteReport;
+  reach(look: Look, kit: readonly KitEntry[]): Reach;
+  means(input: MeansInput): Means;
+  match(look: Look, leaderId: string, followerId: string, kit: readonly KitEntry[]): Match;
+  /** What a light is set to now, said in each mode of its fixture. */
+  inOtherModes(look: Look, lightId: string, kit: readonly KitEntry[]): readonly Translation[];
+  unit(look: Look, light: Light, measured: MeterReading): Pick<Unit, 'miredShift' | 'green'>;
+  correction(
+    look: Look,
+    light: Light,
+    kit: readonly KitEntry[],
+    toK: number,
+    toDuv: number,
+    leaveWarmMired: number,
+  ): CorrectionStudy;
+  whiteMatch(fromK: number, fromDuv: number, toK: number, kit: readonly KitEntry[]): Correction;
+  clusters(picture: Blob, count: number): Promise<PictureStudy>;
+  photoGel(without: Blob, through: Blob, sourceK: number): Promise<{ wavelengthsNm: number[]; values: number[] }>;
+  greyFrame(picture: Blob): Promise<[number, number, number]>;
+  readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
+  readBeam(text: string): ReadBeam & { readonly face: ReadFace };
+  readSensor(text: string): SensorSamples;
+}
+
+export type MeterReading =
+  | { readonly kind: 'meter'; readonly cctK: number; readonly duv: number }
+  | { readonly kind: 'grey-frame'; readonly rgb: readonly [number, number, number] };
+
+export interface CorrectionStudy {
+  readonly correction: Correction;
+  readonly warmUp: readonly WarmUp[];
+}
+
+export interface PictureStudy {
+  readonly clusters: readonly Cluster[];
+  readonly thumbnail: string;
+}
+
+const cameraOf = (look: Look) => makeCamera({ whiteK: look.camera.whiteK, tintDuv: look.camera.tintDuv });
+const lookupFor = (look: Look, kit: readonly KitEntry[]) => withKitGels(lookupIn(look.spectra), kit);
+const lightOf = (look: Look, id: string) => {
+  const light = look.lights.find((one) => one.id === id);
+  if (!light) throw new InputError('light', 'This light is no longer in the look.');
+  return light;
+};
+
+const correctionGels = (kit: readonly KitEntry[]) =>
+  gelOptions(kit.filter((entry) => entry.kind === 'gel' && entry.type === 'correction'));
+
+const STUDY_PX = 96;
+const THUMB_PX = 160;
+const LARGEST_PICTURE = 40_000_000;
+
+/** Decodes a picture to at most `px` on its longer side. @throws InputError with the remedy. */
+async function pixelsOf(picture: Blob, px: number): Promise<{ data: ImageData; canvas: OffscreenCanvas }> {
+  if (picture.size > LARGEST_PICTURE) throw new InputError('picture', 'The picture is larger than 40 MB; export a smaller copy.');
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(picture);
+  } catch {
+    throw new InputError('picture', 'This picture cannot be read. Choose a JPEG or PNG.');
+  }
+  const scale = Math.min(1, px / Math.max(bitmap.width, bitmap.height));
+  const width = Math.max(1, Math.round(bitmap.width * scale));
+  const height = Math.max(1, Math.round(bitmap.height * scale));
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0, width, height);
+  bitmap.close();
+  return { data: context.getImageData(0, 0, width, height), canvas };
+}
+
+const linear = (byte: number) => {
+  const v = byte / 255;
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+};
+
+/** Mean linear colour of the middle third of a picture. */
+async function middleOf(picture: Blob): Promise<[number, number, number]> {
+  const { data } = await pixelsOf(picture, STUDY_PX);
+  const sum: [number, number, number] = [0, 0, 0];
+  let n = 0;
+  for (let y = Math.floor(data.height / 3); y < Math.ceil((2 * data.height) / 3); y++) {
+    for (let x = Math.floor(data.width / 3); x < Math.ceil((2 * data.width) / 3); x++) {
+      const at = 4 * (y * data.width + x);
+      for (const c of [0, 1, 2] as const) sum[c] += linear(data.data[at + c]!);
+      n += 1;
+    }
+  }
+  return [sum[0] / n, sum[1] / n, sum[2] / n];
+}
+
+const api: StudyApi = {
+  palette(look, kit) {
+    const counts = new Map(gelOptions(kit).map(({ id, count }) => [id, count]));
+    return paletteChecks(look, (gel) => counts.get(gel) ?? (kit.length ? 0 : Infinity));
+  },
+
+  reach(look, kit) {
+    const sources = new Map<string, Float64Array>();
+    for (const entry of kit) {
+      if (entry.kind !== 'fixture' || entry.archived || entry.fixture.kind === 'colour') continue;
+      const { fixture } = entry;
+      if (fixture.source.kind === 'spectrum') continue;
+      const key = JSON.stringify(fixture.source);
+      if (!sources.has(key))
+        sources.set(key, resolveSource({ fixture, setting: null, unit: { outputStops: 0, miredShift: 0, green: 0 } }, 0));
+    }
+    return reachOf({
+      camera: cameraOf(look),
+      sources: [...sources.values()],
+      gels: gelOptions(kit).filter(({ count }) => count > 0),
+      fixtures: kit.flatMap((entry) =>
+        entry.kind === 'fixture' && !entry.archived && entry.fixture.kind === 'colour' && !entry.spectrum ? [entry.fixture] : [],
+      ),
+      lookup: fixtureLookup(lookupFor(look, kit)),
+    });
+  },
+
+  means: meansFor,
+
+  match(look, leaderId, followerId, kit) {
+    const lookup = lookupFor(look, kit);
+    const [leader, follower] = [lightOf(look, leaderId), lightOf(look, followerId)];
+    if (follower.fixture.kind !== 'colour')
+      throw new InputError('light', `${follower.name} cannot mix colours; match it with gel.`);
+    const spectrum = product(resolveSource(leader, leader.powerStops, lookup), resolveFilter(leader, lookup));
+    return matchFixture(
+      { spectrum, setting: leader.gels.length ? null : leader.setting },
+      follower.fixture,
+      cameraOf(look),
+      fixtureLookup(lookup),
+      {
+        unit: follower.unit,
+        gels: gelOptions(kit).map(({ id }) => id),
+      },
+    );
+  },
+
+  inOtherModes(look, lightId, kit) {
+    const lookup = lookupFor(look, kit);
+    const light = lightOf(look, lightId);
+    if (light.fixture.kind !== 'colour' || light.setting === null) return [];
+    const camera = cameraOf(look);
+    const goal = goalOfSpectrum(camera, resolveSource(light, 0, lookup));
+    return translate(light.fixture, goal, camera, fixtureLookup(lookup), {
+      unit: light.unit,
+      gels: gelOptions(kit).map(({ id }) => id),
+      starts: [settingXy(light.fixture, light.setting, fixtureLookup(lookup))],
+    }).ways;
+  },
+
+  unit(look, light, measured) {
+    const model = modelSource(light, 0, lookupIn(look.spectra));
+    return unitFrom(model, measured.kind === 'meter' ? measured : { ...measured, camera: cameraOf(look) });
+  },
+
+  correction(look, light, kit, toK, toDuv, leaveWarmMired) {
+    const lookup = lookupFor(look, kit);
+    const source = resolveSource(light, light.powerStops, lookup);
+    const gels = correctionGels(kit);
+    const correction = correctionFor(source, toK, toDuv, gels, leaveWarmMired);
+    const best = correction.fits[0];
+    const filter = best
+      ? best.gels
+          .map((id) => gels.find((gel) => gel.id === id)!.transmittance)
+          .reduce(
+            (a, b) => product(a, b),
+            source.map(() => 1),
+          )
+      : source.map(() => 1);
+    return { correction, warmUp: warmUpAfterwards(source, filter, toK, look.camera.whiteK) };
+  },
+
+  whiteMatch: (fromK, fromDuv, toK, kit) => correctionFor(whiteIlluminant(fromK, fromDuv), toK, 0, correctionGels(kit)),
+
+  async clusters(picture, count) {
+    const { data } = await pixelsOf(picture, STUDY_PX);
+    const { canvas } = await pixelsOf(picture, THUMB_PX);
+    const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.72 });
+    const bytes = new Uint8Array(await blob.arrayBuffer());
+    const thumbnail = `data:image/jpeg;base64,${btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''))}`;
+    return { clusters: colourClusters(data.data, count), thumbnail };
+  },
+
+  async photoGel(without, through, sourceK) {
+    const [bare, gelled] = [await middleOf(without), await middleOf(through)];
+    const found = gelFromPhotos({ without: bare, through: gelled, source: daylightSource(sourceK) });
+    return {
+      wavelengthsNm: Array.from(found, (_, i) => 380 + 5 * i),
+      values: Array.from(found, (value) => Number(value.toPrecision(6))),
+    };
+  },
+
+  greyFrame: middleOf,
+
+  readSpectrum: (text, kind, unit) =>
+    /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),
+  readBeam: readLm63,
+  readSensor: readSensorCsv,
+};
+
+expose(api);
