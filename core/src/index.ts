@@ -113,8 +113,10 @@ export { demoLooks, nightOvenLooks } from './catalogue/demo';
 export { compileEmitters, type CompiledEmitter } from './fixture/emitters';
 export { brightestMix, closestMix, gamutHull, nearestInGamut, type Mix } from './fixture/mix';
 export {
+  describeSetting,
   formatSetting,
   hasPrimaries,
+  MODE_NAMES,
   mixOf,
   outputAcrossCct,
   quantised,
@@ -144,6 +146,7 @@ export { colourClusters } from './palette/clusters';
 export { findMotive, MOTIVES, motiveProblems, type Motive } from './palette/motives';
 export {
   fileEdge,
+  hexAtLuminance,
   hexOfPoint,
   inFile,
   planeDistance,

@@ -186,7 +186,7 @@ describe('modes', () => {
       whiteK: 8000,
     });
     expect(formatSetting({ mode: 'cct', cctK: 3200, duv: -0.004 })).toBe('3200 K, magenta 0.004');
-    expect(formatSetting({ mode: 'rgb', r: 254.6, g: 0, b: 12 })).toBe('R 255 G 0 B 12');
+    expect(formatSetting({ mode: 'rgb', r: 254.6, g: 0, b: 12 })).toBe('255, 0, 12');
   });
 });
 

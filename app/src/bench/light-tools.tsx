@@ -1,6 +1,7 @@
 import {
   formatStops,
   gelAtStrength,
+  hexAtLuminance,
   hexOfPoint,
   makeCamera,
   mixOfTargets,
@@ -89,7 +90,10 @@ export function GelsTool({ width }: { readonly width: number }) {
       {both ? (
         <View style={styles.pair}>
           <View style={styles.half} testID="stack">
-            <View testID="light-colour" style={[styles.swatch, { backgroundColor: hexOfPoint(both.stack.point) }]} />
+            <View
+              testID="light-colour"
+              style={[styles.swatch, { backgroundColor: hexAtLuminance(both.stack.point, both.stack.transmitted) }]}
+            />
             <Text weight="strong">Stacked in one holder</Text>
             <Text size="label">
               {(100 * both.stack.transmitted).toFixed(1)} % passes, {both.stack.stopsLost.toFixed(1)} stops lost:{' '}
@@ -98,13 +102,21 @@ export function GelsTool({ width }: { readonly width: number }) {
             </Text>
           </View>
           <View style={styles.half} testID="overlap">
-            <View testID="light-colour" style={[styles.swatch, { backgroundColor: hexOfPoint(both.overlap.point) }]} />
+            <View
+              testID="light-colour"
+              style={[styles.swatch, { backgroundColor: hexAtLuminance(both.overlap.point, 2 ** -both.overlap.stopsLost) }]}
+            />
             <Text weight="strong">On two lights, overlapped</Text>
             <Text size="label">
               Adds: {both.overlap.stopsLost.toFixed(1)} stops under one bare lamp, {targetWord(targetOf(both.overlap.point))}.
             </Text>
           </View>
         </View>
+      ) : null}
+      {both ? (
+        <Text size="label" quiet>
+          Both swatches as bright as they are against the bare lamp on white.
+        </Text>
       ) : null}
       <TransmissionCurve transmittance={answer.filter} colour={facts.hex} width={width} />
     </>

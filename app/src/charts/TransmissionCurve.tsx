@@ -9,6 +9,8 @@ const TO_NM = 780;
 
 interface Props {
   readonly transmittance: Spectrum;
+  /** What is drawn, 0 to 1. */
+  readonly quantity?: string;
   /** The light's own rendered colour: it fills the curve. */
   readonly colour: string;
   readonly width: number;
@@ -16,7 +18,7 @@ interface Props {
 }
 
 /** What a gel stack lets through at each wavelength. */
-export function TransmissionCurve({ transmittance, colour, width, height = 130 }: Props) {
+export function TransmissionCurve({ transmittance, quantity = 'Transmission', colour, width, height = 130 }: Props) {
   const theme = useTheme();
   const x = (nm: number) => PAD.left + ((nm - FROM_NM) / (TO_NM - FROM_NM)) * (width - PAD.left - PAD.right);
   const y = (t: number) => PAD.top + (1 - t) * (height - PAD.top - PAD.bottom);
@@ -24,7 +26,7 @@ export function TransmissionCurve({ transmittance, colour, width, height = 130 }
     .map((t, i) => `${i ? 'L' : 'M'}${x(WAVELENGTHS_NM[i]!).toFixed(1)} ${y(t).toFixed(1)}`)
     .join('');
   const peak = transmittance.reduce((best, t, i) => (t > transmittance[best]! ? i : best), 0);
-  const label = `Transmission from 380 to 780 nm; most, ${Math.round(100 * transmittance[peak]!)} %, at ${WAVELENGTHS_NM[peak]} nm`;
+  const label = `${quantity} from 380 to 780 nm; most, ${Math.round(100 * transmittance[peak]!)} %, at ${WAVELENGTHS_NM[peak]} nm`;
   const small = { fontSize: 12, fontFamily: FONTS.narrow, fill: theme.quiet };
   return (
     <View role="img" aria-label={label}>

@@ -1,5 +1,14 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { cameraOf, fixtureOf, LARGEST_SPECTRUM_FILE, modifierOf, resample, type KitEntry, type KitKind, type SensorSamples } from '@fulgent/core';
+import {
+  cameraOf,
+  fixtureOf,
+  LARGEST_SPECTRUM_FILE,
+  modifierOf,
+  resample,
+  type KitEntry,
+  type KitKind,
+  type SensorSamples,
+} from '@fulgent/core';
 import { useState } from 'react';
 import { Controller, useForm, type Control, type FieldValues, type Path } from 'react-hook-form';
 import { View } from 'react-native';

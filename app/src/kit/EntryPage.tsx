@@ -1,4 +1,19 @@
-import { fixtureLookup, HEAT_CAUTION, outputAcrossCct, type KitEntry, type KitGel } from '@fulgent/core';
+import {
+  compileEmitters,
+  fixtureLookup,
+  HEAT_CAUTION,
+  hexOfPoint,
+  lookupIn,
+  makeCamera,
+  NO_CORRECTION,
+  outputAcrossCct,
+  planeOfSpectrum,
+  resolveSource,
+  type KitEntry,
+  type KitFixture,
+  type KitGel,
+  type Spectrum,
+} from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -109,12 +124,13 @@ export function EntryPage({ id }: { readonly id: string }) {
         </Text>
       ) : null}
       {entry.kind === 'gel' && width > 0 ? <GelFactsSections gel={entry} width={width} /> : <Text>{entryFacts(entry)}</Text>}
+      {entry.kind === 'fixture' && width > 0 ? <FixtureSpectrum entry={entry} width={width} /> : null}
       {entry.kind === 'fixture' && entry.fixture.kind === 'colour' && width > 0 ? (
-        <Section title="Output across its whites" aside="lx at 1 m, full">
+        <Section flush title="Output across its whites" aside="lx at 1 m, full">
           <OutputCurve
             fixture={entry.fixture}
             cctK={Math.min(entry.fixture.highK, Math.max(entry.fixture.lowK, 5600))}
-            width={width - 2 * SPACE.m}
+            width={width}
             lookup={fixtureLookup()}
           />
           <Text size="label" quiet>
@@ -122,7 +138,7 @@ export function EntryPage({ id }: { readonly id: string }) {
           </Text>
         </Section>
       ) : null}
-      <Section title="What there is" aside={entry.archived ? 'archived' : ''}>
+      <Section flush title="What there is" aside={entry.archived ? 'archived' : ''}>
         {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => void save({ name: called })} />}
         <StepperGrid>
           <Cell>
@@ -178,6 +194,31 @@ export function EntryPage({ id }: { readonly id: string }) {
       </View>
     </SectionFrame>
   );
+}
+
+/** What a fixture's light is made of, at full output: everything lit for one that mixes colours. */
+function FixtureSpectrum({ entry, width }: { readonly entry: KitFixture; readonly width: number }) {
+  const spectrum = fixtureSpectrum(entry);
+  const most = Math.max(...spectrum);
+  return (
+    <Section flush title="Its light" aside={entry.fixture.kind === 'colour' ? 'every emitter full' : 'before any gel'}>
+      <TransmissionCurve
+        quantity="Relative power"
+        transmittance={spectrum.map((value) => value / most)}
+        colour={hexOfPoint(planeOfSpectrum(makeCamera(), spectrum))}
+        width={width}
+        height={130}
+      />
+    </Section>
+  );
+}
+
+function fixtureSpectrum({ fixture, spectrum, name }: KitFixture): Spectrum {
+  const own = spectrum ? lookupIn([{ kind: 'source', id: 'own', name, ...spectrum }]) : undefined;
+  if (fixture.kind !== 'colour') return resolveSource({ fixture, setting: null, unit: NO_CORRECTION }, 0, own);
+  const emitters = compileEmitters(fixture, fixtureLookup(own).source);
+  const parts = emitters.map((emitter) => emitter.spectrum.map((value) => value * emitter.luxAt1m));
+  return parts.reduce((sum, part) => sum.map((value, i) => value + part[i]!));
 }
 
 function dropText(points: readonly { cctK: number; luxAt1m: number }[]): string {
@@ -238,13 +279,12 @@ function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly save: 
 function GelFactsSections({ gel, width }: { readonly gel: KitGel; readonly width: number }) {
   const styles = useStyles();
   const filter = transmittanceOf(gel);
-  const inner = width - 2 * SPACE.m;
   return (
     <>
-      <Section title="Transmission" aside="filled with its own colour">
-        <TransmissionCurve transmittance={filter} colour={gelFacts(filter, JUDGED_ON[0]).hex} width={inner} height={150} />
+      <Section flush title="Transmission" aside="filled with its own colour">
+        <TransmissionCurve transmittance={filter} colour={gelFacts(filter, JUDGED_ON[0]).hex} width={width} height={150} />
       </Section>
-      <Section title="What it costs" aside="stops: luminance · R G B">
+      <Section flush title="What it costs" aside="stops: luminance · R G B">
         {JUDGED_ON.map((lamp) => {
           const { hex, stopsLost, channels, shiftMired } = gelFacts(filter, lamp);
           return (
@@ -264,7 +304,7 @@ function GelFactsSections({ gel, width }: { readonly gel: KitGel; readonly width
           );
         })}
       </Section>
-      <Section title="Fractions and doubles" aside="of the same dye, in daylight">
+      <Section flush title="Fractions and doubles" aside="of the same dye, in daylight">
         {STRENGTHS.map(({ strength, name }) => {
           const { hex, stopsLost, channels } = gelFacts(atStrength(filter, strength), JUDGED_ON[0]);
           return (

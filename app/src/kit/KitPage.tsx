@@ -48,6 +48,7 @@ export function KitPage() {
   const [words, setWords] = useState('');
   const [archived, setArchived] = useState(false);
   const [adding, setAdding] = useState(false);
+  const [files, setFiles] = useState(false);
   const [problems, setProblems] = useState<readonly string[] | null>(null);
   const shown = useMemo(() => {
     const sought = words.trim().toLowerCase();
@@ -79,12 +80,14 @@ export function KitPage() {
         options={KIT_KINDS.map((id) => ({ id, name: KIND_NAMES[id] }))}
         value={kind}
         onChange={(id) => router.setParams({ kind: id })}
+        scroll
       />
       <View style={styles.tools}>
         <Button label="Add" icon="plus" filled onPress={() => setAdding(true)} />
-        <Button label="Import kit file" icon="download" onPress={importKit} />
-        <Button label="Export" icon="upload" onPress={() => window.location.assign(api.kitExport)} />
-        <Button label="Table, CSV" onPress={() => window.location.assign(api.kitTable)} />
+        <Button label="Files" icon="folder" onPress={() => setFiles(true)} />
+        {hasArchived || archived ? (
+          <Button label={archived ? 'Back to what is in use' : 'Archived'} on={archived} onPress={() => setArchived(!archived)} />
+        ) : null}
       </View>
       <Field label={`Find in ${KIND_NAMES[kind].toLowerCase()}`} value={words} onChange={setWords} />
       {error ? <Text role="alert">{error.message}</Text> : null}
@@ -97,8 +100,22 @@ export function KitPage() {
           <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
         ) : null}
       </View>
-      {hasArchived || archived ? (
-        <Button label={archived ? 'Back to what is in use' : 'Archived'} on={archived} onPress={() => setArchived(!archived)} />
+      {files ? (
+        <Sheet title="Kit files" onClose={() => setFiles(false)}>
+          <Text size="label" quiet>
+            A kit file holds your own entries and what you changed about the stand-ins; the table is for other programs.
+          </Text>
+          <Button
+            label="Import kit file"
+            icon="download"
+            onPress={() => {
+              setFiles(false);
+              importKit();
+            }}
+          />
+          <Button label="Export kit file" icon="upload" onPress={() => window.location.assign(api.kitExport)} />
+          <Button label="Export table, CSV" icon="grid" onPress={() => window.location.assign(api.kitTable)} />
+        </Sheet>
       ) : null}
       {adding ? <AddEntry kind={kind} onClose={() => setAdding(false)} onAdded={refresh} /> : null}
       {problems ? (

@@ -2,6 +2,7 @@ import {
   fixtureLookup,
   lookupIn,
   MATCH_TOLERANCE,
+  MODE_NAMES,
   mixOf,
   recipeOf,
   settingFor,
@@ -19,7 +20,7 @@ import { OutputCurve } from '../charts/OutputCurve';
 import { useKit } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putSetting } from '../palette/edits';
-import { MODE_NAMES, WayRow } from '../palette/ColourPage';
+import { WayRow } from '../palette/ColourPage';
 import { useStudy } from '../palette/useStudies';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';

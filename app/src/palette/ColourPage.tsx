@@ -3,6 +3,7 @@ import {
   formatStops,
   hexOfPoint,
   lookWithFixture,
+  MODE_NAMES,
   pointOf,
   purityLimit,
   type GelFit,
@@ -45,8 +46,6 @@ const useStyles = themed((t) => ({
   },
   pair: { flexDirection: 'row', width: 44, height: 36 },
 }));
-
-export const MODE_NAMES = { cct: 'White', hsi: 'Hue', rgb: 'RGB', xy: 'x, y', gel: 'As a gel' } as const;
 
 const ORDERS: readonly { readonly id: GelOrder; readonly name: string }[] = [
   { id: 'best', name: 'Best' },
@@ -143,6 +142,9 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
             changeMember(memberId, 'light', { light: id, part: next?.zone ?? '', name: next?.name ?? 'No light yet' });
           }}
         />
+      </Section>
+      {light ? <MeansSections member={member} lightId={light.id} /> : <NoLight />}
+      <Section title="Its place in the picture" aside={`${percent(member.share)} of it`}>
         <Pick
           label="Part"
           options={[{ id: '', name: 'Nowhere in particular' }, ...look.probes]}
@@ -196,9 +198,16 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
           }}
         />
       </Section>
-      {light ? <MeansSections member={member} lightId={light.id} /> : null}
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
+  );
+}
+
+function NoLight() {
+  return (
+    <Section title="How to make it">
+      <Text quiet>Choose the light that is to make it, and the kit is searched for ways.</Text>
+    </Section>
   );
 }
 
@@ -253,7 +262,7 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
           <Button label="Sheets not owned too" on={unowned} onPress={() => setUnowned(!unowned)} />
         </Section>
       )}
-      <Section title="The same colour from other fixtures" aside="over the meter at 2 m, full power">
+      <Section title="From other fixtures" aside="over the meter at 2 m, full">
         {value.compare.slice(0, 8).map(({ fixtureId, name, how, difference, stops, direct }) => (
           <Pressable
             key={fixtureId}

@@ -1,4 +1,4 @@
-import { formatSetting, hexOfPoint, keySideOf, pointOf, SCHEME_INFO, type Member, type PaletteCheck } from '@fulgent/core';
+import { describeSetting, hexOfPoint, keySideOf, pointOf, SCHEME_INFO, type Member, type PaletteCheck } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
@@ -8,8 +8,8 @@ import { useKit } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
 import { gelName, targetWord } from '../look/words';
-import { SPACE, themed, TOUCH } from '../theme/theme';
-import { Button } from '../ui/Button';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
@@ -20,9 +20,7 @@ import { ReachMap } from './ReachMap';
 import { lightColours, usePaletteReport, useReach } from './useStudies';
 
 const useStyles = themed((t) => ({
-  chips: { flexDirection: 'row', gap: SPACE.s, paddingHorizontal: SPACE.m, paddingVertical: SPACE.s },
-  chip: { minHeight: TOUCH, paddingHorizontal: SPACE.m, justifyContent: 'center', backgroundColor: t.raised, borderRadius: 3 },
-  chipOn: { backgroundColor: t.fill },
+  chips: { paddingLeft: SPACE.m, paddingVertical: SPACE.s },
   map: { flexDirection: 'row', paddingHorizontal: SPACE.m, gap: SPACE.m },
   legend: { flex: 1, paddingTop: SPACE.s, gap: SPACE.s, minWidth: 70 },
   legendItem: { borderTopWidth: 1, borderTopColor: t.line, paddingTop: SPACE.xs },
@@ -53,17 +51,20 @@ export function PaletteStep() {
   const { stored } = useKit();
   const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
   const report = usePaletteReport(look, kit);
-  const reach = useReach(look, kit);
   const colours = useMemo(() => lightColours(look), [look]);
   const [selected, setSelected] = useState<string | null>(null);
   const [width, setWidth] = useState(0);
   const [keeping, setKeeping] = useState(false);
   const { palette } = look;
+  const chosen = palette.members.find((member) => member.id === selected);
+  const chosenLight = look.lights.find((light) => light.id === chosen?.light);
+  const reach = useReach(look, kit, chosenLight?.id);
   const info = SCHEME_INFO.find((scheme) => scheme.id === palette.scheme)!;
   const move = useCallback(
     (member: string, to: { hueDeg: number; purity: number }, gesture: number) => changeMember(member, 'place', to, gesture),
     [],
   );
+  const choose = useCallback((member: string) => setSelected((now) => (now === member ? null : member)), []);
   const mapWidth = Math.min(320, Math.max(180, width - 2 * SPACE.m - 104));
   const actual = Object.fromEntries(
     palette.members.flatMap((member) => {
@@ -74,26 +75,15 @@ export function PaletteStep() {
   const open = (member: string) => router.push(`/looks/${id}/palette/${member}`);
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.chips}>
-        <View role="radiogroup" aria-label="Scheme" style={{ flexDirection: 'row', gap: SPACE.s }}>
-          {SCHEME_INFO.map(({ id: scheme, name }) => {
-            const on = scheme === palette.scheme;
-            return (
-              <Pressable
-                key={scheme}
-                style={[styles.chip, on && styles.chipOn]}
-                accessibilityRole="radio"
-                aria-checked={on}
-                onPress={() => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
-              >
-                <Text size="label" weight={on ? 'strong' : 'medium'} onFill={on}>
-                  {name}
-                </Text>
-              </Pressable>
-            );
-          })}
-        </View>
-      </ScrollView>
+      <View style={styles.chips}>
+        <Choice
+          label="Scheme"
+          options={SCHEME_INFO}
+          value={palette.scheme}
+          onChange={(scheme) => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
+          scroll
+        />
+      </View>
       {width > 0 ? (
         <View style={styles.map}>
           <ReachMap
@@ -102,11 +92,11 @@ export function PaletteStep() {
             actual={actual}
             width={mapWidth}
             selected={selected}
-            onSelect={setSelected}
+            onSelect={choose}
             onMove={move}
           />
           <View style={styles.legend}>
-            <Legend name="Full colour" text="this kit reaches" />
+            <Legend name="Full colour" text={chosenLight ? `${chosenLight.name} can reach` : 'this kit reaches'} />
             <Legend name="Dashed" text="the file holds" />
             <Legend name="Ring" text="what the light makes now" />
             <Legend name="Centre" text={`neutral at ${look.camera.whiteK} K`} />
@@ -230,7 +220,7 @@ function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
   const means = !light
     ? 'no light yet'
     : light.setting
-      ? formatSetting(light.setting, (gel) => gelName(look, gel))
+      ? describeSetting(light.setting, (gel) => gelName(look, gel))
       : light.gels.length
         ? light.gels.map(({ gel }) => gelName(look, gel)).join(' + ')
         : 'no gel';
@@ -293,14 +283,13 @@ function Checks({ checks }: { readonly checks: readonly PaletteCheck[] }) {
             {check.fix ? (
               <Button
                 label={check.fix.label}
-                tight
                 onPress={() => {
                   const light = useOpenLook.getState().look?.lights.find(({ id }) => id === check.fix!.lightId);
                   if (light) setPower(light.id, light.powerStops + check.fix!.stops);
                 }}
               />
             ) : null}
-            <Button label="On purpose" tight onPress={() => accept(check.id, true)} />
+            <Button label="On purpose" onPress={() => accept(check.id, true)} />
           </View>
         </View>
       ))}
@@ -315,7 +304,7 @@ function Checks({ checks }: { readonly checks: readonly PaletteCheck[] }) {
               </Text>
               {check.accepted ? (
                 <View style={styles.actions}>
-                  <Button label="Not on purpose after all" tight onPress={() => accept(check.id, false)} />
+                  <Button label="Not on purpose after all" onPress={() => accept(check.id, false)} />
                 </View>
               ) : null}
             </View>

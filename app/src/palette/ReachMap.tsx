@@ -32,6 +32,7 @@ interface Props {
   readonly actual: Readonly<Record<string, PlanePoint>>;
   readonly width: number;
   readonly selected: string | null;
+  /** A member was touched. */
   readonly onSelect: (id: string) => void;
   /** A member was dragged to a place; all of one `gesture` is one change. */
   readonly onMove: (id: string, to: { hueDeg: number; purity: number }, gesture: number) => void;
@@ -185,7 +186,6 @@ function memberGesture(scale: number, onSelect: Props['onSelect'], onMove: Props
     .onStart(({ x, y, translationX, translationY }) => {
       const id = nearest(x - translationX, y - translationY);
       held = id ? { id, gesture: Date.now() } : null;
-      if (id) onSelect(id);
     })
     .onUpdate(({ x, y }) => {
       if (!held) return;

@@ -49,11 +49,12 @@ export function usePaletteReport(look: Look, kit: readonly KitEntry[]): PaletteR
   return useStudy(() => study().palette(look, kit), key).value;
 }
 
-/** The reach of the kit in the look's white balance. */
-export function useReach(look: Look, kit: readonly KitEntry[]): Reach | null {
+/** The reach of the kit, or of one light with it, in the look's white balance. */
+export function useReach(look: Look, kit: readonly KitEntry[], lightId?: string): Reach | null {
   const { whiteK, tintDuv } = look.camera;
-  const key = useMemo(() => ({ whiteK, tintDuv, kit }), [whiteK, tintDuv, kit]);
-  return useStudy(() => study().reach(look, kit), key).value;
+  const fixture = look.lights.find(({ id }) => id === lightId)?.fixture;
+  const key = useMemo(() => ({ whiteK, tintDuv, kit, fixture }), [whiteK, tintDuv, kit, fixture]);
+  return useStudy(() => study().reach(look, kit, lightId), key).value;
 }
 
 export interface LightColour {

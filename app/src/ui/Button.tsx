@@ -1,4 +1,4 @@
-import { Pressable, View, type PressableProps } from 'react-native';
+import { Pressable, ScrollView, View, type PressableProps } from 'react-native';
 import { SPACE, themed, TOUCH, useTheme } from '../theme/theme';
 import { Icon, type IconName } from './Icon';
 import { Text } from './Text';
@@ -101,18 +101,21 @@ export function Choice<T extends string>({
   options,
   value,
   onChange,
+  scroll = false,
 }: {
   readonly label: string;
   readonly options: readonly { readonly id: T; readonly name: string }[];
   readonly value: T | null;
   readonly onChange: (id: T) => void;
+  /** One line that scrolls sideways, for more than fit. */
+  readonly scroll?: boolean;
 }) {
   const styles = useStyles();
-  return (
+  const row = (
     <View
       accessibilityRole="radiogroup"
       accessibilityLabel={label}
-      style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}
+      style={{ flexDirection: 'row', flexWrap: scroll ? 'nowrap' : 'wrap', gap: SPACE.s }}
     >
       {options.map(({ id, name }) => (
         <Pressable
@@ -128,5 +131,12 @@ export function Choice<T extends string>({
         </Pressable>
       ))}
     </View>
+  );
+  return scroll ? (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false}>
+      {row}
+    </ScrollView>
+  ) : (
+    row
   );
 }

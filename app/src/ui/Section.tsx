@@ -18,15 +18,18 @@ const useStyles = themed((t) => ({
 export function Section({
   title,
   aside,
+  flush = false,
   children,
 }: {
   readonly title: string;
   readonly aside?: string;
+  /** On pages that have their own margin. */
+  readonly flush?: boolean;
   readonly children: ReactNode;
 }) {
   const styles = useStyles();
   return (
-    <View style={styles.section}>
+    <View style={[styles.section, flush && { paddingHorizontal: 0 }]}>
       <View style={styles.head}>
         <Text size="strong" weight="strong" role="heading" aria-level={2}>
           {title}

@@ -53,7 +53,8 @@ import { expose } from 'comlink';
 /** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
 export interface StudyApi {
   palette(look: Look, kit: readonly KitEntry[]): PaletteReport;
-  reach(look: Look, kit: readonly KitEntry[]): Reach;
+  /** What the kit can make, or with `lightId` what that light can, with the kit's gels or by itself. */
+  reach(look: Look, kit: readonly KitEntry[], lightId?: string): Reach;
   means(input: MeansInput): Means;
   match(look: Look, leaderId: string, followerId: string, kit: readonly KitEntry[]): Match;
   /** What a light is set to now, said in each mode of its fixture. */
@@ -150,7 +151,19 @@ const api: StudyApi = {
     return paletteChecks(look, (gel) => counts.get(gel) ?? (kit.length ? 0 : Infinity));
   },
 
-  reach(look, kit) {
+  reach(look, kit, lightId) {
+    const light = look.lights.find(({ id }) => id === lightId);
+    if (light) {
+      const lookup = lookupFor(look, kit);
+      const mixes = light.fixture.kind === 'colour' ? [light.fixture] : [];
+      return reachOf({
+        camera: cameraOf(look),
+        sources: mixes.length ? [] : [resolveSource(light, light.powerStops, lookup)],
+        gels: gelOptions(kit).filter(({ count }) => count > 0),
+        fixtures: mixes,
+        lookup: fixtureLookup(lookup),
+      });
+    }
     const sources = new Map<string, Float64Array>();
     for (const entry of kit) {
       if (entry.kind !== 'fixture' || entry.archived || entry.fixture.kind === 'colour') continue;

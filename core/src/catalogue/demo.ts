@@ -167,8 +167,8 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
         {
           id: 'colour-2',
           name: 'Fridge',
-          hueDeg: 235,
-          purity: 0.1,
+          hueDeg: 254,
+          purity: 0.31,
           light: 'fridge',
           part: 'hair-left',
           share: 0.2,
@@ -187,7 +187,7 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
       faceHeightM: FACE_M,
     },
     backdrop: { surface: { kind: 'material', id: 'paper-pale' }, distanceM: BACKDROP_M, widthM: 5 },
-    room: { widthM: 5, depthM: 7, heightM: 2.9, walls: 0.35, ceiling: 0.4, floor: 0.12 },
+    room: { widthM: 5, depthM: 7, heightM: 2.9, walls: 0.18, ceiling: 0.2, floor: 0.1 },
     ambient: { lux: 1.5, cctK: 2700 },
     lights,
     probes: standardProbes(FACE_M, BACKDROP_M, 'left'),
@@ -202,7 +202,7 @@ const fridge = (setting: Light['setting'], fixture = 'colour-panel-two'): Light 
     role: 'rim',
     side: 'left',
     fixture,
-    modifier: 'panel-face',
+    modifier: 'panel-grid',
     setting,
     motive: 'fridge',
     powerStops: -4,
@@ -241,7 +241,7 @@ const tubes = (hueDeg: number): Light =>
     side: 'right',
     fixture: 'colour-tube',
     modifier: 'tube-face',
-    setting: { mode: 'hsi', hueDeg, saturation: 0.7, whiteK: 5600 },
+    setting: { mode: 'hsi', hueDeg, saturation: 0.65, whiteK: 5600 },
     motive: '',
     powerStops: -1,
   });
@@ -269,10 +269,10 @@ export function nightOvenLooks(): readonly Look[] {
       lamp(),
     ],
   );
-  const second = ovenLook('Cold shelves, tubes disagree', 'Panel and tubes stand at hue 220 and are not the same colour.', [
+  const second = ovenLook('Cold shelves, tubes disagree', 'Panel and tubes stand at hue 195 and are not the same colour.', [
     ovenKey(),
-    fridge({ mode: 'hsi', hueDeg: 220, saturation: 0.7, whiteK: 5600 }, 'colour-panel'),
-    tubes(220),
+    fridge({ mode: 'hsi', hueDeg: 195, saturation: 0.65, whiteK: 5600 }, 'colour-panel'),
+    tubes(195),
   ]);
   return [balance(first).look, withOwnPalette(balance(second).look)];
 }

@@ -209,6 +209,16 @@ export const MODIFIERS: readonly KitItem<Modifier>[] = [
     },
   },
   {
+    id: 'panel-grid',
+    item: {
+      name: 'Panel face, 40° grid',
+      face: { kind: 'rectangle', widthM: 0.6, heightM: 0.3 },
+      beam: { kind: 'diffuse' },
+      gridDeg: 40,
+      lossStops: 0.7,
+    },
+  },
+  {
     id: 'tube-face',
     item: {
       name: 'Tube face 120 cm',

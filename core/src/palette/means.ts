@@ -1,7 +1,7 @@
 import type { Camera } from '../camera/camera';
 import { continuousLuxSeconds, METER_CONSTANT_LXS, stopsOverMeter } from '../exposure/meter';
 import { goalOfTarget, translate, type Translation } from '../fixture/match';
-import { formatSetting } from '../fixture/modes';
+import { describeSetting } from '../fixture/modes';
 import type { KitEntry } from '../kit/schema';
 import { gelOptions } from '../kit/use';
 import { compileScene } from '../look/scene';
@@ -99,7 +99,7 @@ function compareWays(look: Look, camera: Camera, target: Target, kit: readonly K
       return [
         {
           ...base,
-          how: formatSetting(best.setting),
+          how: describeSetting(best.setting),
           direct: true,
           difference: best.difference,
           stops: stopsOverMeter(exposure, look.camera),

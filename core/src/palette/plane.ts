@@ -67,6 +67,14 @@ export function hexOfPoint(point: PlanePoint, level = 0.8): string {
   return hexOfLinear(k * rgb[0], k * rgb[1], k * rgb[2]);
 }
 
+/** The colour of a place at a luminance against white (1), as bright as the file can hold it. */
+export function hexAtLuminance(point: PlanePoint, luminance: number): string {
+  const rgb = linearOfPoint(point).map((value) => Math.max(0, value)) as [number, number, number];
+  const y = 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2];
+  const k = Math.min(luminance / Math.max(y, 1e-9), 1 / Math.max(...rgb, 1e-9));
+  return hexOfLinear(k * rgb[0], k * rgb[1], k * rgb[2]);
+}
+
 const EDGE_POINTS = 16;
 
 /** The edge of what the file can hold, once round: red, yellow, green, cyan, blue, magenta and what lies between. */

@@ -16,6 +16,7 @@ export interface SchemeInfo {
 
 /** All schemes, with what each is for. Angles are of OKLCh as recorded; opposites say which ring they mean. */
 export const SCHEME_INFO: readonly SchemeInfo[] = [
+  { id: 'own', name: 'Own', text: 'Every colour as you set it.' },
   { id: 'opposite', name: 'Opposite', text: 'Partners of the light-mixing ring: where they overlap they make white.' },
   {
     id: 'opposite-painters',
@@ -28,7 +29,6 @@ export const SCHEME_INFO: readonly SchemeInfo[] = [
   { id: 'one-anchor', name: 'One and anchor', text: 'One colour, and something neutral that lets the eye see it.' },
   { id: 'warm-cool', name: 'Warm, cool, neutral', text: 'A warm and a cool colour with a neutral between them.' },
   { id: 'mix-third', name: 'Mix to a third', text: 'Two lights whose overlap makes the third colour of the picture.' },
-  { id: 'own', name: 'Own', text: 'Every colour as you set it.' },
 ];
 
 /** Largest purity that the file holds in a direction, found by halving. */
