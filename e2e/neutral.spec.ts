@@ -8,10 +8,20 @@ const VIEWS = [
   '/looks/saltmarsh-1/camera',
   '/looks/saltmarsh-1/brief',
   '/looks/saltmarsh-1/lights/rim-right',
+  '/looks/saltmarsh-1/palette',
+  '/looks/saltmarsh-1/palette/colour-3',
+  '/looks/night-oven-1/lights/street',
+  '/kit',
+  '/kit/azure-deep',
+  '/kit/colour-spot',
+  '/bench',
+  '/bench/gels',
+  '/bench/change',
 ];
 
 for (const theme of ['dark', 'light'] as const) {
   test(`axe finds nothing on any view, ${theme}`, async ({ page, server }) => {
+    test.slow();
     await page.addInitScript((name) => localStorage.setItem('fulgent:theme', name), theme);
     for (const path of VIEWS) {
       await page.goto(`${server.url}${path}`);

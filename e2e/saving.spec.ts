@@ -7,6 +7,10 @@ const stepUp = async (page: Page, light: string, times = 1) => {
   for (let i = 0; i < times; i++) await slider.press('ArrowRight');
 };
 
+/** The first page's two steps up of the key have reached the server: saying "kept" may be from before them. */
+const keyStored = (page: Page, url: string) =>
+  expect.poll(async () => (await stored(page, url)).lights[0].powerStops).toBeCloseTo(-1.4, 6);
+
 const stored = async (page: Page, url: string) => (await (await page.request.get(`${url}/api/looks/saltmarsh-1`)).json()).look;
 
 test('a stale write from a second tab is merged where it touches other things', async ({ page, server, context }) => {
@@ -14,7 +18,7 @@ test('a stale write from a second tab is merged where it touches other things', 
   const second = await context.newPage();
   await openLook(second, server, 'saltmarsh-1');
   await stepUp(page, 'Key', 2);
-  await kept(page);
+  await keyStored(page, server.url);
   const key = await dial(page, 'key').textContent();
   await stepUp(second, 'Backdrop', 3);
   await kept(second);
@@ -35,7 +39,7 @@ for (const [choice, expected] of [
     const second = await context.newPage();
     await openLook(second, server, 'saltmarsh-1');
     await stepUp(page, 'Key', 2);
-    await kept(page);
+    await keyStored(page, server.url);
     const theirs = await dial(page, 'key').textContent();
     await stepUp(second, 'Key', 5);
     const mine = await dial(second, 'key').textContent();
@@ -56,7 +60,7 @@ test('keep both makes a look of mine beside theirs', async ({ page, server, cont
   const second = await context.newPage();
   await openLook(second, server, 'saltmarsh-1');
   await stepUp(page, 'Key', 2);
-  await kept(page);
+  await keyStored(page, server.url);
   await stepUp(second, 'Key', 5);
   await second.getByRole('button', { name: /Keep both/ }).click();
   await kept(second);

@@ -64,7 +64,11 @@ async function paced(send) {
 const { child, url } = await startServer();
 const look = demoLook();
 const post = (address, value, headers = {}) =>
-  fetch(`${url}${address}`, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(value) });
+  fetch(`${url}${address}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...headers },
+    body: JSON.stringify(value),
+  });
 let revision = 1;
 for (const [name, send] of [
   ['GET a look', () => fetch(`${url}/api/looks/saltmarsh-1`)],

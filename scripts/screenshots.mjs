@@ -28,6 +28,12 @@ const WIDE = { width: 1280, height: 800 };
 const row = (light) => async (page) => page.getByTestId(`row-${light}`).getByRole('button').first().click();
 const touch = (name) => async (page) => page.getByTestId('frame').getByRole('button', { name }).click();
 
+/** The worker has told what the kit reaches and what to mind. */
+const studied = async (page) => {
+  await page.getByTestId('checks').waitFor();
+  await page.getByText(/this kit reaches/).waitFor();
+};
+
 const VIEWS = [
   ['shoots-phone', PHONE, '/'],
   ['new-look-phone', PHONE, '/new'],
@@ -50,9 +56,15 @@ const VIEWS = [
     (page) => page.getByRole('button', { name: /^deep teal,/ }).waitFor(),
   ],
   ['camera-phone', PHONE, '/looks/saltmarsh-1/camera'],
+  ['palette-phone', PHONE, '/looks/saltmarsh-1/palette', studied],
+  ['means-phone', PHONE, '/looks/saltmarsh-1/palette/colour-3', (page) => page.getByTestId(/^fit-/).first().waitFor()],
+  ['setting-phone', PHONE, '/looks/night-oven-1/lights/fridge'],
+  ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
+  ['kit-gel-phone', PHONE, '/kit/azure-deep', (page) => page.getByText('Fractions and doubles').waitFor()],
+  ['bench-phone', PHONE, '/bench/gels', (page) => page.getByTestId('overlap').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
   ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
-  ['light-wide', WIDE, '/looks/saltmarsh-3/lights/rim-right'],
+  ['palette-wide', WIDE, '/looks/night-oven-1/palette', studied],
   ['shoots-wide', WIDE, '/'],
 ];
 
@@ -64,7 +76,7 @@ for (const [name, viewport, address, ...steps] of VIEWS) {
   const page = await browser.newPage({ viewport });
   await page.goto(`${url}${address}`);
   await page.getByRole('heading').first().waitFor();
-  if (address.startsWith('/looks/')) await page.getByTestId('frame').waitFor();
+  if (/^\/looks\/.*(balance|camera|brief|lights)/.test(address)) await page.getByTestId('frame').waitFor();
   for (const step of steps) await step(page);
   await page.evaluate(() => document.fonts.ready);
   await page.mouse.move(0, 0);

@@ -5,13 +5,25 @@ import {
   demoLooks,
   evaluate,
   findGel,
+  fixtureOf,
   flat,
+  gelAtStrength,
+  gelOptions,
   LIGHT_SETS,
+  makeCamera,
   makeLight,
+  matchFixture,
+  meansFor,
+  mixOf,
   modifierOf,
   newLook,
+  nightOvenLooks,
+  paletteChecks,
   product,
+  searchGels,
+  STAND_IN_KIT,
   windowAlone,
+  type ColourFixture,
   type Look,
 } from '../../core/src/index';
 
@@ -76,11 +88,52 @@ export function benchCore(): Row[] {
   });
   const filtered = product(daylightSource(5600), findGel('azure-mid')!.transmittance);
   const grey = flat(0.18);
+  const gels = gelOptions(STAND_IN_KIT);
+  // Four depths of each gel: 208, over 21 000 pairs.
+  const many = gels.flatMap((gel) =>
+    [1, 0.5, 0.25, 2].map((strength) => ({
+      ...gel,
+      id: `${gel.id}-${strength}`,
+      transmittance: gelAtStrength(gel.transmittance, strength),
+    })),
+  );
+  const camera = makeCamera();
+  const source = daylightSource(5600);
+  const target = (i: number) => ({ hueDeg: (i * 37) % 360, purity: 0.05 + ((i * 13) % 20) / 100 });
+  const lookup = { gel: (id: string) => findGel(id)!.transmittance };
+  const leader = mixOf(
+    fixtureOf('colour-panel') as ColourFixture,
+    { mode: 'hsi', hueDeg: 190, saturation: 0.7, whiteK: 5600 },
+    lookup,
+  );
+  const follower = fixtureOf('colour-spot') as ColourFixture;
+  const oven = nightOvenLooks()[0]!;
   let worst = 0;
   const balances = times((i) => (worst = Math.max(worst, balance(moved(i)).objective.after)));
   return [
     [`evaluate, ${six.lights.length} lights`, summary(times((i) => evaluate(moved(i)))), '5 ms'],
     [`balance, ${six.lights.length} lights from scattered powers`, summary(balances), '100 ms'],
+    [
+      `gel search, ${gels.length} gels, all pairs`,
+      summary(times((i) => searchGels({ source, camera, target: target(i), gels }))),
+      '100 ms',
+    ],
+    [
+      `gel search, ${many.length} gels, all pairs`,
+      summary(times((i) => searchGels({ source, camera, target: target(i), gels: many }))),
+      'none set',
+    ],
+    [
+      'match of a five-emitter fixture to a leader, every mode',
+      summary(times(() => matchFixture({ spectrum: leader.spectrum, setting: null }, follower, camera, lookup))),
+      'none set',
+    ],
+    [
+      'means for a colour: gels, and every fixture of the kit compared',
+      summary(times((i) => meansFor({ look: oven, light: oven.lights[1]!, target: target(i), kit: STAND_IN_KIT }))),
+      'none set',
+    ],
+    ['palette checks, 4 lights', summary(times(() => paletteChecks(oven))), 'none set'],
     ['vivid window of one light alone', summary(times(() => windowAlone(filtered, grey))), 'none set'],
     [
       `new look, balanced (${LIGHT_SETS.length} sets in turn)`,

@@ -105,6 +105,7 @@ export const api = {
   kit: '/api/kit',
   kitExport: '/api/kit/export',
   kitTable: '/api/kit/export.csv',
+  readEntry: (id: string) => request<StoredEntry>('GET', `/api/kit/${id}`),
   createEntry: (entry: KitEntry) => request<StoredEntry>('POST', '/api/kit', { entry }),
   updateEntry: (basedOn: number, entry: KitEntry) =>
     request<StoredEntry>('PUT', `/api/kit/${entry.id}`, entry, { 'If-Match': `"${basedOn}"` }),

@@ -96,7 +96,7 @@ const figure = (label: string, low: number, high: number) =>
     .required(`${label} is missing.`)
     .min(low, `${label} must be from ${low} to ${high}.`)
     .max(high, `${label} must be from ${low} to ${high}.`);
-const count = figure('Count', 0, 10_000).integer('Count must be a whole number.');
+const pieces = (label: string) => figure(label, 0, 10_000).integer(`${label} must be a whole number.`);
 
 function TextField<Values extends FieldValues>({
   control,
@@ -143,7 +143,12 @@ const WAYS = [
   { id: 'photos', name: 'From two photographs' },
 ] as const;
 
-const gelSchema = yup.object({ name, count, widthCm: figure('Width', 1, 2000), heightCm: figure('Height', 1, 20_000) });
+const gelSchema = yup.object({
+  name,
+  count: pieces('Sheets'),
+  widthCm: figure('Width', 1, 2000),
+  heightCm: figure('Height', 1, 20_000),
+});
 
 function GelForm({ store, failed }: FormProps) {
   const { control, handleSubmit, setValue, getValues } = useForm<yup.InferType<typeof gelSchema>>({
@@ -322,7 +327,7 @@ const FIXTURE_KINDS = [
 
 const fixtureSchema = yup.object({
   name,
-  count,
+  count: pieces('Count'),
   output: figure('Output', 0.1, 10_000_000),
   cctK: figure('Colour temperature', 1900, 12_000),
   duv: figure('Duv', -0.03, 0.03),
@@ -363,7 +368,7 @@ function FixtureForm({ store, failed }: FormProps) {
         label="Add to the kit"
         filled
         onPress={() =>
-          void handleSubmit(async ({ name: called, count: pieces, output, cctK, duv }) => {
+          void handleSubmit(async ({ name: called, count: many, output, cctK, duv }) => {
             const measured = spectrum ? ({ kind: 'spectrum', id: 'own' } as const) : null;
             const fixture =
               kind === 'flash'
@@ -381,7 +386,7 @@ function FixtureForm({ store, failed }: FormProps) {
                   };
             await store(
               { kind: 'fixture', name: called, provenance: 'measured', fixture, spectrum: spectrum?.samples ?? null },
-              pieces,
+              many,
             );
           })()
         }
@@ -399,7 +404,7 @@ interface ReadLight {
   readonly axisCandela: number;
 }
 
-const modifierSchema = yup.object({ name, count, loss: figure('Loss', -3, 8) });
+const modifierSchema = yup.object({ name, count: pieces('Count'), loss: figure('Loss', -3, 8) });
 
 function ModifierForm({ store, failed }: FormProps) {
   const { control, handleSubmit, setValue } = useForm<yup.InferType<typeof modifierSchema>>({
@@ -437,7 +442,7 @@ function ModifierForm({ store, failed }: FormProps) {
         label="Add to the kit"
         filled
         onPress={() =>
-          void handleSubmit(async ({ name: called, count: pieces, loss }) => {
+          void handleSubmit(async ({ name: called, count: many, loss }) => {
             if (!read) {
               failed(new Error('There is no beam yet: choose a file.'));
               return;
@@ -456,7 +461,7 @@ function ModifierForm({ store, failed }: FormProps) {
                   lossStops: loss,
                 },
               },
-              pieces,
+              many,
             );
           })()
         }

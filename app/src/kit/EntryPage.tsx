@@ -17,15 +17,13 @@ import {
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import useSWR from 'swr';
-import { api, ApiError, type StoredEntry } from '../api/client';
+import { api } from '../api/client';
 import { TransmissionCurve } from '../charts/TransmissionCurve';
 import { OutputCurve } from '../charts/OutputCurve';
 import { readNumber, taken } from '../look/numbers';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
-import { problemLines } from '../ui/problems';
 import { Section } from '../ui/Section';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
@@ -33,7 +31,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { entryFacts, entrySwatch } from './entry-words';
 import { atStrength, gelFacts, JUDGED_ON, STRENGTHS, transmittanceOf } from './gel-facts';
-import { useKit } from './useKit';
+import { useEntry, useKit } from './useKit';
 
 const useStyles = themed((t) => ({
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
@@ -59,9 +57,8 @@ export function EntryPage({ id }: { readonly id: string }) {
   const styles = useStyles();
   const router = useRouter();
   const { refresh } = useKit();
-  const { data: stored, error, mutate } = useSWR<StoredEntry, Error>(`${api.kit}/${id}`);
+  const { stored, error, problem, failed, save, kept } = useEntry(id);
   const [width, setWidth] = useState(0);
-  const [problem, setProblem] = useState<string | null>(null);
   const back = (kind?: string) => router.navigate(kind ? `/kit?kind=${kind}` : '/kit');
   if (error && !stored)
     return (
@@ -77,18 +74,6 @@ export function EntryPage({ id }: { readonly id: string }) {
       </SectionFrame>
     );
   const { entry, revision, standIn } = stored;
-  const save = async (change: Partial<KitEntry>) => {
-    setProblem(null);
-    const next = { ...entry, ...change } as KitEntry;
-    void mutate({ ...stored, entry: next }, { revalidate: false });
-    try {
-      await mutate(await api.updateEntry(revision, next), { revalidate: false });
-      refresh();
-    } catch (failure) {
-      setProblem(problemLines(failure)[0]!);
-      if (failure instanceof ApiError && failure.status === 409) void mutate();
-    }
-  };
   const duplicate = async () => {
     const made = await api.createEntry({ ...entry, name: `${entry.name}, own`.slice(0, 120), provenance: 'guessed' });
     refresh();
@@ -100,7 +85,6 @@ export function EntryPage({ id }: { readonly id: string }) {
     back(entry.kind);
     say(`${entry.name} deleted.`, { label: 'Undo', run: () => void api.restoreEntry(id).then(refresh) });
   };
-  const failed = (failure: unknown) => setProblem(problemLines(failure)[0]!);
   const swatch = entrySwatch(entry);
   return (
     <SectionFrame>
@@ -117,6 +101,9 @@ export function EntryPage({ id }: { readonly id: string }) {
             {standIn ? 'stand-in, made up' : entry.provenance}
           </Text>
         </View>
+        <Text size="label" quiet testID="save-state" aria-live="polite">
+          {kept ? 'kept' : 'keeping'}
+        </Text>
       </View>
       {problem ? (
         <Text weight="strong" role="alert">
@@ -139,18 +126,15 @@ export function EntryPage({ id }: { readonly id: string }) {
         </Section>
       ) : null}
       <Section flush title="What there is" aside={entry.archived ? 'archived' : ''}>
-        {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => void save({ name: called })} />}
+        {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => save({ name: called })} />}
         <StepperGrid>
           <Cell>
             <Stepper
               label={entry.kind === 'gel' ? 'Sheets' : 'Count'}
               value={`${entry.count}`}
-              onStep={(by) => void save({ count: Math.max(0, entry.count + by) })}
+              onStep={(by) => save({ count: Math.max(0, entry.count + by) })}
               onType={(text) =>
-                taken(
-                  readNumber(text, { name: 'Count', low: 0, high: 10_000 }),
-                  (count) => void save({ count: Math.round(count) }),
-                )
+                taken(readNumber(text, { name: 'Count', low: 0, high: 10_000 }), (count) => save({ count: Math.round(count) }))
               }
             />
           </Cell>
@@ -160,12 +144,9 @@ export function EntryPage({ id }: { readonly id: string }) {
                   <Stepper
                     label={side === 'widthCm' ? 'Width of a sheet' : 'Height of a sheet'}
                     value={`${entry[side]} cm`}
-                    onStep={(by) => void save({ [side]: Math.max(1, entry[side] + by * 5) })}
+                    onStep={(by) => save({ [side]: Math.max(1, entry[side] + by * 5) })}
                     onType={(text) =>
-                      taken(
-                        readNumber(text, { name: 'Size', low: 1, high: 2000, unit: 'cm' }),
-                        (size) => void save({ [side]: size }),
-                      )
+                      taken(readNumber(text, { name: 'Size', low: 1, high: 2000, unit: 'cm' }), (size) => save({ [side]: size }))
                     }
                   />
                 </Cell>
@@ -173,14 +154,9 @@ export function EntryPage({ id }: { readonly id: string }) {
             : null}
         </StepperGrid>
         {entry.kind === 'gel' ? (
-          <Choice
-            label="Condition"
-            options={CONDITIONS}
-            value={entry.condition}
-            onChange={(condition) => void save({ condition })}
-          />
+          <Choice label="Condition" options={CONDITIONS} value={entry.condition} onChange={(condition) => save({ condition })} />
         ) : null}
-        <NoteField key={`note-${revision}`} note={entry.note} onSave={(note) => void save({ note })} />
+        <NoteField key={`note-${revision}`} note={entry.note} onSave={(note) => save({ note })} />
         {standIn ? null : <OwnFigures entry={entry} save={save} />}
       </Section>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
@@ -188,7 +164,7 @@ export function EntryPage({ id }: { readonly id: string }) {
         <Button
           label={entry.archived ? 'Use again' : 'Archive'}
           icon="archive"
-          onPress={() => void save({ archived: !entry.archived })}
+          onPress={() => save({ archived: !entry.archived })}
         />
         {standIn ? null : <Button label="Delete" icon="trash-2" onPress={() => void remove().catch(failed)} />}
       </View>
@@ -245,13 +221,13 @@ function NoteField({ note, onSave }: { readonly note: string; readonly onSave: (
 }
 
 /** The main figure of an own fixture or modifier. */
-function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly save: (change: Partial<KitEntry>) => Promise<void> }) {
+function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly save: (change: Partial<KitEntry>) => void }) {
   if (entry.kind === 'fixture' && entry.fixture.kind !== 'colour') {
     const { fixture } = entry;
     const flash = fixture.kind === 'flash';
     const value = flash ? fixture.guideNumberM : fixture.luxAt1m;
     const put = (figure: number) =>
-      void save({ fixture: flash ? { ...fixture, guideNumberM: figure } : { ...fixture, luxAt1m: figure } } as Partial<KitEntry>);
+      save({ fixture: flash ? { ...fixture, guideNumberM: figure } : { ...fixture, luxAt1m: figure } } as Partial<KitEntry>);
     return (
       <Stepper
         label={flash ? 'Guide number at ISO 100, m' : 'Lux at 1 m, full output'}
@@ -263,7 +239,7 @@ function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly save: 
   }
   if (entry.kind === 'modifier') {
     const { modifier } = entry;
-    const put = (lossStops: number) => void save({ modifier: { ...modifier, lossStops } });
+    const put = (lossStops: number) => save({ modifier: { ...modifier, lossStops } });
     return (
       <Stepper
         label="Stops lost on the axis"

@@ -91,7 +91,7 @@ export function KitPage() {
       </View>
       <Field label={`Find in ${KIND_NAMES[kind].toLowerCase()}`} value={words} onChange={setWords} />
       {error ? <Text role="alert">{error.message}</Text> : null}
-      {!loaded && !error ? <View style={styles.waiting} aria-busy accessibilityLabel="Loading the kit" /> : null}
+      {!loaded && !error ? <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Loading the kit" /> : null}
       <View testID="kit-list">
         {shown.map((one) => (
           <Row key={one.entry.id} stored={one} />

@@ -1,6 +1,8 @@
 import type { KitEntry, KitKind } from '@fulgent/core';
+import { useRef, useState } from 'react';
 import useSWR from 'swr';
-import { api, type StoredEntry } from '../api/client';
+import { api, ApiError, type StoredEntry } from '../api/client';
+import { problemLines } from '../ui/problems';
 
 const NONE: readonly StoredEntry[] = [];
 
@@ -14,4 +16,32 @@ export function useKit() {
 /** Entries of one kind that are at hand: not archived. */
 export function kitOf<K extends KitKind>(stored: readonly StoredEntry[], kind: K): Extract<KitEntry, { kind: K }>[] {
   return stored.flatMap(({ entry }) => (entry.kind === kind && !entry.archived ? [entry as Extract<KitEntry, { kind: K }>] : []));
+}
+
+/** One entry of the kit and how to change it. Changes show at once and are sent one after the other, each on the last one's revision. */
+export function useEntry(id: string) {
+  const { refresh } = useKit();
+  const { data: stored, error, mutate } = useSWR<StoredEntry, Error>(`${api.kit}/${id}`);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [unsent, setUnsent] = useState(0);
+  const sending = useRef<Promise<unknown>>(Promise.resolve());
+  const failed = (failure: unknown) => setProblem(problemLines(failure)[0]!);
+  const save = (change: Partial<KitEntry>) => {
+    setProblem(null);
+    setUnsent((n) => n + 1);
+    const changed = (now: StoredEntry): StoredEntry => ({ ...now, entry: { ...now.entry, ...change } as KitEntry });
+    void mutate((now) => now && changed(now), { revalidate: false });
+    sending.current = sending.current.then(async () => {
+      try {
+        const current = await api.readEntry(id);
+        await api.updateEntry(current.revision, changed(current).entry);
+      } catch (failure) {
+        failed(failure);
+        if (failure instanceof ApiError) void mutate();
+      }
+      setUnsent((n) => n - 1);
+      refresh();
+    });
+  };
+  return { stored, error, problem, failed, save, kept: unsent === 0 };
 }

@@ -73,7 +73,7 @@ export function GelPicker({ look, light, onPick, onClose }: Props) {
             ))}
         </View>
       ) : (
-        <View style={styles.waiting} aria-busy accessibilityLabel="Computing" />
+        <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Computing" />
       )}
     </Sheet>
   );

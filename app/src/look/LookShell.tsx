@@ -265,7 +265,7 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
 /** The shape of what comes. */
 function Waiting({ height }: { readonly height: number }) {
   const styles = useStyles();
-  return <View style={[styles.waiting, { height }]} aria-busy accessibilityLabel="Computing" />;
+  return <View style={[styles.waiting, { height }]} role="status" aria-busy accessibilityLabel="Computing" />;
 }
 
 function useUndoKeys(): void {

@@ -71,7 +71,7 @@ export function ShootsPage() {
           </View>
         ) : null}
         {!shoots && !error ? (
-          <View style={styles.grid} aria-busy accessibilityLabel="Loading shoots">
+          <View style={styles.grid} role="status" aria-busy accessibilityLabel="Loading shoots">
             {[0, 1, 2].map((i) => (
               <View key={i} style={styles.waiting} />
             ))}

@@ -70,9 +70,11 @@ export function SectionFrame({ children }: { readonly children: ReactNode }) {
   return (
     <View style={styles.wide}>
       <View style={styles.rail}>
-        <Text size="big" weight="strong" style={{ paddingLeft: SPACE.l, paddingVertical: SPACE.s }}>
-          Fulgent
-        </Text>
+        <View role="banner">
+          <Text size="big" weight="strong" style={{ paddingLeft: SPACE.l, paddingVertical: SPACE.s }}>
+            Fulgent
+          </Text>
+        </View>
         <View style={{ height: SPACE.m }} />
         <SectionLinks rail />
       </View>

@@ -37,6 +37,18 @@ export function gelAreaCm2(face: FaceShape, mount: Light['mount']): number {
   return mount === 'inside' ? Math.min(area, 250) : Math.max(area, 25);
 }
 
+type Held = Pick<Light, 'mount' | 'modifier' | 'fixture' | 'gels'>;
+
+function touchesLamp({ mount, modifier, fixture }: Held): boolean {
+  return mount === 'touching' || (modifier.beam.kind === 'bare' && fixture.kind === 'flash' && mount !== 'holder');
+}
+
+/** Whether gel is held in a way that nobody should plan past unread. Cheap: no spectrum is looked at. */
+function stopsPlanner(light: Held): boolean {
+  if (light.gels.length === 0) return false;
+  return touchesLamp(light) || (light.modifier.beam.kind === 'bare' && light.fixture.kind === 'flash');
+}
+
 /** Cautions about the gels on one light as they are held there; null without gels. */
 export function gelSafety(look: Pick<Look, 'spectra'>, light: Light): GelSafety | null {
   if (light.gels.length === 0) return null;
@@ -45,7 +57,7 @@ export function gelSafety(look: Pick<Look, 'spectra'>, light: Light): GelSafety 
   const transmittance = resolveFilter({ ...light, leak: 0 }, lookup);
   const source = resolveSource(light, light.powerStops, lookup);
   const bare = modifier.beam.kind === 'bare';
-  const inContact = mount === 'touching' || (bare && fixture.kind === 'flash' && mount !== 'holder');
+  const inContact = touchesLamp(light);
   const gelArea = gelAreaCm2(modifier.face, mount);
   const spread = beamIntegral(modifier.beam);
   const filament = fixture.kind === 'continuous' && fixture.source.kind === 'tungsten';
@@ -81,7 +93,7 @@ export function gelSafety(look: Pick<Look, 'spectra'>, light: Light): GelSafety 
     reasons.push('The modelling lamp heats the gel most: turn it off or down, and let the head cool.');
   const level: HeatLevel =
     inContact || absorbedWPerCm2 >= HOT_W_PER_CM2 ? 'hot' : absorbedWPerCm2 >= WARM_W_PER_CM2 ? 'warm' : 'low';
-  return { level, absorbedWPerCm2, reasons, stops: inContact || (bare && fixture.kind === 'flash') };
+  return { level, absorbedWPerCm2, reasons, stops: stopsPlanner(light) };
 }
 
 /** Key under which a taken-on caution is kept in a look; it changes with the way the gel is held. */
@@ -93,8 +105,8 @@ export function gelCautionKey(light: Pick<Light, 'id' | 'mount' | 'modifier' | '
 export function openGelStops(look: Look): { light: Light; safety: GelSafety }[] {
   const known = new Set(look.acknowledged.map(({ key }) => key));
   return look.lights.flatMap((light) => {
-    if (!light.on || known.has(gelCautionKey(light))) return [];
+    if (!light.on || !stopsPlanner(light) || known.has(gelCautionKey(light))) return [];
     const safety = gelSafety(look, light);
-    return safety?.stops ? [{ light, safety }] : [];
+    return safety ? [{ light, safety }] : [];
   });
 }

@@ -1,0 +1,252 @@
+import { writeFileSync } from 'node:fs';
+import { deflateSync } from 'node:zlib';
+import { chooseRow, expect, isWide, kept, test } from './fixtures';
+
+/** A PNG of vertical bands of colour, made here so that no file is needed. */
+function png(bands: readonly (readonly [r: number, g: number, b: number])[], size = 60): Buffer {
+  const rows = Buffer.alloc(size * (1 + 3 * size));
+  for (let y = 0; y < size; y++) {
+    for (let x = 0; x < size; x++) {
+      const colour = bands[Math.floor((x * bands.length) / size)]!;
+      rows.set(colour, y * (1 + 3 * size) + 1 + 3 * x);
+    }
+  }
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type), data]);
+    let crc = ~0;
+    for (const byte of body) {
+      crc ^= byte;
+      for (let k = 0; k < 8; k++) crc = crc & 1 ? (crc >>> 1) ^ 0xedb88320 : crc >>> 1;
+    }
+    const head = Buffer.alloc(4);
+    head.writeUInt32BE(data.length);
+    const tail = Buffer.alloc(4);
+    tail.writeUInt32BE(~crc >>> 0);
+    return Buffer.concat([head, body, tail]);
+  };
+  const header = Buffer.alloc(13);
+  header.writeUInt32BE(size, 0);
+  header.writeUInt32BE(size, 4);
+  header.set([8, 2, 0, 0, 0], 8);
+  return Buffer.concat([
+    Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
+    chunk('IHDR', header),
+    chunk('IDAT', deflateSync(rows)),
+    chunk('IEND', Buffer.alloc(0)),
+  ]);
+}
+
+test('from brief to palette to lights: a reference, a scheme, gels for each colour, balance', async ({ page, server }, info) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
+  await page.getByRole('radio', { name: 'Low key' }).click();
+  await page.getByRole('textbox', { name: 'Place', exact: true }).fill('Hall, north end');
+  await page.getByRole('button', { name: 'Rim right: Nothing in particular. Change' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Low sun' }).click();
+
+  // A reference is taken apart into its colours; what is no picture is refused and nothing is lost.
+  const picture = info.outputPath('reference.png');
+  writeFileSync(
+    picture,
+    png([
+      [224, 140, 40],
+      [224, 140, 40],
+      [30, 90, 170],
+    ]),
+  );
+  const junk = info.outputPath('reference.txt.png');
+  writeFileSync(junk, 'not a picture');
+  const choose = async (file: string) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Add a picture' }).click();
+    await (await chooser).setFiles(file);
+  };
+  await choose(junk);
+  await expect(page.getByRole('alert')).toHaveText(/cannot be read. Choose a JPEG or PNG/);
+  await choose(picture);
+  const reference = page.getByTestId('reference-reference-1');
+  await expect(reference).toContainText(/amber 6\d %/);
+  await expect(reference).toContainText(/azure 3\d %|blue 3\d %/);
+  await reference.getByRole('button', { name: 'Use its colours as the palette' }).click();
+
+  // On the palette they are the first colours; a scheme then lays others.
+  await expect(page).toHaveURL(/palette$/);
+  await expect(page.getByTestId('member-colour-2')).toContainText('amber');
+  await page.getByRole('radio', { name: 'Opposite', exact: true }).click();
+  await expect(page.getByTestId('reach-map')).toHaveAccessibleName(/hue \d+, purity 0\.\d\d/);
+  const first = page.getByTestId('member-colour-1');
+  await expect(first).toContainText('Backdrop');
+
+  // How to make the first: every gel and pair of the kit, best first.
+  await first.click();
+  await expect(page.getByText(/all pairs searched/)).toBeVisible();
+  const best = page.getByTestId(/^fit-/).first();
+  await expect(best).toContainText(/same|very near|near/);
+  const taken = (await best.getByRole('button').getAttribute('aria-label'))!.replace(/^Take /, '');
+  await best.getByRole('button').click();
+  await expect(best.getByRole('button')).toHaveText('On');
+  await page.getByRole('radio', { name: 'Most light' }).click();
+  await expect(page.getByText('From other fixtures')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Purpose' }).fill('The sea behind the hall');
+  await page.getByRole('button', { name: 'Back to the palette' }).click();
+  await expect(first).toContainText(taken.split(' and ')[0]!);
+
+  // It is on the light itself, and Balance takes it from there.
+  await page.getByRole('link', { name: 'Balance' }).click();
+  await chooseRow(page, 'backdrop');
+  await page.getByRole('button', { name: 'Balance', exact: true }).click();
+  await expect(page.getByTestId('verdict-backdrop')).not.toHaveText(/clips/);
+  await kept(page);
+  await page.reload();
+  await page.getByRole('link', { name: 'Palette' }).click();
+  await expect(page.getByTestId('member-colour-1')).toContainText(taken.split(' and ')[0]!);
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByRole('textbox', { name: 'Place', exact: true })).toHaveValue('Hall, north end');
+});
+
+test('a colour is dragged on the map; one drag is one undo; fields do the same', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/palette`);
+  const map = page.getByTestId('reach-map');
+  await expect(map).toHaveAccessibleName(/Rim right hue 62/);
+  const box = (await map.boundingBox())!;
+  // Where the amber stands: its place on the plane within the drawn bounds.
+  const at = (a: number, b: number) => ({
+    x: box.x + ((a + 0.31) / 0.76) * box.width,
+    y: box.y + ((0.27 - b) / 0.87) * box.height,
+  });
+  const amber = at(0.218 * Math.cos((62.5 * Math.PI) / 180), 0.218 * Math.sin((62.5 * Math.PI) / 180));
+  await page.mouse.move(amber.x, amber.y);
+  await page.mouse.down();
+  await page.mouse.move(amber.x + 20, amber.y + 20, { steps: 4 });
+  await page.mouse.move(amber.x + 60, amber.y + 45, { steps: 6 });
+  await page.mouse.up();
+  await expect(map).not.toHaveAccessibleName(/Rim right hue 62/);
+  await expect(page.getByTestId('checks')).toContainText(/Off its colour/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(map).toHaveAccessibleName(/Rim right hue 62/);
+  await page.getByTestId('member-colour-3').click();
+  const hue = page.getByRole('textbox', { name: 'Hue' });
+  await hue.fill('400');
+  await hue.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText(/Hue must be a number from 0 to 360/);
+  await hue.fill('30');
+  await hue.press('Enter');
+  await expect(hue).toHaveValue('30°');
+});
+
+test('schemes differ on both rings; colours are swapped; a check is accepted on purpose and that is kept', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.url}/looks/saltmarsh-2/palette`);
+  const words = async () => page.getByTestId('reach-map').getAttribute('aria-label');
+  await page.getByRole('radio', { name: 'Opposite', exact: true }).click();
+  await expect(page.getByText('where they overlap they make white')).toBeVisible();
+  const light = await words();
+  await page.getByRole('radio', { name: 'Opposite, painters’' }).click();
+  await expect.poll(words).not.toBe(light);
+  const before = await page.getByTestId('member-colour-1').textContent();
+  await page.getByTestId('member-colour-1').click();
+  await page.getByRole('button', { name: 'Swap with: another colour. Change' }).click();
+  await page.getByRole('dialog').getByRole('button').last().click();
+  await page.getByRole('button', { name: 'Back to the palette' }).click();
+  await expect(page.getByTestId('member-colour-1')).not.toHaveText(before!);
+
+  const separation = page.getByTestId('check-separation');
+  await expect(separation).toContainText(/0\.\d\d from the backdrop/);
+  await separation.getByRole('button', { name: 'On purpose' }).click();
+  await expect(separation).toHaveCount(0);
+  await kept(page);
+  await page.reload();
+  await page.getByRole('button', { name: /more hold or are on purpose/ }).click();
+  await expect(page.getByTestId('check-separation').getByRole('button', { name: 'Not on purpose after all' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep as tried' }).click();
+  await page.getByRole('textbox', { name: 'What you think of it' }).fill('Too like a poster of last year');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText(/Too like a poster of last year/)).toBeVisible();
+});
+
+test('two fixtures at one hue angle differ; match brings the follower to the leader', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/night-oven-2/lights/tubes`);
+  await expect(page.getByRole('textbox', { name: 'Hue on its own wheel' })).toHaveValue('195°');
+  await page.getByRole('button', { name: 'Match to another light' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Match Wall tubes' });
+  await dialog.getByRole('button', { name: /^To: / }).click();
+  await page.getByRole('dialog', { name: 'To' }).getByRole('button', { name: 'Fridge' }).click();
+  await expect(dialog.getByTestId('match')).toContainText(/At the leader’s own setting it is 0\.0[1-9]\d off/);
+  await expect(dialog.getByTestId('match')).toContainText(/Matched: 0\.0\d\d is left/);
+  await dialog.getByRole('button', { name: 'Dial in Hue' }).click();
+  await expect(page.getByRole('textbox', { name: 'Hue on its own wheel' })).not.toHaveValue('195°');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('textbox', { name: 'Hue on its own wheel' })).toHaveValue('195°');
+});
+
+test('a full-colour fixture in each of its modes; hue does nothing without saturation; wrong values are told', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.url}/looks/night-oven-1/lights/street`);
+  await expect(page.getByRole('radio', { name: 'x, y' })).toHaveAttribute('aria-checked', 'true');
+  await page.getByRole('radio', { name: 'Hue' }).click();
+  const saturation = page.getByRole('textbox', { name: 'Saturation' });
+  await saturation.fill('130');
+  await saturation.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText(/Saturation must be a number from 0 to 100 %/);
+  await saturation.fill('0');
+  await saturation.press('Enter');
+  await expect(page.getByText('At 0 % saturation the hue does nothing: it is the white.')).toBeVisible();
+  await page.getByRole('radio', { name: 'White' }).click();
+  await expect(page.getByRole('img', { name: /Output from \d+ to \d+ lx at 1 m/ })).toBeVisible();
+  const kelvin = page.getByRole('textbox', { name: 'Colour temperature' });
+  await kelvin.fill('3200');
+  await kelvin.press('Enter');
+  await expect(kelvin).toHaveValue('3200 K');
+  await page.getByRole('button', { name: 'In its other modes' }).click();
+  await expect(page.getByTestId('way-xy')).toContainText('0.42');
+  await expect(page.getByTestId('way-rgb')).toContainText(/255/);
+
+  // One unit measured: what to dial to get what the model would give.
+  await page.getByRole('button', { name: 'Measure this unit' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Measure Street' });
+  await sheet.getByRole('textbox', { name: 'Colour temperature, K' }).fill('warm');
+  await sheet.getByRole('button', { name: 'Keep as this unit’s own' }).click();
+  await expect(sheet.getByRole('alert')).toHaveText('Colour temperature must be a number.');
+  await sheet.getByRole('textbox', { name: 'Colour temperature, K' }).fill('3050');
+  await sheet.getByRole('textbox', { name: 'Duv, positive is green' }).fill('0.004');
+  await sheet.getByRole('button', { name: 'Keep as this unit’s own' }).click();
+  await expect(page.getByText(/warmer by \d+ mired, green 0\.\d+ against its model/)).toBeVisible();
+  await page.getByRole('button', { name: 'This unit deviates: measured' }).click();
+  await page.getByRole('button', { name: 'Dial that' }).click();
+  await expect(kelvin).toHaveValue(/^3[34]\d\d K$/);
+});
+
+test('gel against a bare tube stops the planner until it is taken on', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
+  await page.getByRole('button', { name: /^Modifier: .* Change$/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Bare tube' }).click();
+  const stop = page.getByTestId('heat-stop');
+  await expect(stop).toContainText('A bare flash tube is too hot for gel');
+  await page.getByRole('link', { name: 'Balance' }).click();
+  await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeDisabled();
+  await expect(page.getByTestId('explanation')).toContainText('Stop: Rim right');
+  await page.getByRole('button', { name: 'Open Rim right' }).click();
+  await stop.getByRole('button', { name: 'I have read this and take it on' }).click();
+  await expect(stop).toContainText('Taken on at');
+  await page.getByRole('link', { name: 'Balance' }).click();
+  await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeEnabled();
+});
+
+test('a white is matched to another: mired, fraction, what is left, and why not afterwards', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
+  await page.getByRole('button', { name: 'Match a white' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Match Key to a white' });
+  await expect(sheet.getByTestId('needed')).toContainText(/From 5600 K it takes \+99 mired: 0\.62 of a full warming gel/);
+  await sheet.getByRole('radio', { name: 'Left a little cool' }).click();
+  await expect(sheet.getByTestId('needed')).toContainText('+79 mired');
+  await expect(sheet.getByText('No gel, warmed afterwards')).toBeVisible();
+  await sheet
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click();
+  await expect(page.getByTestId('gel-0')).toContainText(/warming/);
+  if (isWide(page)) await expect(page.getByTestId('frame')).toBeVisible();
+});
