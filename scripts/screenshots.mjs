@@ -34,6 +34,8 @@ const studied = async (page) => {
   await page.getByText(/this kit reaches/).waitFor();
 };
 
+const told = (page) => page.getByTestId('light-verdict').waitFor();
+
 const VIEWS = [
   ['shoots-phone', PHONE, '/'],
   ['new-look-phone', PHONE, '/new'],
@@ -47,7 +49,7 @@ const VIEWS = [
     touch(/^Hair edge, right/),
   ],
   ['washed-out-phone', PHONE, '/looks/saltmarsh-2/balance', row('backdrop'), touch(/^Backdrop: /)],
-  ['light-phone', PHONE, '/looks/saltmarsh-1/lights/rim-right'],
+  ['light-phone', PHONE, '/looks/saltmarsh-1/lights/rim-right', told],
   [
     'gels-phone',
     PHONE,
@@ -58,7 +60,7 @@ const VIEWS = [
   ['camera-phone', PHONE, '/looks/saltmarsh-1/camera'],
   ['palette-phone', PHONE, '/looks/saltmarsh-1/palette', studied],
   ['means-phone', PHONE, '/looks/saltmarsh-1/palette/colour-3', (page) => page.getByTestId(/^fit-/).first().waitFor()],
-  ['setting-phone', PHONE, '/looks/night-oven-1/lights/fridge'],
+  ['setting-phone', PHONE, '/looks/night-oven-1/lights/fridge', told],
   ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
   ['kit-gel-phone', PHONE, '/kit/azure-deep', (page) => page.getByText('Fractions and doubles').waitFor()],
   ['bench-phone', PHONE, '/bench/gels', (page) => page.getByTestId('overlap').waitFor()],

@@ -48,7 +48,6 @@ export function createApp({ db, logger, webRoot, passcode = null }: AppOptions):
     }),
   );
   if (passcode !== null) app.use(wantsPasscode(passcode));
-  app.use(compression());
 
   const api = express.Router();
   api.use((_req, res, next) => {
@@ -70,7 +69,9 @@ export function createApp({ db, logger, webRoot, passcode = null }: AppOptions):
     res.status(201).json(repo.shoots());
   });
   api.use(unknownRoute);
+  // Answers of the API are small and made for each request: squeezing them costs more time than it saves on the way.
   app.use('/api', api);
+  app.use(compression());
 
   if (webRoot && existsSync(webRoot)) serveApplication(app, webRoot);
   app.use(unknownRoute);
