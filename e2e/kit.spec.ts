@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page, TestInfo } from '@playwright/test';
 import { expect, kept, test } from './fixtures';
+import { png } from './png';
 
 const table = (f: (nm: number) => number) =>
   Array.from({ length: 41 }, (_, i) => `${380 + 10 * i},${f(380 + 10 * i).toFixed(4)}`).join('\n');
@@ -63,6 +64,22 @@ test('a gel from a file: refused with the reason, then taken, found, used in a l
   const stored = (await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json()).look;
   expect(stored.spectra).toHaveLength(1);
   expect(stored.spectra[0]).toMatchObject({ kind: 'gel', name: 'Harbour blue' });
+});
+
+test('a gel from two photographs of a white, refused while they clip', async ({ page, server }, info) => {
+  await page.goto(`${server.url}/kit`);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  const sheet = page.getByRole('dialog', { name: 'Add a gel' });
+  await sheet.getByRole('radio', { name: 'From two photographs' }).click();
+  await withFile(page, info, 'Without the gel', 'white.png', png([[255, 255, 255]]));
+  await withFile(page, info, 'Through the gel', 'through.png', png([[190, 150, 90]]));
+  await expect(sheet.getByRole('alert')).toContainText('clips; expose it less');
+  await withFile(page, info, 'Without: white.png', 'white-2.png', png([[200, 200, 200]]));
+  await expect(sheet.getByTestId('preview')).toContainText(/stops lost in daylight, R 0\.\d G \d\.\d B \d\.\d/);
+  await expect(sheet.getByTestId('preview')).toContainText('rough for others');
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Tea paper');
+  await sheet.getByRole('button', { name: 'Add to the kit' }).click();
+  await expect(page.getByRole('link', { name: /^Tea paper, .*/ })).toContainText('measured');
 });
 
 test('a stand-in is counted, archived, duplicated; its copy is changed and deleted, with undo', async ({ page, server }) => {

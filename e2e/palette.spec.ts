@@ -1,40 +1,6 @@
 import { writeFileSync } from 'node:fs';
-import { deflateSync } from 'node:zlib';
-import { chooseRow, expect, isWide, kept, test } from './fixtures';
-
-/** A PNG of vertical bands of colour, made here so that no file is needed. */
-function png(bands: readonly (readonly [r: number, g: number, b: number])[], size = 60): Buffer {
-  const rows = Buffer.alloc(size * (1 + 3 * size));
-  for (let y = 0; y < size; y++) {
-    for (let x = 0; x < size; x++) {
-      const colour = bands[Math.floor((x * bands.length) / size)]!;
-      rows.set(colour, y * (1 + 3 * size) + 1 + 3 * x);
-    }
-  }
-  const chunk = (type: string, data: Buffer) => {
-    const body = Buffer.concat([Buffer.from(type), data]);
-    let crc = ~0;
-    for (const byte of body) {
-      crc ^= byte;
-      for (let k = 0; k < 8; k++) crc = crc & 1 ? (crc >>> 1) ^ 0xedb88320 : crc >>> 1;
-    }
-    const head = Buffer.alloc(4);
-    head.writeUInt32BE(data.length);
-    const tail = Buffer.alloc(4);
-    tail.writeUInt32BE(~crc >>> 0);
-    return Buffer.concat([head, body, tail]);
-  };
-  const header = Buffer.alloc(13);
-  header.writeUInt32BE(size, 0);
-  header.writeUInt32BE(size, 4);
-  header.set([8, 2, 0, 0, 0], 8);
-  return Buffer.concat([
-    Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
-    chunk('IHDR', header),
-    chunk('IDAT', deflateSync(rows)),
-    chunk('IEND', Buffer.alloc(0)),
-  ]);
-}
+import { chooseRow, dial, expect, isWide, kept, test } from './fixtures';
+import { png } from './png';
 
 test('from brief to palette to lights: a reference, a scheme, gels for each colour, balance', async ({ page, server }, info) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
@@ -249,4 +215,20 @@ test('a white is matched to another: mired, fraction, what is left, and why not 
     .click();
   await expect(page.getByTestId('gel-0')).toContainText(/warming/);
   if (isWide(page)) await expect(page.getByTestId('frame')).toBeVisible();
+});
+
+test('a colour is taken from a found light, a light made neutral, pieces counted', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/palette/colour-3`);
+  await page.getByRole('button', { name: 'As: a light that is found. Change' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Sodium street light' }).click();
+  await expect(page.getByRole('textbox', { name: 'Hue' })).toHaveValue(/^[5-8]\d°$/);
+  await page.getByRole('button', { name: 'Make its light neutral' }).click();
+  await expect(page.getByRole('textbox', { name: 'Purity' })).toHaveValue('0.00');
+  await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
+  await expect(page.getByTestId('gel-0')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Pieces alike, as one light: more' }).click();
+  await expect(page.getByText('+1.0 against one; each needs its gel')).toBeVisible();
+  await page.getByRole('link', { name: 'Balance' }).click();
+  await expect(dial(page, 'rim-right')).toHaveText('1/16 +0.5');
+  await kept(page);
 });

@@ -33,6 +33,8 @@ describe('correction', () => {
     expect(Math.abs(best.residualMired)).toBeLessThan(10);
     expect(best.stopsLost).toBeGreaterThan(0.3);
     expect(best.stopsLost).toBeLessThan(1.6);
+    for (const { gels } of answer.fits)
+      expect(gels.some((id) => id.startsWith('warm')) && gels.some((id) => id.startsWith('cool'))).toBe(false);
     // Nothing at all is an answer too, far down.
     expect(correctionFor(daylightSource(5600), 5600, 0.003, corrections).fits[0]!.gels).toEqual([]);
   });

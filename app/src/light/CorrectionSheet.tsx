@@ -28,6 +28,7 @@ const useStyles = themed((t) => ({
     borderBottomWidth: 1,
     borderBottomColor: t.line,
   },
+  skin: { width: 36, height: 40, borderRadius: 2 },
   pair: { flexDirection: 'row', height: 40, flex: 1 },
 }));
 
@@ -78,8 +79,9 @@ export function CorrectionSheet({
             From {Math.round(correction.fromK)} K it takes <Text weight="strong">{formatMired(correction.neededMired)}</Text>:{' '}
             {Math.abs(correction.fraction).toFixed(2)} of a full {correction.neededMired >= 0 ? 'warming' : 'cooling'} gel.
           </Text>
-          {correction.fits.slice(0, 5).map((fit) => (
+          {correction.fits.slice(0, 5).map((fit, i) => (
             <View key={fit.gels.join()} style={styles.row}>
+              <View testID="light-colour" style={[styles.skin, { backgroundColor: value.skin[i]!.hex }]} />
               <View style={{ flex: 1 }}>
                 <Text weight="medium">{fit.names.join(' + ') || 'no gel'}</Text>
                 <Text size="label" quiet narrow>
@@ -88,6 +90,7 @@ export function CorrectionSheet({
                   {Math.abs(fit.residualDuv) >= 0.0015
                     ? `, ${fit.residualDuv > 0 ? 'green' : 'magenta'} ${Math.abs(fit.residualDuv).toFixed(3)}`
                     : ''}
+                  {' · '}skin {skinWord(value.skin[i]!.offDeg)}
                 </Text>
               </View>
               <Text weight="strong" narrow>
@@ -105,7 +108,8 @@ export function CorrectionSheet({
             </View>
           ))}
           <Text size="label" quiet>
-            What a warm-up afterwards would do instead, on a grey subject (left) and a grey ground in the ambient (right):
+            The swatches are this skin at {look.camera.whiteK} K. What a warm-up afterwards would do instead, on a grey subject
+            (left) and a grey ground in the ambient (right):
           </Text>
           {value.warmUp.map(({ id, name, subject, ground }) => (
             <View key={id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.m }}>
@@ -124,6 +128,13 @@ export function CorrectionSheet({
       )}
     </Sheet>
   );
+}
+
+/** What the light does to skin, against its own hue in white light. */
+function skinWord(offDeg: number): string {
+  const by = Math.round(Math.abs(offDeg));
+  if (by < 4) return 'as in white light';
+  return `${by}° towards ${offDeg > 0 ? 'yellow' : 'pink'}`;
 }
 
 export function formatMired(mired: number): string {

@@ -1,11 +1,14 @@
-import { lookWithFixture, modifierOf, MODIFIERS, MOTIVES, type Light, type Look } from '@fulgent/core';
+import { formatStops, lookWithFixture, modifierOf, MODIFIERS, MOTIVES, type Light, type Look } from '@fulgent/core';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { changeLight } from '../look/edits';
+import { readNumber, taken } from '../look/numbers';
 import { edit } from '../look/store';
 import { Button } from '../ui/Button';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
+import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { UnitSheet } from './UnitSheet';
 
@@ -18,6 +21,7 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
   const fixtures = kitOf(stored, 'fixture');
   const modifiers = kitOf(stored, 'modifier');
   const motive = MOTIVES.find(({ id }) => id === light.motive);
+  const putPieces = (pieces: number) => changeLight(light.id, 'pieces', (one) => ({ ...one, pieces }));
   const { unit } = light;
   const deviates = unit.miredShift !== 0 || unit.green !== 0 || unit.outputStops !== 0;
   return (
@@ -31,6 +35,17 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
           if (entry) edit(`${light.id}.fixture`, (now) => lookWithFixture(now, light.id, entry));
         }}
       />
+      <View style={{ maxWidth: 300 }}>
+        <Stepper
+          label="Pieces alike, as one light"
+          value={`${light.pieces}`}
+          onStep={(by) => putPieces(Math.min(64, Math.max(1, light.pieces + by)))}
+          onType={(text) =>
+            taken(readNumber(text, { name: 'Pieces', low: 1, high: 64 }), (pieces) => putPieces(Math.round(pieces)))
+          }
+          {...(light.pieces > 1 ? { note: `${formatStops(Math.log2(light.pieces))} against one; each needs its gel` } : {})}
+        />
+      </View>
       <Pick
         label="Modifier"
         options={

@@ -2,6 +2,7 @@ import {
   formatSetting,
   formatStops,
   hexOfPoint,
+  LIGHT_PRESETS,
   lookWithFixture,
   MODE_NAMES,
   pointOf,
@@ -29,7 +30,7 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
-import { changeMember, putGels, putSetting, removeMember, swapMembers } from './edits';
+import { changeMember, neutralise, presetTarget, putGels, putSetting, removeMember, swapMembers } from './edits';
 import { useStudy } from './useStudies';
 
 const useStyles = themed((t) => ({
@@ -134,6 +135,12 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
           </Cell>
         </StepperGrid>
         <Pick
+          label="As"
+          options={LIGHT_PRESETS}
+          current="a light that is found"
+          onPick={(id) => changeMember(memberId, 'as', presetTarget(id, look.camera))}
+        />
+        <Pick
           label="Light"
           options={[{ id: '', name: 'No light yet' }, ...look.lights]}
           current={light?.name ?? 'No light yet'}
@@ -185,6 +192,15 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
             onPick={(other) => {
               swapMembers(memberId, other);
               say('Colours swapped. Take gels or settings again, then Balance.', { label: 'Undo', run: undo });
+            }}
+          />
+        ) : null}
+        {light && member.purity > 0.03 ? (
+          <Button
+            label="Make its light neutral"
+            onPress={() => {
+              neutralise(memberId);
+              say(`${light.name} is neutral now: the other colours stand stronger.`, { label: 'Undo', run: undo });
             }}
           />
         ) : null}

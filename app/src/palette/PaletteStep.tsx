@@ -1,4 +1,17 @@
-import { describeSetting, hexOfPoint, keySideOf, pointOf, SCHEME_INFO, type Member, type PaletteCheck } from '@fulgent/core';
+import {
+  describeSetting,
+  hexOfPoint,
+  keySideOf,
+  lightPartnerDeg,
+  mixOfTargets,
+  paintersPartnerDeg,
+  planeDistance,
+  pointOf,
+  purityLimit,
+  SCHEME_INFO,
+  type Member,
+  type PaletteCheck,
+} from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
@@ -39,6 +52,9 @@ const useStyles = themed((t) => ({
   check: { paddingVertical: SPACE.xs, gap: SPACE.xs },
   actions: { flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' },
 }));
+
+/** Start of the ids of checks on one member's colour. */
+const TARGET = 'target:';
 
 const turn = (deg: number) => ((deg % 360) + 360) % 360;
 
@@ -106,6 +122,9 @@ export function PaletteStep() {
       <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingVertical: SPACE.s }}>
         {info.text}
       </Text>
+      {palette.scheme === 'opposite' || palette.scheme === 'opposite-painters' ? (
+        <BothPartners baseHueDeg={palette.baseHueDeg} />
+      ) : null}
       {palette.members.map((member, i) => (
         <MemberRow
           key={member.id}
@@ -127,11 +146,12 @@ export function PaletteStep() {
         title="Checks"
         aside={report ? `${Math.round(100 * report.neutralShare)} % of the picture is neutral` : 'computing'}
       >
-        {report ? <Checks checks={report.checks} /> : null}
+        {report ? <Checks checks={report.checks} onMember={open} /> : null}
         {report && report.checks.some(({ id: check, holds }) => check === 'adaptation' && !holds) ? (
           <AdaptedPreview adapted={report.adapted} width={width} />
         ) : null}
       </Section>
+      <Overlaps members={palette.members} />
       <Section title="Base" aside="hues as recorded, OKLCh">
         <StepperGrid>
           <Cell>
@@ -187,6 +207,71 @@ export function PaletteStep() {
       <View style={{ height: SPACE.xl }} />
       {keeping ? <TriedSheet onClose={() => setKeeping(false)} /> : null}
     </ScrollView>
+  );
+}
+
+/** The two rings disagree about what lies opposite: both answers, labelled. */
+function BothPartners({ baseHueDeg }: { readonly baseHueDeg: number }) {
+  const partners = [
+    ['Light-mixing ring', lightPartnerDeg(baseHueDeg), 'adds to white'],
+    ['Painters’ ring', paintersPartnerDeg(baseHueDeg), 'pleasing, does not add to white'],
+  ] as const;
+  return (
+    <View style={{ flexDirection: 'row', gap: SPACE.m, paddingHorizontal: SPACE.m, paddingBottom: SPACE.m }} testID="partners">
+      {partners.map(([name, hueDeg, text]) => (
+        <View key={name} style={{ flex: 1, flexDirection: 'row', gap: SPACE.s }}>
+          <View
+            testID="light-colour"
+            style={{
+              width: 30,
+              height: 36,
+              borderRadius: 2,
+              backgroundColor: hexOfPoint(pointOf({ hueDeg, purity: 0.8 * purityLimit(hueDeg) })),
+            }}
+          />
+          <View style={{ flex: 1 }}>
+            <Text size="label" weight="medium">
+              {name}: {Math.round(hueDeg)}°
+            </Text>
+            <Text size="small" quiet>
+              {text}
+            </Text>
+          </View>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const OVERLAP_STOPS = [-3, -2, -1, 0, 1, 2, 3];
+const MOST_OVERLAPS = 4;
+
+/** What two colours make where their lights overlap, from the first three stops over to the second three stops over. */
+function Overlaps({ members }: { readonly members: readonly Member[] }) {
+  const coloured = members.filter(({ purity }) => purity > 0.05);
+  const pairs = coloured.flatMap((a, i) =>
+    coloured.slice(i + 1).flatMap((b) => (planeDistance(pointOf(a), pointOf(b)) > 0.08 ? [[a, b] as const] : [])),
+  );
+  if (pairs.length === 0) return null;
+  return (
+    <Section title="Where two overlap" aside="from the first 3 stops over, to the second">
+      {pairs.slice(0, MOST_OVERLAPS).map(([a, b]) => (
+        <View key={`${a.id}-${b.id}`} style={{ gap: 3 }}>
+          <View style={{ flexDirection: 'row', height: 30, borderRadius: 2, overflow: 'hidden' }}>
+            {OVERLAP_STOPS.map((stops) => (
+              <View
+                key={stops}
+                testID="light-colour"
+                style={{ flex: 1, backgroundColor: hexOfPoint(pointOf(mixOfTargets(a, b, stops))) }}
+              />
+            ))}
+          </View>
+          <Text size="label" quiet>
+            {a.name} and {b.name}: {targetWord(mixOfTargets(a, b))} where both fall alike.
+          </Text>
+        </View>
+      ))}
+    </Section>
   );
 }
 
@@ -266,7 +351,7 @@ function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
 }
 
 /** Those that ask something first, then those that hold in short. */
-function Checks({ checks }: { readonly checks: readonly PaletteCheck[] }) {
+function Checks({ checks, onMember }: { readonly checks: readonly PaletteCheck[]; readonly onMember: (id: string) => void }) {
   const styles = useStyles();
   const [all, setAll] = useState(false);
   const asking = checks.filter(({ holds, accepted }) => !holds && !accepted);
@@ -288,6 +373,9 @@ function Checks({ checks }: { readonly checks: readonly PaletteCheck[] }) {
                   if (light) setPower(light.id, light.powerStops + check.fix!.stops);
                 }}
               />
+            ) : null}
+            {check.id.startsWith(TARGET) ? (
+              <Button label="How to make it" onPress={() => onMember(check.id.slice(TARGET.length))} />
             ) : null}
             <Button label="On purpose" onPress={() => accept(check.id, true)} />
           </View>

@@ -1,8 +1,12 @@
 import {
   lookWithGels,
+  makeCamera,
   membersFor,
   nearestPower,
+  planeOfSpectrum,
+  presetSource,
   schemeColours,
+  targetOf,
   type KitEntry,
   type Light,
   type Look,
@@ -106,6 +110,38 @@ export function keepTried(verdict: string): void {
       },
     ].slice(-60),
   }));
+}
+
+/** The colour of a found light (a street light, a screen ...) as this camera records it. */
+export function presetTarget(preset: string, { whiteK, tintDuv }: Look['camera']): { hueDeg: number; purity: number } {
+  const { hueDeg, purity } = targetOf(planeOfSpectrum(makeCamera({ whiteK, tintDuv }), presetSource(preset)));
+  return { hueDeg: Number(hueDeg.toFixed(2)), purity: Number(purity.toFixed(4)) };
+}
+
+/** Takes the colour from a member's light: no gel, or white at the camera's balance; the rest stays. */
+export function neutralise(memberId: string): void {
+  edit(`palette.${memberId}.neutral`, (look) => {
+    const member = look.palette.members.find(({ id }) => id === memberId);
+    if (!member) return look;
+    const plain = withLight(look, member.light, (light) => {
+      if (light.fixture.kind !== 'colour') return { ...light, gels: [] };
+      const { lowK, highK, modes } = light.fixture;
+      const cctK = Math.min(highK, Math.max(lowK, look.camera.whiteK));
+      const setting: Setting | null = modes.includes('cct')
+        ? { mode: 'cct', cctK, duv: 0 }
+        : modes.includes('hsi')
+          ? { mode: 'hsi', hueDeg: 0, saturation: 0, whiteK: cctK }
+          : light.setting;
+      return { ...light, gels: [], setting };
+    });
+    return {
+      ...plain,
+      palette: {
+        ...plain.palette,
+        members: plain.palette.members.map((one) => (one.id === memberId ? { ...one, purity: 0 } : one)),
+      },
+    };
+  });
 }
 
 function withLight(look: Look, id: string, change: (light: Light) => Light): Look {

@@ -16,6 +16,10 @@ import {
   settingXy,
   translate,
   goalOfSpectrum,
+  hexOfPoint,
+  planeOfSpectrum,
+  skinReflectance,
+  targetOf,
   unitFrom,
   modelSource,
   warmUpAfterwards,
@@ -84,6 +88,15 @@ export type MeterReading =
 export interface CorrectionStudy {
   readonly correction: Correction;
   readonly warmUp: readonly WarmUp[];
+  /** This look's skin under each fit, at its white balance. */
+  readonly skin: readonly SkinUnder[];
+}
+
+export interface SkinUnder {
+  readonly hex: string;
+  readonly hueDeg: number;
+  /** Turn of hue from its own in white light; positive is towards yellow. */
+  readonly offDeg: number;
 }
 
 export interface PictureStudy {
@@ -236,7 +249,21 @@ const api: StudyApi = {
             source.map(() => 1),
           )
       : source.map(() => 1);
-    return { correction, warmUp: warmUpAfterwards(source, filter, toK, look.camera.whiteK) };
+    const camera = cameraOf(look);
+    const skin = skinReflectance(look.subject.skinDepth);
+    const own = targetOf(planeOfSpectrum(camera, product(camera.white, skin)));
+    return {
+      correction,
+      warmUp: warmUpAfterwards(source, filter, toK, look.camera.whiteK),
+      skin: correction.fits.map((fit): SkinUnder => {
+        const gelled = fit.gels
+          .map((id) => gels.find((gel) => gel.id === id)!.transmittance)
+          .reduce((a, b) => product(a, b), source);
+        const point = planeOfSpectrum(camera, product(gelled, skin));
+        const { hueDeg } = targetOf(point);
+        return { hex: hexOfPoint(point, 0.62), hueDeg, offDeg: ((hueDeg - own.hueDeg + 540) % 360) - 180 };
+      }),
+    };
   },
 
   whiteMatch: (fromK, fromDuv, toK, kit) => correctionFor(whiteIlluminant(fromK, fromDuv), toK, 0, correctionGels(kit)),

@@ -45,6 +45,8 @@ const FULL_COOLING = -137;
 const MIRED_PER_DUV = 3300;
 /** A sheet more must bring this many mired. */
 const MIRED_PER_SHEET = 2.5;
+/** A gel that shifts less than this goes neither way: green and magenta. */
+const NO_WAY_MIRED = 9;
 
 /**
  * Correction gels, up to three together, that turn a source into one of `toK` and `toDuv`: best first. `leaveWarmMired` aims so
@@ -66,8 +68,19 @@ export function correctionFor(
   const wantedMired = kelvinToMired(toK) + leaveWarmMired;
   const neededMired = wantedMired - kelvinToMired(from.cctK);
   const owned = gels.filter(({ count }) => count > 0);
+  // A warming gel before a cooling one only throws light away.
+  const way = new Map(
+    owned.map(({ id, transmittance }) => {
+      const { cctK } = cctDuv(spectrumToXy(product(source, transmittance)));
+      const shift = cctK === null ? 0 : kelvinToMired(cctK) - kelvinToMired(from.cctK);
+      return [id, Math.abs(shift) < NO_WAY_MIRED ? 0 : Math.sign(shift)];
+    }),
+  );
+  const undo = (list: readonly CorrectionGel[]) =>
+    list.some(({ id }) => way.get(id) === 1) && list.some(({ id }) => way.get(id) === -1);
   const fits: CorrectionFit[] = [];
   const offer = (list: readonly CorrectionGel[], filter: Spectrum) => {
+    if (undo(list)) return;
     const { cctK, duv } = cctDuv(spectrumToXy(product(source, filter)));
     if (cctK === null) return;
     fits.push({

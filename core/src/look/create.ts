@@ -66,6 +66,7 @@ export function makeLight(draft: LightDraft): Light {
   return {
     setting: usualSetting(draft.fixture),
     unit: NO_CORRECTION,
+    pieces: 1,
     gels: [],
     mount: 'holder',
     motive: '',

@@ -132,7 +132,7 @@ function exposureOfLuxSecond(look: Look): number {
   return 2 ** stopsOverMeter(1, look.camera);
 }
 
-/** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss included. */
+/** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss and all its pieces included. */
 export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = lookupIn(look.spectra)): number {
   const { fixture, modifier } = light;
   const loss = 2 ** (light.unit.outputStops - modifier.lossStops);
@@ -140,7 +140,7 @@ export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = 
     fixture.kind === 'flash'
       ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
       : continuousLuxSeconds(fullLux(light, lookup) / nearFieldRatio(modifier.face, 1), look.camera);
-  return luxSeconds * loss * exposureOfLuxSecond(look);
+  return luxSeconds * loss * light.pieces * exposureOfLuxSecond(look);
 }
 
 function compileLight(

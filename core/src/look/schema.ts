@@ -236,6 +236,8 @@ const lightSchema = object({
   /** What a full-colour fixture is set to; null for any other. */
   setting: nullOr(settingSchema),
   unit: unitSchema,
+  /** How many alike shine as one, on the same setting. */
+  pieces: number(1, 64).integer('${path} must be a whole number'),
   gels: yup.array(gelSchema).required().max(LIMITS.gels),
   /** How the gels are held. */
   mount: yup.string().required().oneOf(MOUNTS),

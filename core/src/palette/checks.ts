@@ -424,7 +424,9 @@ function purposes({ palette, lights }: Look): Found {
 /** Sheets that a look needs against those in the kit. */
 function sheetChecks({ lights }: Look, sheets: SheetCount): Found[] {
   const needed = new Map<string, number>();
-  for (const { gels, on } of lights) if (on) for (const { gel } of gels) needed.set(gel, (needed.get(gel) ?? 0) + 1);
+  for (const { gels, on, pieces } of lights) {
+    if (on) for (const { gel } of gels) needed.set(gel, (needed.get(gel) ?? 0) + pieces);
+  }
   return [...needed].flatMap(([gel, count]): Found[] => {
     const owned = sheets(gel);
     if (owned >= count) return [];
