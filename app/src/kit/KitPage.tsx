@@ -8,6 +8,7 @@ import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { chooseFile, textOf } from '../ui/files';
 import { problemLines } from '../ui/problems';
+import { ProblemSheet } from '../ui/ProblemSheet';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
@@ -118,14 +119,7 @@ export function KitPage() {
         </Sheet>
       ) : null}
       {adding ? <AddEntry kind={kind} onClose={() => setAdding(false)} onAdded={refresh} /> : null}
-      {problems ? (
-        <Sheet title="This file cannot be taken" onClose={() => setProblems(null)}>
-          {problems.map((line) => (
-            <Text key={line}>{line}</Text>
-          ))}
-          <Text quiet>Nothing was stored.</Text>
-        </Sheet>
-      ) : null}
+      {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}
     </SectionFrame>
   );
 }

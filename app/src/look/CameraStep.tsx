@@ -7,14 +7,9 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { changeCamera } from './edits';
 import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken, WHITES_K } from './numbers';
+import { CURVE_NAMES } from './words';
 import { kitOf, useKit } from '../kit/useKit';
 import { edit, useOpenLook } from './store';
-
-const CURVE_NAMES = [
-  { id: 'rendered', name: 'Rendered' },
-  { id: 'film-like', name: 'Film-like' },
-  { id: 'log', name: 'Log' },
-] as const;
 
 const TINT_STEP = 0.002;
 const round = (value: number, digits: number) => Number(value.toFixed(digits));

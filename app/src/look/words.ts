@@ -60,3 +60,10 @@ export const percent = (share: number): string => `${Math.round(100 * share)} %`
 export function readingText(reading: ProbeReading): string {
   return `${reading.name}: ${formatStops(reading.stops)}, ${percent(reading.vividness)} vivid, ${colourWord(reading)}, ${clipText(reading)}`;
 }
+
+/** The recording curves as they are called. */
+export const CURVE_NAMES = [
+  { id: 'rendered', name: 'Rendered' },
+  { id: 'film-like', name: 'Film-like' },
+  { id: 'log', name: 'Log' },
+] as const;

@@ -10,13 +10,11 @@ import {
   purityLimit,
   SCHEME_INFO,
   type Member,
-  type PaletteCheck,
 } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { LookPicture } from '../frame/LookPicture';
-import { setPower } from '../look/edits';
 import { useKit } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
@@ -28,7 +26,8 @@ import { Section } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { accept, addMember, applyScheme, changeMember, keepTried } from './edits';
+import { addMember, applyScheme, changeMember, keepTried } from './edits';
+import { Checks } from './Checks';
 import { ReachMap } from './ReachMap';
 import { lightColours, usePaletteReport, useReach } from './useStudies';
 
@@ -49,12 +48,8 @@ const useStyles = themed((t) => ({
   },
   memberOn: { backgroundColor: t.raised },
   swatch: { width: 40, height: 40, borderRadius: 2, alignItems: 'center', justifyContent: 'center' },
-  check: { paddingVertical: SPACE.xs, gap: SPACE.xs },
   actions: { flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' },
 }));
-
-/** Start of the ids of checks on one member's colour. */
-const TARGET = 'target:';
 
 const turn = (deg: number) => ((deg % 360) + 360) % 360;
 
@@ -347,58 +342,6 @@ function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
         ) : null}
       </View>
     </Pressable>
-  );
-}
-
-/** Those that ask something first, then those that hold in short. */
-function Checks({ checks, onMember }: { readonly checks: readonly PaletteCheck[]; readonly onMember: (id: string) => void }) {
-  const styles = useStyles();
-  const [all, setAll] = useState(false);
-  const asking = checks.filter(({ holds, accepted }) => !holds && !accepted);
-  const rest = checks.filter(({ holds, accepted }) => holds || accepted);
-  return (
-    <View style={{ gap: SPACE.s }} testID="checks">
-      {asking.length === 0 ? <Text>Nothing asks for a second look.</Text> : null}
-      {asking.map((check) => (
-        <View key={check.id} style={styles.check} testID={`check-${check.id}`}>
-          <Text>
-            <Text weight="strong">{check.title}</Text> <Text quiet>{check.text}</Text>
-          </Text>
-          <View style={styles.actions}>
-            {check.fix ? (
-              <Button
-                label={check.fix.label}
-                onPress={() => {
-                  const light = useOpenLook.getState().look?.lights.find(({ id }) => id === check.fix!.lightId);
-                  if (light) setPower(light.id, light.powerStops + check.fix!.stops);
-                }}
-              />
-            ) : null}
-            {check.id.startsWith(TARGET) ? (
-              <Button label="How to make it" onPress={() => onMember(check.id.slice(TARGET.length))} />
-            ) : null}
-            <Button label="On purpose" onPress={() => accept(check.id, true)} />
-          </View>
-        </View>
-      ))}
-      {rest.length ? (
-        <Button label={all ? 'Hide what holds' : `${rest.length} more hold or are on purpose`} onPress={() => setAll(!all)} />
-      ) : null}
-      {all
-        ? rest.map((check) => (
-            <View key={check.id} style={styles.check} testID={`check-${check.id}`}>
-              <Text>
-                <Text weight="strong">{check.title}</Text> <Text quiet>{check.text}</Text>
-              </Text>
-              {check.accepted ? (
-                <View style={styles.actions}>
-                  <Button label="Not on purpose after all" onPress={() => accept(check.id, false)} />
-                </View>
-              ) : null}
-            </View>
-          ))
-        : null}
-    </View>
   );
 }
 

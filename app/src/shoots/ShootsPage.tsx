@@ -10,6 +10,7 @@ import { Button, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { chooseFile, textOf } from '../ui/files';
 import { problemLines } from '../ui/problems';
+import { ProblemSheet } from '../ui/ProblemSheet';
 import { RAIL_WIDTH, SectionFrame } from '../ui/SectionFrame';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
@@ -87,14 +88,7 @@ export function ShootsPage() {
           <ShootBlock key={shoot.id} shoot={shoot} onChanged={() => void mutate()} />
         ))}
       </View>
-      {problems ? (
-        <Sheet title="This file cannot be taken" onClose={() => setProblems(null)}>
-          {problems.map((line) => (
-            <Text key={line}>{line}</Text>
-          ))}
-          <Text quiet>Nothing was stored.</Text>
-        </Sheet>
-      ) : null}
+      {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}
     </SectionFrame>
   );
 }

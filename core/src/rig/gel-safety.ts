@@ -4,7 +4,7 @@ import { METER_CONSTANT_LXS } from '../exposure/meter';
 import type { Light, Look } from '../look/schema';
 import { fullLux, lookupIn, resolveFilter, resolveSource } from '../look/resolve';
 import { tungstenSource } from '../spectrum/source';
-import { gelHeat, type HeatLevel } from './heat';
+import { gelHeat, HOT_W_PER_CM2, WARM_W_PER_CM2, type HeatLevel } from './heat';
 
 /** What may go wrong with gel on a lamp, with reasons. It orders caution and never says that anything is safe. */
 export interface GelSafety {
@@ -21,8 +21,6 @@ const MODELLING_LM_PER_W = 17;
 const MODELLING_K = 2900;
 const TOUCHING_CM2 = 30;
 const TUBE_DEPTH_M = 0.1;
-const HOT_W_PER_CM2 = 0.6;
-const WARM_W_PER_CM2 = 0.15;
 
 /** Area of gel that covers a lamp's face, cm^2; fixed inside a box it covers the small front of the head. */
 export function gelAreaCm2(face: FaceShape, mount: Light['mount']): number {

@@ -37,8 +37,9 @@ export interface HeatInput {
   readonly inContact?: boolean | undefined;
 }
 
-const WARM_W_PER_CM2 = 0.15;
-const HOT_W_PER_CM2 = 0.6;
+/** Absorbed power from which gel gets warm, and from which it is at risk. */
+export const WARM_W_PER_CM2 = 0.15;
+export const HOT_W_PER_CM2 = 0.6;
 
 /**
  * The share of a source's radiant power that a gel keeps, per cm^2. A filament's infrared counts by Planck's law:

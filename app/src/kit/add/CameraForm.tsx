@@ -1,0 +1,66 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { cameraOf, LARGEST_SPECTRUM_FILE, type SensorSamples } from '@fulgent/core';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { CURVE_NAMES } from '../../look/words';
+import { Button, Choice } from '../../ui/Button';
+import { chooseFile, textOf } from '../../ui/files';
+import { study } from '../../workers/study';
+import { figure, name, TextField, type FormProps } from './fields';
+import { View } from 'react-native';
+import * as yup from 'yup';
+import { SPACE } from '../../theme/theme';
+import { Text } from '../../ui/Text';
+
+const cameraSchema = yup.object({ name, headroom: figure('Headroom', 1, 10) });
+
+export function CameraForm({ store, failed }: FormProps) {
+  const { control, handleSubmit } = useForm<yup.InferType<typeof cameraSchema>>({
+    resolver: yupResolver(cameraSchema) as never,
+    defaultValues: { name: '', headroom: 3.25 },
+  });
+  const [curve, setCurve] = useState<'rendered' | 'film-like' | 'log'>('rendered');
+  const [sensor, setSensor] = useState<SensorSamples | null>(null);
+  const take = async () => {
+    try {
+      const file = await chooseFile('.csv,.txt,.tsv,text/csv');
+      if (file) setSensor(await study().readSensor(await textOf(file, LARGEST_SPECTRUM_FILE)));
+    } catch (error) {
+      failed(error);
+    }
+  };
+  return (
+    <View style={{ gap: SPACE.m }}>
+      <TextField control={control} id="name" label="Name" />
+      <TextField control={control} id="headroom" label="Stops over mid-grey before the sensor clips" />
+      <Choice label="Curve" options={CURVE_NAMES} value={curve} onChange={setCurve} />
+      <Text size="label" quiet>
+        Sensitivities, if you have them: a table of wavelength, red, green, blue. Without them it sees like the stand-in.
+      </Text>
+      <Button
+        label={sensor ? 'Sensitivities read; another file' : 'Sensitivities from a file (optional)'}
+        icon="file-text"
+        onPress={() => void take()}
+      />
+      <Button
+        label="Add to the kit"
+        filled
+        onPress={() =>
+          void handleSubmit(async ({ name: called, headroom }) => {
+            const own = sensor
+              ? { wavelengthsNm: [...sensor.wavelengthsNm], r: [...sensor.r], g: [...sensor.g], b: [...sensor.b] }
+              : null;
+            const camera = {
+              ...cameraOf('stills'),
+              name: called,
+              headroomStops: headroom,
+              curve,
+              ...(own ? { sensor: { kind: 'spectrum', id: 'own' } as const } : {}),
+            };
+            await store({ kind: 'camera', name: called, provenance: own ? 'measured' : 'guessed', camera, sensor: own }, 1);
+          })()
+        }
+      />
+    </View>
+  );
+}

@@ -1,0 +1,150 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { resample } from '@fulgent/core';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { TransmissionCurve } from '../../charts/TransmissionCurve';
+import { Button, Choice } from '../../ui/Button';
+import { chooseFile } from '../../ui/files';
+import { study } from '../../workers/study';
+import { gelFacts, JUDGED_ON } from '../gel-facts';
+import { figure, name, pieces, readFile, TextField, type FormProps, type Spectrum } from './fields';
+import { View } from 'react-native';
+import * as yup from 'yup';
+import { SPACE } from '../../theme/theme';
+import { Text } from '../../ui/Text';
+
+const WAYS = [
+  { id: 'file', name: 'From a file' },
+  { id: 'photos', name: 'From two photographs' },
+] as const;
+
+const gelSchema = yup.object({
+  name,
+  count: pieces('Sheets'),
+  widthCm: figure('Width', 1, 2000),
+  heightCm: figure('Height', 1, 20_000),
+});
+
+export function GelForm({ store, failed }: FormProps) {
+  const { control, handleSubmit, setValue, getValues } = useForm<yup.InferType<typeof gelSchema>>({
+    resolver: yupResolver(gelSchema) as never,
+    defaultValues: { name: '', count: 1, widthCm: 50, heightCm: 60 },
+  });
+  const [way, setWay] = useState<'file' | 'photos'>('file');
+  const [type, setType] = useState<'effect' | 'correction'>('effect');
+  const [spectrum, setSpectrum] = useState<Spectrum | null>(null);
+  const [photos, setPhotos] = useState<{ without?: File; through?: File }>({});
+  const [width, setWidth] = useState(0);
+  const take = async () => {
+    try {
+      const read = await readFile('transmittance');
+      if (!read) return;
+      setSpectrum(read);
+      if (!getValues('name')) setValue('name', read.name);
+    } catch (error) {
+      failed(error);
+    }
+  };
+  const photo = async (which: 'without' | 'through') => {
+    const file = await chooseFile('image/*');
+    if (!file) return;
+    const both = { ...photos, [which]: file };
+    setPhotos(both);
+    if (!both.without || !both.through) return;
+    try {
+      const samples = await study().photoGel(both.without, both.through, 5600);
+      setSpectrum({
+        samples,
+        notes: ['Three channels only: right for this camera and light, rough for others.'],
+        provenance: 'measured',
+      });
+    } catch (error) {
+      failed(error);
+    }
+  };
+  const filter = spectrum ? resample(spectrum.samples, 'transmittance') : null;
+  const facts = filter ? gelFacts(filter, JUDGED_ON[0]) : null;
+  return (
+    <View style={{ gap: SPACE.m }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      <Choice label="Where the colour comes from" options={WAYS} value={way} onChange={setWay} />
+      {way === 'file' ? (
+        <>
+          <Text size="label" quiet>
+            Transmittance against wavelength: CSV, or spectral XML of IES TM-27-14.
+          </Text>
+          <Button label="Choose the file" icon="file-text" onPress={() => void take()} />
+        </>
+      ) : (
+        <>
+          <Text size="label" quiet>
+            The same white in the same daylight or flash at 5600 K, once without the gel and once through it, same exposure,
+            nothing clipped. The middle third of each is read.
+          </Text>
+          <Button
+            label={photos.without ? `Without: ${photos.without.name}` : 'Without the gel'}
+            icon="image"
+            onPress={() => void photo('without')}
+          />
+          <Button
+            label={photos.through ? `Through: ${photos.through.name}` : 'Through the gel'}
+            icon="image"
+            onPress={() => void photo('through')}
+          />
+        </>
+      )}
+      {filter && facts && width > 0 ? (
+        <View testID="preview">
+          <TransmissionCurve transmittance={filter} colour={facts.hex} width={width} />
+          <Text>
+            {facts.stopsLost.toFixed(2)} stops lost in daylight, R {facts.channels[0].toFixed(1)} G {facts.channels[1].toFixed(1)}{' '}
+            B {facts.channels[2].toFixed(1)}.
+          </Text>
+          {spectrum!.notes.map((line) => (
+            <Text key={line} size="label" quiet>
+              {line}
+            </Text>
+          ))}
+        </View>
+      ) : null}
+      <TextField control={control} id="name" label="Name" />
+      <Choice
+        label="Kind of gel"
+        options={[
+          { id: 'effect', name: 'Effect' },
+          { id: 'correction', name: 'Correction' },
+        ]}
+        value={type}
+        onChange={setType}
+      />
+      <TextField control={control} id="count" label="Sheets" />
+      <TextField control={control} id="widthCm" label="Width, cm" />
+      <TextField control={control} id="heightCm" label="Height, cm" />
+      <Button
+        label="Add to the kit"
+        filled
+        onPress={() =>
+          void handleSubmit(async ({ name: called, count: sheets, widthCm, heightCm }) => {
+            if (!spectrum || !facts) {
+              failed(new Error('There is no colour yet: choose a file, or take both photographs.'));
+              return;
+            }
+            await store(
+              {
+                kind: 'gel',
+                name: called,
+                provenance: spectrum.provenance,
+                type,
+                shiftMired: type === 'correction' && facts.shiftMired !== null ? Math.round(facts.shiftMired) : null,
+                widthCm,
+                heightCm,
+                condition: 'new',
+                spectrum: spectrum.samples,
+              },
+              sheets,
+            );
+          })()
+        }
+      />
+    </View>
+  );
+}
