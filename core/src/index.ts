@@ -183,3 +183,8 @@ export { isStandIn, mergedKit, STAND_IN_KIT } from './kit/stand-ins';
 export { gelOptions, kitRows, lookWithCamera, lookWithFixture, lookWithGels, lookWithSurface } from './kit/use';
 export { meansFor, withKitGels, type Means, type MeansInput, type Way } from './palette/means';
 export { LARGEST_SPECTRUM_FILE } from './files/limits';
+export { AMBIENT_TARGETS, ambientWays, evOfLux, luxOfEv, luxOfSettings, type AmbientWay } from './exposure/ambient';
+export { angleOfShutter, flickerSafeShutters, isFlickerSafe, shutterOfAngle } from './exposure/cinema';
+export { blurShare, depthOfField, type Lens } from './exposure/depth-of-field';
+export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './exposure/mixed';
+export { practical, type PracticalAnswer } from './rig/practical';

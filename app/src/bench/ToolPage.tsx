@@ -5,6 +5,7 @@ import { SPACE } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
+import { AmbientTool, CinemaTool, DepthTool, DragTool, PracticalTool, RatioTool } from './camera-tools';
 import { ChangeTool, DensityTool, FlashTool, LuxTool, PowerTool, SyncTool } from './exposure-tools';
 import { GelsTool, MixTool, WhiteTool } from './light-tools';
 import { TOOLS, type ToolId } from './tools';
@@ -17,6 +18,12 @@ const MAKE: Record<ToolId, (width: number) => ReactNode> = {
   lux: () => <LuxTool />,
   change: () => <ChangeTool />,
   sync: () => <SyncTool />,
+  ambient: () => <AmbientTool />,
+  ratio: () => <RatioTool />,
+  drag: () => <DragTool />,
+  cinema: () => <CinemaTool />,
+  depth: () => <DepthTool />,
+  practical: () => <PracticalTool />,
   nd: () => <DensityTool />,
   power: () => <PowerTool />,
 };

@@ -7,6 +7,12 @@ export const TOOLS = [
   { id: 'lux', name: 'Lux to stops', text: 'Continuous light, level, distance' },
   { id: 'change', name: 'Change of camera', text: 'What it does to flash and to continuous light' },
   { id: 'sync', name: 'Sync and shutter', text: 'What a faster shutter takes' },
+  { id: 'ambient', name: 'Black frame', text: 'Is the ambient gone, and what takes it away' },
+  { id: 'ratio', name: 'Flash with continuous', text: 'What each control moves; a wanted ratio' },
+  { id: 'drag', name: 'Dragged shutter', text: 'What freezes, what paints, how long the trail is' },
+  { id: 'cinema', name: 'Shutter angle, flicker', text: 'Angle to seconds; safe with mains light' },
+  { id: 'depth', name: 'Depth of field', text: 'What is sharp, what vanishes' },
+  { id: 'practical', name: 'Lamp in the picture', text: 'Rating, dimming, diffusion' },
   { id: 'nd', name: 'Neutral density', text: 'Stops, factor, density' },
   { id: 'power', name: 'Power', text: 'Fractions, stops, joules, per cent' },
 ] as const;
