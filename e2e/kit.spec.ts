@@ -133,7 +133,9 @@ test('a fixture from measurements, a beam from a photometric file, a surface and
   await expect(page.getByRole('link', { name: /^Shop panel, continuous, 1850 lx at 1 m/ })).toBeVisible();
 
   await page.getByRole('radio', { name: 'Modifiers' }).click();
+  await expect(page).toHaveURL(/kind=/);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Add a modifier' })).toBeVisible();
   const angles = Array.from({ length: 19 }, (_, i) => i * 5);
   const ies = `IESNA:LM-63-2002\n[LUMINAIRE] Works spot\nTILT=NONE\n1 1000 1 19 1 1 2 0.1 0.1 0\n1 1 40\n${angles.join(' ')}\n0\n${angles.map((deg) => (4000 * 2 ** -((deg / 12) ** 2)).toFixed(1)).join(' ')}`;
   await withFile(page, info, 'Choose the file', 'bad.ies', 'TILT=NONE\n1 2');
@@ -144,7 +146,9 @@ test('a fixture from measurements, a beam from a photometric file, a surface and
   await expect(page.getByRole('link', { name: /^Works spot, .*measured beam/ })).toBeVisible();
 
   await page.getByRole('radio', { name: 'Surfaces' }).click();
+  await expect(page).toHaveURL(/kind=/);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Add a surface' })).toBeVisible();
   await withFile(
     page,
     info,
@@ -157,7 +161,9 @@ test('a fixture from measurements, a beam from a photometric file, a surface and
   await expect(page.getByRole('link', { name: /^Brick wall, backdrop/ })).toBeVisible();
 
   await page.getByRole('radio', { name: 'Cameras' }).click();
+  await expect(page).toHaveURL(/kind=/);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Add a camera' })).toBeVisible();
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Workshop camera');
   const sensor = Array.from({ length: 41 }, (_, i) => {
     const nm = 380 + 10 * i;
@@ -254,7 +260,19 @@ test('the Bench answers single questions', async ({ page, server }) => {
   await page.goto(`${server.url}/bench/nd`);
   await set('Density', '1.2');
   await expect(page.getByTestId('answer')).toContainText('3.99 stops, density 1.20');
-  for (const tool of ['mix', 'lux', 'sync', 'power']) {
+  await page.goto(`${server.url}/bench/ambient`);
+  await expect(page.getByTestId('answer')).toContainText('5.9 stops under working white');
+  await page.getByRole('radio', { name: 'Just there' }).click();
+  await expect(page.getByTestId('answer')).toContainText('Already just there');
+  await page.goto(`${server.url}/bench/cinema`);
+  await set('Shutter angle', '400');
+  await expect(page.getByRole('alert')).toHaveText(/Shutter angle must be a number from 1 to 360/);
+  await set('Shutter angle', '172.8');
+  await expect(page.getByTestId('answer')).toContainText('does not flicker');
+  await page.goto(`${server.url}/bench/practical`);
+  await set('Lamp fitted', '200');
+  await expect(page.getByTestId('answer')).toContainText('Refused: over its rating');
+  for (const tool of ['mix', 'lux', 'sync', 'power', 'ratio', 'drag', 'depth']) {
     await page.goto(`${server.url}/bench/${tool}`);
     await expect(page.getByTestId('answer')).toBeVisible();
   }

@@ -251,7 +251,7 @@ export function RatioTool() {
     <>
       <StepperGrid>
         <Dial
-          label="Flash against continuous, wanted change"
+          label="Wanted change of ratio"
           value={change}
           onChange={setChange}
           low={-20}
