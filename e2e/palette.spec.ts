@@ -6,6 +6,10 @@ test('from brief to palette to lights: a reference, a scheme, gels for each colo
   await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
   await page.getByRole('radio', { name: 'Low key' }).click();
   await page.getByRole('textbox', { name: 'Place', exact: true }).fill('Hall, north end');
+  const time = page.getByRole('textbox', { name: 'Time there is' });
+  await time.fill('20');
+  await time.press('Enter');
+  await expect(page.getByTestId('setup-time')).toContainText(/Tight: .* take about \d+ minutes to set, 20 are there/);
   await page.getByRole('button', { name: 'Rim right: Nothing in particular. Change' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Low sun' }).click();
 

@@ -187,4 +187,5 @@ export { AMBIENT_TARGETS, ambientWays, evOfLux, luxOfEv, luxOfSettings, type Amb
 export { angleOfShutter, flickerSafeShutters, isFlickerSafe, shutterOfAngle } from './exposure/cinema';
 export { blurShare, depthOfField, type Lens } from './exposure/depth-of-field';
 export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './exposure/mixed';
+export { setupMinutes } from './rig/setup-time';
 export { practical, type PracticalAnswer } from './rig/practical';

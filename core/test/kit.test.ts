@@ -14,6 +14,7 @@ import { gelOptions, kitRows, lookWithCamera, lookWithFixture, lookWithGels, loo
 import { evaluate } from '../src/look/evaluate';
 import { LookError, parseLook } from '../src/look/parse';
 import type { Look } from '../src/look/schema';
+import { setupMinutes } from '../src/rig/setup-time';
 import { gelCautionKey, gelSafety, openGelStops } from '../src/rig/gel-safety';
 import { channelStopsLost, stopsLost } from '../src/spectrum/gel';
 import { product, WAVELENGTHS_NM } from '../src/spectrum/grid';
@@ -127,6 +128,17 @@ describe('heat and gel', () => {
     expect(off.absorbedWPerCm2).toBeLessThan(gelSafety(own, light)!.absorbedWPerCm2);
     for (const { reasons } of [inside, front, off]) expect(reasons.join(' ')).not.toMatch(/\bis safe\b|no risk/i);
   });
+});
+
+test('setting up takes longer with more lights and gels, and less with helpers', () => {
+  const own = look();
+  const alone = setupMinutes(own);
+  const fewer = setupMinutes({ ...own, lights: own.lights.slice(1) });
+  expect(alone - fewer).toBe(13);
+  own.brief.place.crew = 2;
+  expect(setupMinutes(own)).toBeLessThan(alone);
+  const many = { ...own, lights: own.lights.map((light) => ({ ...light, pieces: 2 })) };
+  expect(setupMinutes(many)).toBeGreaterThan(setupMinutes(own));
 });
 
 describe('spectra from files', () => {

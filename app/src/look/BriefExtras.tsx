@@ -1,4 +1,4 @@
-import { hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, type Look } from '@fulgent/core';
+import { hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, setupMinutes, type Look } from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Image, View } from 'react-native';
@@ -30,7 +30,7 @@ const LEVEL_NAMES = { low: 'Low key', middle: 'Middle', high: 'High key' } as co
 const LEVEL_TEXT = {
   low: 'Most of the picture dark: dark parts are not counted as faults.',
   middle: 'A full range.',
-  high: 'Most of the picture bright: it dilutes colour, so colours are asked to stand higher.',
+  high: 'Most of the picture bright: high tones dilute colour, so watch how vivid each stays.',
 } as const;
 const STATE_NAMES = { planned: 'Planned', tried: 'Tried', rejected: 'Rejected' } as const;
 
@@ -56,8 +56,10 @@ export function KeyLevel({ brief }: { readonly brief: Brief }) {
 }
 
 /** The place and its limits: time, helpers, power. */
-export function PlaceSection({ brief }: { readonly brief: Brief }) {
+export function PlaceSection({ look }: { readonly look: Look }) {
+  const { brief } = look;
   const { place } = brief;
+  const needed = setupMinutes(look);
   const put = (change: Partial<Brief['place']>) => changeBrief('place', { place: { ...place, ...change } });
   return (
     <Section title="Place and limits" aside={place.minutes === null ? 'time open' : `${place.minutes} minutes`}>
@@ -100,6 +102,11 @@ export function PlaceSection({ brief }: { readonly brief: Brief }) {
           />
         </Cell>
       </StepperGrid>
+      <Text size="label" weight={place.minutes !== null && needed > place.minutes ? 'strong' : 'regular'} testID="setup-time">
+        {place.minutes !== null && needed > place.minutes
+          ? `Tight: these lights and gels take about ${needed} minutes to set, ${place.minutes} are there. Fewer lights, fewer gels, or more hands.`
+          : `These lights and gels take about ${needed} minutes to set, as a rule of thumb.`}
+      </Text>
     </Section>
   );
 }

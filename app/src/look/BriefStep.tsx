@@ -181,7 +181,7 @@ export function BriefStep() {
           </Cell>
         </StepperGrid>
       </Section>
-      <PlaceSection brief={brief} />
+      <PlaceSection look={look} />
       <ReferencesSection brief={brief} />
       <IngredientsSection brief={brief} />
       <AssociationsSection brief={brief} />
