@@ -62,7 +62,9 @@ export function PaletteStep() {
   const { stored } = useKit();
   const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
   const report = usePaletteReport(look, kit);
-  const colours = useMemo(() => lightColours(look), [look]);
+  const { lights, spectra, camera } = look;
+  // Dragging a colour of the palette leaves the lights as they are.
+  const colours = useMemo(() => lightColours({ lights, spectra, camera }), [lights, spectra, camera]);
   const [selected, setSelected] = useState<string | null>(null);
   const [width, setWidth] = useState(0);
   const [keeping, setKeeping] = useState(false);

@@ -64,12 +64,15 @@ export interface LightColour {
 }
 
 /** What each light makes as it is: quick enough for the main thread. */
-export function lightColours(look: Look): Readonly<Record<string, LightColour>> {
-  const { whiteK, tintDuv } = look.camera;
+export function lightColours({
+  lights,
+  spectra,
+  camera: { whiteK, tintDuv },
+}: Pick<Look, 'lights' | 'spectra' | 'camera'>): Readonly<Record<string, LightColour>> {
   const camera = makeCamera({ whiteK, tintDuv });
-  const lookup = lookupIn(look.spectra);
+  const lookup = lookupIn(spectra);
   return Object.fromEntries(
-    look.lights.map((light) => {
+    lights.map((light) => {
       const source = resolveSource(light, light.powerStops, lookup);
       const filter = resolveFilter(light, lookup);
       const point = planeOfSpectrum(camera, product(source, filter));
