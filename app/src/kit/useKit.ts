@@ -1,7 +1,7 @@
 import type { KitEntry, KitKind } from '@fulgent/core';
 import { useRef, useState } from 'react';
 import useSWR from 'swr';
-import { api, ApiError, type StoredEntry } from '../api/client';
+import { api, ApiError, fetchJson, type StoredEntry } from '../api/client';
 import { problemLines } from '../ui/problems';
 
 const NONE: readonly StoredEntry[] = [];
@@ -10,7 +10,9 @@ const NONE: readonly StoredEntry[] = [];
 export function useKit() {
   const { data, error, mutate } = useSWR<readonly StoredEntry[], Error>(api.kit);
   const stored = data ?? NONE;
-  return { stored, loaded: data !== undefined, error, refresh: () => void mutate() };
+  // The fresh list is put in itself: a mere "look again" may be answered by a request that was on its way already.
+  const refresh = () => void mutate(fetchJson<readonly StoredEntry[]>(api.kit), { revalidate: false }).catch(() => undefined);
+  return { stored, loaded: data !== undefined, error, refresh };
 }
 
 /** Entries of one kind that are at hand: not archived. */
