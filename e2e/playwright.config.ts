@@ -9,8 +9,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
-  // One second try where machines are shared and slow; what needed it is named at the end of the run.
-  retries: process.env['CI'] ? 1 : 0,
+  retries: 0,
   reporter: [['list']],
   outputDir: './test-results',
   use: {
