@@ -18,13 +18,13 @@ import {
   type AmbientWay,
 } from '@fulgent/core';
 import { View } from 'react-native';
-import { APERTURES, ISOS, SHUTTERS } from '../look/numbers';
+import { APERTURES, SHUTTERS } from '../look/numbers';
 import { percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { Answer, Dial, ShutterDial, useKept } from './parts';
+import { Answer, ApertureDial, DISTANCES_M, formatAperture, IsoDial, Dial, ShutterDial, useKept } from './parts';
 
 const useStyles = themed((t) => ({
   row: {
@@ -38,8 +38,6 @@ const useStyles = themed((t) => ({
   },
 }));
 
-const aperture = (value: number) => `f/${Number(value.toPrecision(2))}`;
-const DISTANCES = [0.3, 0.5, 0.7, 1, 1.4, 2, 2.8, 4, 5.6, 8, 11, 16];
 const FOCALS = [14, 18, 24, 28, 35, 50, 65, 85, 105, 135, 200, 300];
 const LIMITS = { lowestIso: 50, highestIso: 25_600, smallestAperture: 22, widestAperture: 1.4 };
 
@@ -56,7 +54,7 @@ function wayText({ control, setting, stops }: AmbientWay): string {
     case 'shutter':
       return formatShutter(setting!);
     case 'aperture':
-      return aperture(setting!);
+      return formatAperture(setting!);
     case 'iso':
       return `ISO ${Math.round(setting!)}`;
     case 'nd':
@@ -94,9 +92,9 @@ export function AmbientTool() {
           step={10}
           unit="lx"
         />
-        <Dial label="Aperture" value={stop} onChange={setStop} low={0.7} high={64} series={APERTURES} show={aperture} />
+        <ApertureDial value={stop} onChange={setStop} />
         <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
-        <Dial label="ISO" value={iso} onChange={setIso} low={25} high={102_400} series={ISOS} />
+        <IsoDial value={iso} onChange={setIso} />
         <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} series={SHUTTERS} show={formatShutter} />
       </StepperGrid>
       <Choice label="Ambient wanted" options={AMBIENT_TARGETS} value={wanted.id} onChange={setTarget} />
@@ -203,7 +201,7 @@ export function DepthTool() {
     <>
       <StepperGrid>
         <Dial label="Focal length" value={focal} onChange={setFocal} low={4} high={1000} series={FOCALS} unit="mm" />
-        <Dial label="Aperture" value={stop} onChange={setStop} low={0.7} high={64} series={APERTURES} show={aperture} />
+        <ApertureDial value={stop} onChange={setStop} />
         <Dial
           label="Height of the sensor"
           value={height}
@@ -213,14 +211,14 @@ export function DepthTool() {
           series={[8.8, 13, 15.6, 18.7, 24, 33]}
           unit="mm"
         />
-        <Dial label="Focused at" value={focus} onChange={setFocus} low={0.1} high={500} series={DISTANCES} unit="m" />
+        <Dial label="Focused at" value={focus} onChange={setFocus} low={0.1} high={500} series={DISTANCES_M} unit="m" />
         <Dial
           label="A thing that should vanish, at"
           value={behind}
           onChange={setBehind}
           low={0.1}
           high={1000}
-          series={DISTANCES}
+          series={DISTANCES_M}
           unit="m"
         />
       </StepperGrid>
@@ -365,13 +363,29 @@ export function DragTool() {
           show={(v) => formatStops(v)}
           unit="stops"
         />
-        <Dial label="Flash to figure" value={flashAt} onChange={setFlashAt} low={0.1} high={50} series={DISTANCES} unit="m" />
+        <Dial label="Flash to figure" value={flashAt} onChange={setFlashAt} low={0.1} high={50} series={DISTANCES_M} unit="m" />
         <Dial label="Continuous light on the figure" value={lux} onChange={setLux} low={0} high={100_000} step={10} unit="lx" />
         <Dial label="Ambient behind it" value={ambient} onChange={setAmbient} low={0} high={10_000} step={0.1} unit="lx" />
         <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
-        <Dial label="Aperture, ISO 100" value={stop} onChange={setStop} low={0.7} high={64} series={APERTURES} show={aperture} />
+        <Dial
+          label="Aperture, ISO 100"
+          value={stop}
+          onChange={setStop}
+          low={0.7}
+          high={64}
+          series={APERTURES}
+          show={formatAperture}
+        />
         <Dial label="Speed across the picture" value={speed} onChange={setSpeed} low={0} high={100} step={0.1} unit="m/s" />
-        <Dial label="Camera to figure" value={distance} onChange={setDistance} low={0.2} high={200} series={DISTANCES} unit="m" />
+        <Dial
+          label="Camera to figure"
+          value={distance}
+          onChange={setDistance}
+          low={0.2}
+          high={200}
+          series={DISTANCES_M}
+          unit="m"
+        />
         <Dial label="Focal length" value={focal} onChange={setFocal} low={4} high={1000} series={FOCALS} unit="mm" />
       </StepperGrid>
       <Answer

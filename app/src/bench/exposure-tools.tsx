@@ -15,10 +15,7 @@ import { APERTURES, ISOS, SHUTTERS } from '../look/numbers';
 import { Choice } from '../ui/Button';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { Answer, Dial, ShutterDial, useKept } from './parts';
-
-const aperture = (value: number) => `f/${Number(value.toPrecision(2))}`;
-const DISTANCES = [0.3, 0.5, 0.7, 1, 1.4, 2, 2.8, 4, 5.6, 8, 11, 16];
+import { Answer, ApertureDial, DISTANCES_M, formatAperture, IsoDial, Dial, ShutterDial, useKept } from './parts';
 
 /** Flash: guide number or energy, power and distance to an aperture, or to stops over the meter. */
 export function FlashTool() {
@@ -71,14 +68,14 @@ export function FlashTool() {
           show={(v) => formatFlashPower(v, 1 / 3)}
           unit="stops"
         />
-        <Dial label="Distance" value={distance} onChange={setDistance} low={0.1} high={100} series={DISTANCES} unit="m" />
+        <Dial label="Distance" value={distance} onChange={setDistance} low={0.1} high={100} series={DISTANCES_M} unit="m" />
         <Dial label="Radius of the light’s face" value={radius} onChange={setRadius} low={0} high={3} step={0.1} unit="m" />
-        <Dial label="ISO" value={iso} onChange={setIso} low={25} high={102_400} series={ISOS} />
-        <Dial label="Aperture" value={stop} onChange={setStop} low={0.7} high={64} series={APERTURES} show={aperture} />
+        <IsoDial value={iso} onChange={setIso} />
+        <ApertureDial value={stop} onChange={setStop} />
       </StepperGrid>
       <Answer
         value={`${formatStops(over)} over the meter`}
-        text={`${aperture(best)} would meter right. ${luxSeconds.toFixed(luxSeconds < 10 ? 2 : 0)} lx s at the subject; twice as far is 2 stops less${radius > 0 ? ', a little less close to a large face' : ''}.`}
+        text={`${formatAperture(best)} would meter right. ${luxSeconds.toFixed(luxSeconds < 10 ? 2 : 0)} lx s at the subject; twice as far is 2 stops less${radius > 0 ? ', a little less close to a large face' : ''}.`}
       />
     </>
   );
@@ -101,10 +98,10 @@ export function LuxTool() {
       <StepperGrid>
         <Dial label="At 1 m, full output" value={lux} onChange={setLux} low={0.1} high={10_000_000} step={100} unit="lx" />
         <Dial label="Level" value={level} onChange={setLevel} low={0.1} high={100} step={5} unit="%" note="share of its light" />
-        <Dial label="Distance" value={distance} onChange={setDistance} low={0.1} high={100} series={DISTANCES} unit="m" />
+        <Dial label="Distance" value={distance} onChange={setDistance} low={0.1} high={100} series={DISTANCES_M} unit="m" />
         <Dial label="Radius of the light’s face" value={radius} onChange={setRadius} low={0} high={3} step={0.1} unit="m" />
-        <Dial label="Aperture" value={stop} onChange={setStop} low={0.7} high={64} series={APERTURES} show={aperture} />
-        <Dial label="ISO" value={iso} onChange={setIso} low={25} high={102_400} series={ISOS} />
+        <ApertureDial value={stop} onChange={setStop} />
+        <IsoDial value={iso} onChange={setIso} />
         <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
       </StepperGrid>
       <Answer value={`${formatStops(over)} over the meter`} text={`${Math.round(there)} lx at the subject.`} />
@@ -130,7 +127,7 @@ export function ChangeTool() {
           low={0.7}
           high={64}
           series={APERTURES}
-          show={aperture}
+          show={formatAperture}
         />
         <ShutterDial
           label={`${name}: shutter`}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { nextInSeries, readNumber, readShutter, taken } from '../look/numbers';
+import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, taken } from '../look/numbers';
 import { SPACE, themed } from '../theme/theme';
 import { Cell, Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -61,6 +61,21 @@ export function Dial({ label, value, onChange, low, high, unit = '', step = 1, s
       />
     </Cell>
   );
+}
+
+export const formatAperture = (value: number): string => `f/${Number(value.toPrecision(2))}`;
+
+/** Distances a stop apart, as people pace them, m. */
+export const DISTANCES_M = [0.3, 0.5, 0.7, 1, 1.4, 2, 2.8, 4, 5.6, 8, 11, 16];
+
+type Plain = Pick<DialProps, 'value' | 'onChange'> & { readonly label?: string };
+
+export function ApertureDial({ label = 'Aperture', ...rest }: Plain) {
+  return <Dial label={label} {...rest} low={0.7} high={64} series={APERTURES} show={formatAperture} />;
+}
+
+export function IsoDial({ label = 'ISO', ...rest }: Plain) {
+  return <Dial label={label} {...rest} low={25} high={102_400} series={ISOS} />;
 }
 
 /** An exposure time to dial or type. */
