@@ -156,6 +156,7 @@ test('a fixture from measurements, a beam from a photometric file, a surface and
     'brick.csv',
     table((nm) => (nm > 590 ? 0.4 : 0.1)),
   );
+  await expect(sheet.getByTestId('preview')).toContainText('41 wavelengths read');
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Brick wall');
   await sheet.getByRole('button', { name: 'Add to the kit' }).click();
   await expect(page.getByRole('link', { name: /^Brick wall, backdrop/ })).toBeVisible();

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { GELS } from '../src/catalogue/gels';
 import { demoLooks } from '../src/catalogue/demo';
@@ -170,6 +171,7 @@ describe('spectra from files', () => {
 
   test.each<[string, string, RegExp]>([
     ['empty', '', /empty/],
+    ['only an empty quoted cell', '""', /holds no figures/],
     ['one column', '400\n500\n600\n700', /Two columns/],
     ['words', '400,high\n500,low\n600,1\n700,1', /header but|not a number|row/],
     ['NaN', `${rows(() => 0.5)}\n790,NaN`, /"NaN", not a number/],
@@ -186,6 +188,30 @@ describe('spectra from files', () => {
   ])('CSV refused: %s', (_, text, message) => {
     expect(() => readSpectrumCsv(text, 'transmittance')).toThrow(message);
     expect(() => readSpectrumCsv(text, 'transmittance')).toThrow(InputError);
+  });
+
+  it('answers every text with samples or an InputError, never with another error', () => {
+    const piece = fc.constantFrom('"', '""', ',', ';', '\t', '\n', '\r\n', '#', '%', '400', '1', '0.5', '-', 'nm', ' ', '\uFEFF');
+    const text = fc.oneof(
+      fc.string({ maxLength: 300 }),
+      fc.array(piece, { maxLength: 40 }).map((pieces) => pieces.join('')),
+    );
+    const answer = (read: () => unknown) => {
+      try {
+        read();
+      } catch (error) {
+        expect(error).toBeInstanceOf(InputError);
+      }
+    };
+    fc.assert(
+      fc.property(text, (given) => {
+        answer(() => readSpectrumCsv(given, 'transmittance'));
+        answer(() => readSensorCsv(given));
+        answer(() => readTm27(given, 'source'));
+        answer(() => readLm63(given));
+      }),
+      { numRuns: 2000 },
+    );
   });
 
   test('camera sensitivities from four columns', () => {

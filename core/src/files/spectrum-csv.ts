@@ -36,6 +36,7 @@ function readTable(text: string, names: readonly string[]): Table {
   const quoted = errors.find(({ type }) => type === 'Quotes');
   if (quoted) throw new InputError('file', `Row ${(quoted.row ?? 0) + 1} has a broken quotation mark: ${quoted.message}.`);
   const rows = data.map((row) => row.map((cell) => cell.trim()));
+  if (rows.length === 0) throw new InputError('file', `The file holds no figures. It should hold ${wanted}.`);
   const header = rows[0]!.every((cell) => cell === '' || NUMBER.test(cell)) ? null : rows.shift()!;
   if (rows.length === 0) throw new InputError('file', 'The file has a header but no rows of numbers.');
   const width = rows[0]!.filter((cell) => cell !== '').length;

@@ -23,7 +23,7 @@ interface ReadLight {
 const modifierSchema = yup.object({ name, count: pieces('Count'), loss: figure('Loss', -3, 8) });
 
 export function ModifierForm({ store, failed }: FormProps) {
-  const { control, handleSubmit, setValue } = useForm<yup.InferType<typeof modifierSchema>>({
+  const { control, handleSubmit, getValues, setValue } = useForm<yup.InferType<typeof modifierSchema>>({
     resolver: yupResolver(modifierSchema) as never,
     defaultValues: { name: '', count: 1, loss: 0 },
   });
@@ -34,7 +34,7 @@ export function ModifierForm({ store, failed }: FormProps) {
       if (!file) return;
       const found = (await study().readBeam(await textOf(file, LARGEST_SPECTRUM_FILE))) as ReadLight;
       setRead(found);
-      setValue('name', found.name || file.name.replace(/\.[^.]*$/, ''));
+      if (!getValues('name')) setValue('name', found.name || file.name.replace(/\.[^.]*$/, ''));
     } catch (error) {
       failed(error);
     }

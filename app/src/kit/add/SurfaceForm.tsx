@@ -17,7 +17,10 @@ const USES = [
 const surfaceSchema = yup.object({ name });
 
 export function SurfaceForm({ store, failed }: FormProps) {
-  const { control, handleSubmit, setValue } = useForm({ resolver: yupResolver(surfaceSchema), defaultValues: { name: '' } });
+  const { control, handleSubmit, getValues, setValue } = useForm({
+    resolver: yupResolver(surfaceSchema),
+    defaultValues: { name: '' },
+  });
   const [use, setUse] = useState<'backdrop' | 'cloth' | 'hair'>('backdrop');
   const [spectrum, setSpectrum] = useState<Spectrum | null>(null);
   const take = async () => {
@@ -25,7 +28,7 @@ export function SurfaceForm({ store, failed }: FormProps) {
       const read = await readFile('reflectance');
       if (!read) return;
       setSpectrum(read);
-      setValue('name', read.name);
+      if (!getValues('name')) setValue('name', read.name);
     } catch (error) {
       failed(error);
     }
