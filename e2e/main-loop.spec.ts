@@ -140,17 +140,21 @@ test('the camera changes the light: sync, white balance, typed values and their 
   await expect(page.getByRole('alert')).toHaveCount(0);
   await expect(page.getByText(/faster than flash sync/)).toHaveCount(0);
 
+  await page.getByRole('button', { name: 'ISO: more' }).click();
+  await expect(page.getByRole('textbox', { name: 'ISO' })).toHaveValue('250');
+  await page.getByRole('link', { name: /^White balance/ }).click();
   const white = page.getByRole('textbox', { name: 'Colour temperature' });
   await white.fill('3200 K');
   await white.press('Enter');
+  await kept(page);
+  await page.goBack();
+  await expect(page).toHaveURL(/camera$/);
   await expect(page.getByText(/costs 0.26 stop of headroom/)).toBeVisible();
-  await page.getByRole('button', { name: 'ISO: more' }).click();
-  await expect(page.getByRole('textbox', { name: 'ISO' })).toHaveValue('250');
   await page.goBack();
   await expect(page).toHaveURL(/balance$/);
   await page.reload();
   await page.getByRole('link', { name: 'Camera' }).click();
-  await expect(page.getByRole('textbox', { name: 'Colour temperature' })).toHaveValue('3200 K');
+  await expect(page.getByRole('link', { name: /^White balance/ })).toContainText('3200 K');
 });
 
 test('the brief: skin, backdrop tone, distance, mood', async ({ page, server }) => {
@@ -258,6 +262,12 @@ test('fits without scrolling sideways, down to 320 px', async ({ page, server })
       '/new',
       '/looks/saltmarsh-1/balance',
       '/looks/saltmarsh-1/camera',
+      '/looks/saltmarsh-1/camera/black-frame',
+      '/looks/night-oven-1/camera/white',
+      '/looks/night-oven-3/camera/mixed',
+      '/looks/night-oven-1/camera/trade-off',
+      '/looks/night-oven-3/camera/motion',
+      '/looks/night-oven-1/camera/night',
       '/looks/saltmarsh-1/brief',
       '/looks/saltmarsh-1/lights/rim-right',
       '/looks/saltmarsh-1/palette',

@@ -51,6 +51,7 @@ export {
   LOOK_FORMAT,
   LOOK_VERSION,
   lookSchema,
+  CAMERA_MODES,
   INGREDIENT_STATES,
   KEY_LEVELS,
   MODES,
@@ -72,7 +73,13 @@ export {
   type Reference,
   type Light,
   type Look,
+  type Ambient,
+  type Baseline,
+  type CameraMode,
   type LookCamera,
+  type Place,
+  type Practical,
+  type WhiteVersion,
   type LookSpectrum,
   type Modifier,
   type Mood,
@@ -82,6 +89,7 @@ export {
   type SourceRef,
   type SurfaceRef,
 } from './look/schema';
+export { ambientOf, CAMERA_DEFAULTS, upgradeLook } from './look/upgrade';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './look/parse';
 export {
   lookupIn,
@@ -95,9 +103,19 @@ export {
   sourceKelvin,
   type SpectrumLookup,
 } from './look/resolve';
-export { evaluate, filterSwatchHex } from './look/evaluate';
-export type { Dilution, LightReading, ProbeReading, Readings, Share, Strip, Verdict, VerdictKind } from './look/readings';
-export { AMBIENT_ID } from './look/scene';
+export { evaluate, filterSwatchHex, KEY_PROBE_ID } from './look/evaluate';
+export type {
+  AmbientRow,
+  Dilution,
+  LightReading,
+  ProbeReading,
+  Readings,
+  Share,
+  Strip,
+  Verdict,
+  VerdictKind,
+} from './look/readings';
+export { AMBIENT_ID, ambientLux } from './look/scene';
 export { formatPower, nearestPower, powerSteps, steppedPower } from './look/power';
 export { keySideOf, standardProbes, usualZone } from './look/probes';
 export { throwM } from './look/room';
@@ -189,3 +207,39 @@ export { blurShare, depthOfField, type Lens } from './exposure/depth-of-field';
 export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './exposure/mixed';
 export { setupMinutes } from './rig/setup-time';
 export { practical, type PracticalAnswer } from './rig/practical';
+export { AMBIENT_PRESETS, type AmbientPreset } from './capture/ambient-presets';
+export { APERTURES, ISOS, nearestMarked, SHUTTERS } from './exposure/series';
+export {
+  ambientKelvin,
+  ambientShareAt,
+  ambientWord,
+  comparePlaces,
+  gelRise,
+  GONE_STOPS,
+  readAmbient,
+  TARGET_TOLERANCE_STOPS,
+  type AmbientReading,
+  type GelRise,
+  type PlaceReading,
+  type WindowReading,
+} from './capture/ambient';
+export { judgeFrame, measureFrame, proofIsCurrent, type FrameMeasure, type FrameVerdict } from './capture/black-frame';
+export { lightsAtWhites, whiteScale, whiteSchools, type LightAtWhites, type White, type WhiteSchool } from './capture/white';
+export {
+  attributeChange,
+  baselineOf,
+  drownedLights,
+  flashesAtFloor,
+  floorRemedies,
+  kindsOfLight,
+  solveLookRatio,
+  type ChangeReport,
+  type Drowned,
+  type HoldBy,
+  type KindsAt,
+  type LookRatio,
+} from './capture/mixed-look';
+export { readDrag, type DragReading, type DragZone } from './capture/drag';
+export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './capture/trade-off';
+export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
+export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';

@@ -3,7 +3,7 @@ import { demoLooks } from '../src/catalogue/demo';
 import { balance } from '../src/balance/balance';
 import { makeCamera, recordInto } from '../src/camera/camera';
 import { responses } from '../src/camera/sensor';
-import { whiteIlluminant } from '../src/camera/white';
+import { planckSource } from '../src/spectrum/source';
 import { hexOfLinear } from '../src/colour/rgb';
 import { CAMERAS, fixtureOf } from '../src/catalogue/kit';
 import { evaluate } from '../src/look/evaluate';
@@ -151,7 +151,7 @@ function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
     const direct = transfer(light, probe, forms);
     for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += spectrum[i]! * candela * (direct + wash[i]!);
   }
-  const ambient = whiteIlluminant(look.ambient.cctK);
+  const ambient = planckSource(3600);
   for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += ambient[i]! * look.ambient.lux * look.camera.shutterS;
   const raw = responses(
     camera.sensor,

@@ -2,7 +2,6 @@ import {
   AMBIENT_TARGETS,
   ambientWays,
   blurShare,
-  CONTROL_EFFECTS,
   depthOfField,
   dragShutter,
   evOfLux,
@@ -15,16 +14,18 @@ import {
   practical,
   shutterOfAngle,
   solveRatio,
-  type AmbientWay,
 } from '@fulgent/core';
 import { View } from 'react-native';
-import { APERTURES, SHUTTERS } from '../look/numbers';
+import { APERTURES } from '../look/numbers';
 import { percent } from '../look/words';
+import { ControlTable } from '../camera/ControlTable';
+import { CONTROL_NAMES, wayText } from '../camera/words';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { Answer, ApertureDial, DISTANCES_M, formatAperture, IsoDial, Dial, ShutterDial, useKept } from './parts';
+import { ApertureDial, DISTANCES_M, formatAperture, IsoDial, Dial, ShutterDial } from '../ui/Dial';
+import { Answer, useKept } from './parts';
 
 const useStyles = themed((t) => ({
   row: {
@@ -40,29 +41,6 @@ const useStyles = themed((t) => ({
 
 const FOCALS = [14, 18, 24, 28, 35, 50, 65, 85, 105, 135, 200, 300];
 const LIMITS = { lowestIso: 50, highestIso: 25_600, smallestAperture: 22, widestAperture: 1.4 };
-
-const CONTROL_NAMES: Record<AmbientWay['control'], string> = {
-  shutter: 'Shutter',
-  aperture: 'Aperture',
-  iso: 'ISO',
-  nd: 'ND on the lens',
-  blackout: 'Shut the light out',
-};
-
-function wayText({ control, setting, stops }: AmbientWay): string {
-  switch (control) {
-    case 'shutter':
-      return formatShutter(setting!);
-    case 'aperture':
-      return formatAperture(setting!);
-    case 'iso':
-      return `ISO ${Math.round(setting!)}`;
-    case 'nd':
-      return `${setting!.toFixed(1)} stops`;
-    case 'blackout':
-      return `${formatStops(stops)} stops`;
-  }
-}
 
 /** Is the ambient gone, or how much of it is left, and what takes it where it is wanted. */
 export function AmbientTool() {
@@ -93,9 +71,9 @@ export function AmbientTool() {
           unit="lx"
         />
         <ApertureDial value={stop} onChange={setStop} />
-        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
+        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} />
         <IsoDial value={iso} onChange={setIso} />
-        <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} series={SHUTTERS} show={formatShutter} />
+        <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} />
       </StepperGrid>
       <Choice label="Ambient wanted" options={AMBIENT_TARGETS} value={wanted.id} onChange={setTarget} />
       <Answer
@@ -232,7 +210,6 @@ export function DepthTool() {
 
 /** Which control changes what, and how to get a wanted ratio of flash to continuous light. */
 export function RatioTool() {
-  const styles = useStyles();
   const [shutter, setShutter] = useKept('ratio.shutter', 1 / 125);
   const [sync, setSync] = useKept('ratio.sync', 1 / 200);
   const [hold, setHold] = useKept('ratio.hold', 1 / 50);
@@ -259,9 +236,9 @@ export function RatioTool() {
           unit="stops"
           note="minus lets continuous light come up"
         />
-        <ShutterDial label="Shutter now" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
-        <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} series={SHUTTERS} show={formatShutter} />
-        <ShutterDial label="Longest that can be held" value={hold} onChange={setHold} series={SHUTTERS} show={formatShutter} />
+        <ShutterDial label="Shutter now" value={shutter} onChange={setShutter} />
+        <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} />
+        <ShutterDial label="Longest that can be held" value={hold} onChange={setHold} />
         <Dial
           label="Flash power now, under full"
           value={power}
@@ -295,32 +272,7 @@ export function RatioTool() {
           </Text>
         ) : null}
       </Answer>
-      <View role="table" aria-label="What each control moves, for one stop">
-        <View style={styles.row} role="row">
-          {['One stop of', 'Flash', 'Continuous', 'Ambient'].map((name, i) => (
-            <Text key={name} size="small" quiet style={{ flex: i ? 1 : 1.6 }} align={i ? 'right' : 'left'} role="columnheader">
-              {name}
-            </Text>
-          ))}
-        </View>
-        {CONTROL_EFFECTS.map(({ control, flash, continuous, ambient, reason }) => (
-          <View key={control} style={{ borderBottomWidth: 0 }}>
-            <View style={[styles.row, { borderBottomWidth: 0, minHeight: 30 }]} role="row">
-              <Text weight="medium" style={{ flex: 1.6 }} role="cell">
-                {control}
-              </Text>
-              {[flash, continuous, ambient].map((stops, i) => (
-                <Text key={i} narrow weight="strong" style={{ flex: 1 }} align="right" role="cell">
-                  {stops ? formatStops(stops) : '0'}
-                </Text>
-              ))}
-            </View>
-            <Text size="label" quiet>
-              {reason}
-            </Text>
-          </View>
-        ))}
-      </View>
+      <ControlTable />
     </>
   );
 }
@@ -366,7 +318,7 @@ export function DragTool() {
         <Dial label="Flash to figure" value={flashAt} onChange={setFlashAt} low={0.1} high={50} series={DISTANCES_M} unit="m" />
         <Dial label="Continuous light on the figure" value={lux} onChange={setLux} low={0} high={100_000} step={10} unit="lx" />
         <Dial label="Ambient behind it" value={ambient} onChange={setAmbient} low={0} high={10_000} step={0.1} unit="lx" />
-        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
+        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} />
         <Dial
           label="Aperture, ISO 100"
           value={stop}

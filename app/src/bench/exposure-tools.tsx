@@ -5,17 +5,17 @@ import {
   densityOf,
   flashLuxSeconds,
   formatFlashPower,
-  formatShutter,
   formatStops,
   guideNumberOfEnergy,
   powerWords,
   stopsOverMeter,
 } from '@fulgent/core';
-import { APERTURES, ISOS, SHUTTERS } from '../look/numbers';
+import { APERTURES, ISOS } from '../look/numbers';
 import { Choice } from '../ui/Button';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { Answer, ApertureDial, DISTANCES_M, formatAperture, IsoDial, Dial, ShutterDial, useKept } from './parts';
+import { ApertureDial, DISTANCES_M, formatAperture, IsoDial, Dial, ShutterDial } from '../ui/Dial';
+import { Answer, useKept } from './parts';
 
 /** Flash: guide number or energy, power and distance to an aperture, or to stops over the meter. */
 export function FlashTool() {
@@ -102,7 +102,7 @@ export function LuxTool() {
         <Dial label="Radius of the light’s face" value={radius} onChange={setRadius} low={0} high={3} step={0.1} unit="m" />
         <ApertureDial value={stop} onChange={setStop} />
         <IsoDial value={iso} onChange={setIso} />
-        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
+        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} />
       </StepperGrid>
       <Answer value={`${formatStops(over)} over the meter`} text={`${Math.round(there)} lx at the subject.`} />
     </>
@@ -129,13 +129,7 @@ export function ChangeTool() {
           series={APERTURES}
           show={formatAperture}
         />
-        <ShutterDial
-          label={`${name}: shutter`}
-          value={value.shutterS}
-          onChange={(v) => set({ ...value, shutterS: v })}
-          series={SHUTTERS}
-          show={formatShutter}
-        />
+        <ShutterDial label={`${name}: shutter`} value={value.shutterS} onChange={(v) => set({ ...value, shutterS: v })} />
         <Dial
           label={`${name}: ISO`}
           value={value.iso}
@@ -178,8 +172,8 @@ export function SyncTool() {
   return (
     <>
       <StepperGrid>
-        <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} series={SHUTTERS} show={formatShutter} />
-        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} series={SHUTTERS} show={formatShutter} />
+        <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} />
+        <ShutterDial label="Shutter" value={shutter} onChange={setShutter} />
       </StepperGrid>
       <Answer
         value={over > 0.01 ? `${over.toFixed(1)} stops over sync` : 'inside sync'}

@@ -19,14 +19,15 @@ import { gelFacts, JUDGED_ON, transmittanceOf } from '../kit/gel-facts';
 import { kitOf, useKit } from '../kit/useKit';
 import { formatMired } from '../light/CorrectionSheet';
 import { targetWord } from '../look/words';
-import { useStudy } from '../palette/useStudies';
+import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { Pick } from '../ui/Pick';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { study } from '../workers/study';
-import { Answer, Dial, useKept } from './parts';
+import { Dial } from '../ui/Dial';
+import { Answer, useKept } from './parts';
 
 const useStyles = themed((t) => ({
   pair: { flexDirection: 'row', gap: SPACE.m },

@@ -1,8 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, taken } from '../look/numbers';
 import { SPACE, themed } from '../theme/theme';
-import { Cell, Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 
 const useStyles = themed((t) => ({
@@ -28,79 +26,6 @@ export function Answer({
       {text ? <Text>{text}</Text> : null}
       {children}
     </View>
-  );
-}
-
-interface DialProps {
-  readonly label: string;
-  readonly value: number;
-  readonly onChange: (value: number) => void;
-  readonly low: number;
-  readonly high: number;
-  readonly unit?: string;
-  /** Added at each step, or `times` as a factor, or the next of a series. */
-  readonly step?: number;
-  readonly series?: readonly number[];
-  readonly show?: (value: number) => string;
-  readonly note?: string;
-}
-
-/** A number to dial or type. */
-export function Dial({ label, value, onChange, low, high, unit = '', step = 1, series, show, note }: DialProps) {
-  const text = show ? show(value) : `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ''}`;
-  const move = (by: 1 | -1) =>
-    onChange(series ? nextInSeries(series, value, by) : Math.min(high, Math.max(low, Number((value + by * step).toFixed(6)))));
-  return (
-    <Cell>
-      <Stepper
-        label={label}
-        value={text}
-        onStep={move}
-        onType={(typed) => taken(readNumber(typed, { name: label, low, high, unit }), onChange)}
-        {...(note ? { note } : {})}
-      />
-    </Cell>
-  );
-}
-
-export const formatAperture = (value: number): string => `f/${Number(value.toPrecision(2))}`;
-
-/** Distances a stop apart, as people pace them, m. */
-export const DISTANCES_M = [0.3, 0.5, 0.7, 1, 1.4, 2, 2.8, 4, 5.6, 8, 11, 16];
-
-type Plain = Pick<DialProps, 'value' | 'onChange'> & { readonly label?: string };
-
-export function ApertureDial({ label = 'Aperture', ...rest }: Plain) {
-  return <Dial label={label} {...rest} low={0.7} high={64} series={APERTURES} show={formatAperture} />;
-}
-
-export function IsoDial({ label = 'ISO', ...rest }: Plain) {
-  return <Dial label={label} {...rest} low={25} high={102_400} series={ISOS} />;
-}
-
-/** An exposure time to dial or type. */
-export function ShutterDial({
-  label,
-  value,
-  onChange,
-  series,
-  show,
-}: {
-  readonly label: string;
-  readonly value: number;
-  readonly onChange: (value: number) => void;
-  readonly series: readonly number[];
-  readonly show: (value: number) => string;
-}) {
-  return (
-    <Cell>
-      <Stepper
-        label={label}
-        value={show(value)}
-        onStep={(by) => onChange(nextInSeries(series, value, by))}
-        onType={(typed) => taken(readShutter(typed), onChange)}
-      />
-    </Cell>
   );
 }
 

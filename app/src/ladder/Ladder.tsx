@@ -1,6 +1,7 @@
 import type { Look, Readings } from '@fulgent/core';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
+import { AmbientRow } from './AmbientRow';
 import { axisOf } from './axis';
 import { LadderAxis } from './LadderAxis';
 import { LadderRow, type RowLayout } from './LadderRow';
@@ -13,10 +14,12 @@ interface Props {
   readonly selected: string | null;
   readonly onSelect: (light: string | null) => void;
   readonly onOpen: (light: string) => void;
+  /** Opens what is known of the ambient. */
+  readonly onAmbient: () => void;
 }
 
 /** The ladder: one row a light, in build order, on one axis of stops from mid-grey. */
-export function Ladder({ look, readings, width, wide, selected, onSelect, onOpen }: Props) {
+export function Ladder({ look, readings, width, wide, selected, onSelect, onOpen, onAmbient }: Props) {
   const axis = axisOf(readings.lights);
   const nameWidth = wide ? 172 : Math.max(84, Math.round(width * 0.25));
   const figureWidth = wide ? 66 : 0;
@@ -39,6 +42,9 @@ export function Ladder({ look, readings, width, wide, selected, onSelect, onOpen
           />
         ) : null;
       })}
+      {readings.ambient.active ? (
+        <AmbientRow look={look} readings={readings} axis={axis} layout={layout} onOpen={onAmbient} />
+      ) : null}
     </View>
   );
 }

@@ -196,7 +196,7 @@ function StripDrawing({ reading, axis, width, thickness, height, window, wall, s
 }
 
 /** The strip's colours as gradient stops on the axis, every quarter stop. */
-function gradientStops({ strip }: LightReading, axis: Axis): { at: number; colour: string }[] {
+function gradientStops({ strip }: Pick<LightReading, 'strip'>, axis: Axis): { at: number; colour: string }[] {
   const last = strip.colours.length - 1;
   const out: { at: number; colour: string }[] = [];
   for (let stops = axis.low; stops <= axis.high + 1e-9; stops += 0.25) {
@@ -204,4 +204,42 @@ function gradientStops({ strip }: LightReading, axis: Axis): { at: number; colou
     out.push({ at: (stops - axis.low) / (axis.high - axis.low), colour: strip.colours[Math.min(last, Math.max(0, i))]! });
   }
   return out;
+}
+
+/** A strip with a mark and nothing to dial: what stands there by itself. */
+export function PlainStrip({
+  strip,
+  stops,
+  axis,
+  width,
+  thickness,
+}: {
+  readonly strip: LightReading['strip'];
+  /** Where it stands; null for nowhere on the axis. */
+  readonly stops: number | null;
+  readonly axis: Axis;
+  readonly width: number;
+  readonly thickness: number;
+}) {
+  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const colours = useMemo(() => gradientStops({ strip }, axis), [strip, axis]);
+  const x = stops === null ? null : toX(axis, width, stops);
+  return (
+    <Svg width={width} height={thickness + 8} aria-hidden testID="light-colour">
+      <Defs>
+        <LinearGradient id={`p${id}`} x1="0" y1="0" x2="1" y2="0">
+          {colours.map(({ at, colour }) => (
+            <Stop key={at} offset={at} stopColor={colour} />
+          ))}
+        </LinearGradient>
+      </Defs>
+      <Rect x={0} y={4} width={width} height={thickness} fill={`url(#p${id})`} />
+      {x === null ? null : (
+        <>
+          <Rect x={x - 3} y={0} width={6} height={thickness + 8} rx={2} fill="#000000" />
+          <Rect x={x - 1.5} y={1.5} width={3} height={thickness + 5} rx={1} fill="#ffffff" />
+        </>
+      )}
+    </Svg>
+  );
 }

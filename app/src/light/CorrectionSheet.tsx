@@ -1,10 +1,10 @@
-import { formatStops, type Light, type Look } from '@fulgent/core';
+import { ambientKelvin, formatStops, type Light, type Look } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useKit } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putGels } from '../palette/edits';
-import { useStudy } from '../palette/useStudies';
+import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
@@ -45,7 +45,7 @@ export function CorrectionSheet({
   const styles = useStyles();
   const { stored, loaded } = useKit();
   const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
-  const [toK, setToK] = useState(look.ambient.cctK);
+  const [toK, setToK] = useState(Math.round(ambientKelvin(look) ?? look.camera.whiteK));
   const [leave, setLeave] = useState<number>(0);
   const key = useMemo(
     () => ({ light, toK, leave, kit, whiteK: look.camera.whiteK }),
@@ -62,7 +62,7 @@ export function CorrectionSheet({
             value={`${toK} K`}
             onStep={(by) => setToK(Math.min(12_000, Math.max(1800, toK + by * 100)))}
             onType={(text) => taken(readNumber(text, { name: 'Colour temperature', low: 1800, high: 12_000, unit: 'K' }), setToK)}
-            note={`the ambient here is ${look.ambient.cctK} K`}
+            note={ambientNote(look)}
           />
         </Cell>
       </StepperGrid>
@@ -139,4 +139,9 @@ function skinWord(offDeg: number): string {
 
 export function formatMired(mired: number): string {
   return `${formatStops(mired, 0)} mired`;
+}
+
+function ambientNote(look: Look): string {
+  const cctK = ambientKelvin(look);
+  return cctK === null ? 'the ambient here has no colour temperature' : `the ambient here is ${Math.round(cctK)} K`;
 }

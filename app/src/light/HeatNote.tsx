@@ -4,6 +4,7 @@ import { acknowledge } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Text } from '../ui/Text';
+import { when } from '../ui/when';
 
 const useStyles = themed((t) => ({
   stop: { borderWidth: 2, borderColor: t.text, padding: SPACE.m, gap: SPACE.s, borderRadius: 3 },
@@ -40,7 +41,7 @@ export function HeatNote({ look, light }: { readonly look: Look; readonly light:
       {body}
       {known ? (
         <Text size="label" quiet>
-          Taken on at {new Date(known.at).toLocaleString('en-GB')}.
+          Taken on at {when(known.at)}.
         </Text>
       ) : (
         <Button label="I have read this and take it on" onPress={() => acknowledge(key)} />

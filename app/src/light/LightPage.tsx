@@ -15,6 +15,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { changeLight, moveLight, removeLight, setPower, setThrow } from '../look/edits';
 import { FixtureSection } from './FixtureSection';
+import { LampSection } from './LampSection';
 import { GelSection } from './GelSection';
 import { SettingSection } from './SettingSection';
 import { readNumber, taken } from '../look/numbers';
@@ -107,6 +108,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
         </StepperGrid>
       </Section>
       <FixtureSection look={look} light={light} />
+      <LampSection look={look} light={light} />
       <Section title="Vividness against exposure" aside="100 % is the light by itself">
         {inner > 0 ? (
           <VividnessCurve

@@ -21,7 +21,7 @@ import { useKit } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putSetting } from '../palette/edits';
 import { WayRow } from '../palette/ColourPage';
-import { useStudy } from '../palette/useStudies';
+import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Pick } from '../ui/Pick';

@@ -1,4 +1,4 @@
-import { formatStops, openGelStops, ROLES, type KeyLevel, type LightReading, type Readings } from '@fulgent/core';
+import { formatStops, openGelStops, openLampStops, ROLES, type KeyLevel, type LightReading, type Readings } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -65,6 +65,7 @@ export function BalanceStep() {
               selected={light}
               onSelect={chooseLight}
               onOpen={(one) => router.push(`/looks/${id}/lights/${one}`)}
+              onAmbient={() => router.push(`/looks/${id}/camera/black-frame`)}
             />
             <View style={styles.more}>
               <Button label="Add a light" icon="plus" onPress={() => setAdding(true)} />
@@ -123,12 +124,23 @@ function BalanceBar() {
   const [why, setWhy] = useState(false);
   if (!look || !readings) return null;
   const result = balanced && balanced.look === look ? balanced.result : null;
-  const stop = openGelStops(look)[0];
+  const gelStop = openGelStops(look)[0];
+  const lampStop = openLampStops(look)[0];
+  const stop = gelStop
+    ? {
+        light: gelStop.light,
+        reason: gelStop.safety.reasons[0] ?? '',
+        remedy: 'Hold the gel in another way, or take it on at the light, then balance.',
+      }
+    : lampStop
+      ? {
+          light: lampStop.light,
+          reason: lampStop.answer.cautions[0] ?? '',
+          remedy: 'Fit a smaller lamp, or take it on at the light, then balance.',
+        }
+      : undefined;
   const [first, second] = stop
-    ? [
-        `Stop: ${stop.light.name}. ${stop.safety.reasons[0] ?? ''}`,
-        'Hold the gel in another way, or take it on at the light, then balance.',
-      ]
+    ? [`Stop: ${stop.light.name}. ${stop.reason}`, stop.remedy]
     : result
       ? splitSummary(result.summary)
       : present(readings, look.brief.keyLevel);

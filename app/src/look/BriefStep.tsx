@@ -1,6 +1,7 @@
 import { formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type SurfaceRef, type ToneComparison } from '@fulgent/core';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { SourceChoice } from '../camera/SourceChoice';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -167,19 +168,13 @@ export function BriefStep() {
               }
             />
           </Cell>
-          <Cell>
-            <Stepper
-              label="Ambient colour"
-              value={`${ambient.cctK} K`}
-              onStep={(by) => changeAmbient('cct', { cctK: clamp(ambient.cctK + by * 200, 1800, 12_000) })}
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Ambient colour', low: 1800, high: 12_000, unit: 'K' }), (cctK) =>
-                  changeAmbient('cct', { cctK }),
-                )
-              }
-            />
-          </Cell>
         </StepperGrid>
+        <SourceChoice
+          label="Its light"
+          source={ambient.source}
+          spectra={look.spectra}
+          onChange={(source) => changeAmbient('source', { source })}
+        />
       </Section>
       <PlaceSection look={look} />
       <ReferencesSection brief={brief} />

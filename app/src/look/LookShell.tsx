@@ -27,6 +27,12 @@ const SAVE_WORDS: Record<SaveState, string> = {
   refused: 'not accepted',
 };
 
+const BACK_TO: Readonly<Record<string, string>> = {
+  lights: 'Back to the ladder',
+  palette: 'Back to the palette',
+  camera: 'Back to the camera',
+};
+
 const useStyles = themed((t) => ({
   page: { flex: 1, backgroundColor: t.ground },
   wide: { flex: 1, flexDirection: 'row', backgroundColor: t.ground },
@@ -133,11 +139,7 @@ function Head() {
     <View>
       <View style={styles.head}>
         {wide ? null : (
-          <IconButton
-            icon="chevron-left"
-            label={inside ? (step === 'lights' ? 'Back to the ladder' : 'Back to the palette') : 'Back to shoots'}
-            onPress={back}
-          />
+          <IconButton icon="chevron-left" label={inside ? (BACK_TO[step] ?? 'Back') : 'Back to shoots'} onPress={back} />
         )}
         <Pressable
           style={styles.title}

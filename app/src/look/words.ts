@@ -38,7 +38,8 @@ export function colourWord({ chroma, hueDeg, lightness }: Pick<ProbeReading, 'ch
   return hueWord(hueDeg);
 }
 
-function hueWord(hueDeg: number): string {
+/** A plain word for a hue, OKLCh degrees. */
+export function hueWord(hueDeg: number): string {
   return HUES.find(([upTo]) => hueDeg <= upTo)?.[1] ?? 'pink';
 }
 

@@ -31,7 +31,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { changeMember, neutralise, presetTarget, putGels, putSetting, removeMember, swapMembers } from './edits';
-import { useStudy } from './useStudies';
+import { useStudy } from '../workers/useStudy';
 
 const useStyles = themed((t) => ({
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.m, paddingHorizontal: SPACE.m, minHeight: 60 },

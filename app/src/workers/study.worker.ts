@@ -1,5 +1,11 @@
 import {
   colourClusters,
+  evaluate,
+  lightsAtWhites,
+  measureFrame,
+  whiteScale,
+  type FrameMeasure,
+  type LightAtWhites,
   correctionFor,
   fixtureLookup,
   gelOptions,
@@ -76,6 +82,9 @@ export interface StudyApi {
   clusters(picture: Blob, count: number): Promise<PictureStudy>;
   photoGel(without: Blob, through: Blob, sourceK: number): Promise<{ wavelengthsNm: number[]; values: number[] }>;
   greyFrame(picture: Blob): Promise<[number, number, number]>;
+  /** Mean and 99.9th percentile of each channel of a frame, as encoded. */
+  blackFrame(picture: Blob): Promise<FrameMeasure>;
+  whites(look: Look): WhiteStudy;
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
@@ -90,6 +99,18 @@ export interface CorrectionStudy {
   readonly warmUp: readonly WarmUp[];
   /** This look's skin under each fit, at its white balance. */
   readonly skin: readonly SkinUnder[];
+}
+
+/** Steps of the drawn scale from 2500 to 10 000 K. */
+const SCALE_STEPS = 25;
+
+export interface WhiteStudy {
+  /** The drawn scale, K, and every light along it. */
+  readonly scaleK: readonly number[];
+  readonly alongScale: readonly LightAtWhites[];
+  readonly present: readonly LightAtWhites[];
+  /** The picture at each version of the look's whites: recorded colours by probe. */
+  readonly versions: readonly { readonly id: string; readonly patches: Readonly<Record<string, string>> }[];
 }
 
 export interface SkinUnder {
@@ -116,6 +137,8 @@ const correctionGels = (kit: readonly KitEntry[]) =>
   gelOptions(kit.filter((entry) => entry.kind === 'gel' && entry.type === 'correction'));
 
 const STUDY_PX = 96;
+/** Large enough that a lamp in a corner keeps its brightness. */
+const FRAME_PX = 1600;
 const THUMB_PX = 160;
 const LARGEST_PICTURE = 40_000_000;
 
@@ -287,6 +310,31 @@ const api: StudyApi = {
   },
 
   greyFrame: middleOf,
+
+  async blackFrame(picture) {
+    const { data } = await pixelsOf(picture, FRAME_PX);
+    return measureFrame(data.data, data.width, data.height);
+  },
+
+  whites(look) {
+    const scaleK = whiteScale(SCALE_STEPS);
+    const at = (whiteK: number, tintDuv: number) => ({ whiteK, tintDuv });
+    const { camera } = look;
+    return {
+      scaleK,
+      alongScale: lightsAtWhites(
+        look,
+        scaleK.map((whiteK) => at(whiteK, camera.tintDuv)),
+      ),
+      present: lightsAtWhites(look, [camera]),
+      versions: look.whites.map(({ id, whiteK, tintDuv }) => ({
+        id,
+        patches: Object.fromEntries(
+          evaluate({ ...look, camera: { ...camera, whiteK, tintDuv } }).probes.map((probe) => [probe.id, probe.hex]),
+        ),
+      })),
+    };
+  },
 
   readSpectrum: (text, kind, unit) =>
     /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),

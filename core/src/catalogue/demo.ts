@@ -2,6 +2,7 @@ import { balance } from '../balance/balance';
 import { emptyBrief, makeLight, usualPlace } from '../look/create';
 import { nearestPower } from '../look/power';
 import { standardProbes } from '../look/probes';
+import { ambientOf, NO_STUDIES } from '../look/upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../look/schema';
 import { withOwnPalette } from '../palette/from-lights';
 import { cameraOf, fixtureOf, modifierOf } from './kit';
@@ -64,7 +65,15 @@ function poster(title: string, note: string, lights: Light[]): Look {
     },
     backdrop: { surface: { kind: 'material', id: 'paper-grey' }, distanceM: BACKDROP_M, widthM: 2.7 },
     room: { widthM: 6, depthM: 9, heightM: 3, walls: 0.35, ceiling: 0.6, floor: 0.25 },
-    ambient: { lux: 60, cctK: 3600 },
+    ambient: {
+      ...ambientOf(60, { kind: 'planck', cctK: 3600 }),
+      places: [{ id: 'place-1', name: 'Club hall, tubes on', lux: 450, source: { kind: 'preset', id: 'tube-green' } }],
+    },
+    ...NO_STUDIES,
+    whites: [
+      { id: 'white-1', name: 'Daylight, 5600 K', whiteK: 5600, tintDuv: 0 },
+      { id: 'white-2', name: 'Colder, 4300 K', whiteK: 4300, tintDuv: 0 },
+    ],
     lights,
     probes: standardProbes(FACE_M, BACKDROP_M, 'left'),
     spectra: [],
@@ -188,7 +197,21 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
     },
     backdrop: { surface: { kind: 'material', id: 'paper-pale' }, distanceM: BACKDROP_M, widthM: 5 },
     room: { widthM: 5, depthM: 7, heightM: 2.9, walls: 0.18, ceiling: 0.2, floor: 0.1 },
-    ambient: { lux: 1.5, cctK: 2700 },
+    ambient: {
+      ...ambientOf(1.5, { kind: 'planck', cctK: 2700 }),
+      targetStops: -3.5,
+      window: { kind: 'window', ev100: 1.5, source: { kind: 'preset', id: 'street-sodium' } },
+      places: [
+        { id: 'place-1', name: 'Shop front, blinds down', lux: 18, source: { kind: 'preset', id: 'street-sodium' } },
+        { id: 'place-2', name: 'Yard at dusk', lux: 40, source: { kind: 'daylight', cctK: 9500 } },
+      ],
+    },
+    ...NO_STUDIES,
+    whites: [
+      { id: 'white-1', name: 'As lit, 4300 K', whiteK: 4300, tintDuv: 0 },
+      { id: 'white-2', name: 'Colder, 3200 K', whiteK: 3200, tintDuv: 0 },
+      { id: 'white-3', name: 'Warmer, 6000 K', whiteK: 6000, tintDuv: 0 },
+    ],
     lights,
     probes: standardProbes(FACE_M, BACKDROP_M, 'left'),
     spectra: [],
@@ -245,8 +268,8 @@ const tubes = (hueDeg: number): Light =>
     motive: '',
     powerStops: -1,
   });
-const lamp = (): Light =>
-  piece({
+const lamp = (): Light => ({
+  ...piece({
     id: 'lamp',
     name: 'Shelf lamp',
     role: 'practical',
@@ -255,7 +278,9 @@ const lamp = (): Light =>
     modifier: 'globe',
     motive: 'bedside',
     powerStops: -1,
-  });
+  }),
+  lamp: { kind: 'lamp', ratedW: 60, fittedW: 60, figureW: 60, diffusionStops: 0 },
+});
 
 /** Looks of the bakery: street light against the fridge, and one whose two cold fixtures disagree at the same hue angle. */
 export function nightOvenLooks(): readonly Look[] {
@@ -274,5 +299,42 @@ export function nightOvenLooks(): readonly Look[] {
     fridge({ mode: 'hsi', hueDeg: 195, saturation: 0.65, whiteK: 5600 }, 'colour-panel'),
     tubes(195),
   ]);
-  return [balance(first).look, withOwnPalette(balance(second).look)];
+  return [balance(first).look, withOwnPalette(balance(second).look), withOwnPalette(balance(thrown()).look)];
+}
+
+/** A still for the film's poster: a small flash freezes the baker, a blue tube paints the throw in a dragged shutter. */
+function thrown(): Look {
+  const flash = piece({
+    id: 'key',
+    name: 'Flash',
+    role: 'key',
+    side: 'left',
+    fixture: 'flash-small',
+    modifier: 'reflector-grid',
+    gels: ['warm-half'],
+    powerStops: -5,
+  });
+  const paint = piece({
+    id: 'tube',
+    name: 'Blue tube',
+    role: 'kicker',
+    side: 'right',
+    fixture: 'colour-tube',
+    modifier: 'tube-face',
+    setting: { mode: 'hsi', hueDeg: 228, saturation: 0.85, whiteK: 5600 },
+    powerStops: -3,
+  });
+  const look = ovenLook('Flour thrown, dragged shutter', 'One flash freezes, the tube paints. Ambient is nearly gone.', [
+    flash,
+    paint,
+  ]);
+  return {
+    ...look,
+    brief: { ...look.brief, keyStops: -0.7 },
+    palette: emptyBrief().palette,
+    camera: { ...cameraOf('stills'), whiteK: 5000, aperture: 8, iso: 400, shutterS: 0.5, longestS: 2, focalMm: 50, distanceM: 3 },
+    ambient: { ...look.ambient, lux: 0.3, window: null, places: [] },
+    motion: { speedMS: 0.8, widthM: 0.4 },
+    whites: [],
+  };
 }

@@ -1,4 +1,5 @@
 import type { Fixture, LookCamera, Modifier } from '../look/schema';
+import { CAMERA_DEFAULTS } from '../look/upgrade';
 import { COLOUR_FIXTURES } from './colour-fixtures';
 
 /** The stand-in kit: made-up fixtures, modifiers and cameras with plain names. The user's own figures replace them. */
@@ -238,7 +239,17 @@ export const MODIFIERS: readonly KitItem<Modifier>[] = [
   },
 ];
 
-const settings = { whiteK: 5600, tintDuv: 0, aperture: 8, tStop: null, iso: 100, shutterS: 1 / 200, ndStops: 0, syncS: 1 / 200 };
+const settings = {
+  ...CAMERA_DEFAULTS,
+  whiteK: 5600,
+  tintDuv: 0,
+  aperture: 8,
+  tStop: null,
+  iso: 100,
+  shutterS: 1 / 200,
+  ndStops: 0,
+  syncS: 1 / 200,
+};
 
 export const CAMERAS: readonly KitItem<LookCamera>[] = [
   {
@@ -273,6 +284,12 @@ export const CAMERAS: readonly KitItem<LookCamera>[] = [
       iso: 800,
       shutterS: 1 / 48,
       syncS: 1 / 48,
+      mode: 'cinema',
+      longestS: 1 / 24,
+      focalMm: 50,
+      sensorWidthMm: 28,
+      sensorHeightMm: 15.75,
+      imageWidthPx: 4096,
     },
   },
 ];

@@ -3,6 +3,7 @@ import * as yup from 'yup';
 import { ValidationError } from 'yup';
 import { InputError } from '../errors';
 import { LookError } from '../look/parse';
+import { withCameraDefaults } from '../look/upgrade';
 import { cameraSchema, fixtureSchema, LIMITS, modifierSchema } from '../look/schema';
 import { resample } from '../spectrum/samples';
 import { sampledSensor } from '../camera/sensor';
@@ -98,11 +99,19 @@ export const KIT_VERSION = 1;
 /** The id under which a kit entry's own spectrum is referred to inside it. */
 export const OWN_SPECTRUM = 'own';
 
+/** A kit entry as it was written before cameras had a lens and a frame rate, brought to the present form. Nothing is checked here. */
+export function upgradeKitEntry(value: unknown): unknown {
+  if (value === null || typeof value !== 'object') return value;
+  const entry = value as { kind?: unknown; camera?: unknown };
+  return entry.kind === 'camera' ? { ...entry, camera: withCameraDefaults(entry.camera) } : value;
+}
+
 /**
- * Validates a value as a kit entry, imported numbers included. Returns it unchanged.
+ * Validates a value as a kit entry, imported numbers included. Returns it unchanged but for what `upgradeKitEntry` adds.
  * @throws LookError naming every field that is wrong.
  */
-export function parseKitEntry(value: unknown): KitEntry {
+export function parseKitEntry(written: unknown): KitEntry {
+  const value = upgradeKitEntry(written);
   const kind = value !== null && typeof value === 'object' ? (value as { kind?: unknown }).kind : undefined;
   if (typeof kind !== 'string' || !Object.hasOwn(entries, kind)) {
     throw new LookError([{ field: 'kind', message: `kind must be one of: ${KIT_KINDS.join(', ')}` }]);

@@ -42,7 +42,13 @@ export function lookWithFixture(look: Look, lightId: string, entry: KitFixture):
     ...withSpectrum,
     lights: withSpectrum.lights.map((light) =>
       light.id === lightId
-        ? { ...light, fixture, setting: keptSetting(light, fixture), powerStops: nearestPower(fixture, light.powerStops) }
+        ? {
+            ...light,
+            fixture,
+            lamp: fixture.kind === 'continuous' ? light.lamp : null,
+            setting: keptSetting(light, fixture),
+            powerStops: nearestPower(fixture, light.powerStops),
+          }
         : light,
     ),
   };
@@ -69,12 +75,22 @@ function renamedSource(fixture: Light['fixture'], id: string): Light['fixture'] 
 /** Records a look with a camera body of the kit; what is set on it stays. */
 export function lookWithCamera(look: Look, entry: KitCamera): Look {
   const id = `sensor-${entry.id}`.slice(0, 64);
-  const { headroomStops, curve, sensor } = entry.camera;
+  const { headroomStops, curve, sensor, mode, sensorWidthMm, sensorHeightMm, imageWidthPx } = entry.camera;
   const own = sensor.kind === 'spectrum' && entry.sensor ? entry.sensor : null;
   const next = own ? carrying(look, { kind: 'sensor', id, name: entry.name, ...own }) : look;
   return {
     ...next,
-    camera: { ...look.camera, name: entry.name, headroomStops, curve, sensor: own ? { kind: 'spectrum', id } : sensor },
+    camera: {
+      ...look.camera,
+      name: entry.name,
+      headroomStops,
+      curve,
+      sensor: own ? { kind: 'spectrum', id } : sensor,
+      mode,
+      sensorWidthMm,
+      sensorHeightMm,
+      imageWidthPx,
+    },
   };
 }
 

@@ -6,6 +6,7 @@ import { standardProbes, usualZone } from './probes';
 import { NO_CORRECTION } from '../fixture/unit';
 import { withOwnPalette } from '../palette/from-lights';
 import { ASSOCIATIONS } from '../palette/associations';
+import { ambientOf, NO_STUDIES } from './upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
 /** The starting sets of lights that "New look" offers. */
@@ -33,7 +34,7 @@ const BACKDROP_DISTANCE_M = 2;
 
 /** The parts of a light that differ from the usual; the rest is filled in. */
 export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim' | 'fixture' | 'modifier'> &
-  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace' | 'setting' | 'mount' | 'motive'>>;
+  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace' | 'setting' | 'mount' | 'motive' | 'lamp'>>;
 
 /** What a full-colour fixture is set to before anybody touches it: white in the middle of daylight. Null for others. */
 export function usualSetting(fixture: Fixture): Light['setting'] {
@@ -66,6 +67,7 @@ export function makeLight(draft: LightDraft): Light {
   return {
     setting: usualSetting(draft.fixture),
     unit: NO_CORRECTION,
+    lamp: null,
     pieces: 1,
     gels: [],
     mount: 'holder',
@@ -153,7 +155,9 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
     },
     backdrop: { surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
     room: { widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },
-    ambient: { lux: cinema ? 8 : 50, cctK: 3000 },
+    ambient: ambientOf(cinema ? 8 : 50, { kind: 'planck', cctK: 3000 }),
+    ...NO_STUDIES,
+    whites: [],
     lights: sets[lights](),
     probes: standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left'),
     spectra: [],

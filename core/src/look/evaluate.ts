@@ -10,9 +10,9 @@ import { clippedChannels, headroomOf } from '../vivid/clip';
 import { ownColour, recordedPurity, WHITE_BELOW, type Triple } from '../vivid/vividness';
 import { placeInWindow, vividWindow, zoneFirstClip, zoneVividness, type Zone } from '../vivid/window';
 import type { Problem } from './parse';
-import type { Dilution, LightReading, ProbeReading, Readings, Share, Strip } from './readings';
+import type { AmbientRow, Dilution, LightReading, ProbeReading, Readings, Share, Strip } from './readings';
 import { lookupIn, resolveFilter, resolveSource } from './resolve';
-import { addFigures, compileScene, FIGURES, totalFigures, type Scene } from './scene';
+import { addFigures, AMBIENT_ID, compileScene, FIGURES, totalFigures, type Scene } from './scene';
 import type { Look } from './schema';
 import { verdictOf } from './verdict';
 import { sceneZone, zoneLights } from './zone';
@@ -48,6 +48,7 @@ export function readScene(scene: Scene): Readings {
     separation: separationOf(scene),
     probes: look.probes.map((_, p) => readProbe(scene, p)),
     lights: look.lights.map((_, l) => readLight(scene, l)),
+    ambient: readAmbientRow(scene),
     notes: notesOf(look),
   };
 }
@@ -177,6 +178,33 @@ function readLight(scene: Scene, l: number): LightReading {
     hex: swatchHex(camera, responses(camera.sensor, light.filtered)),
   };
   return { ...reading, verdict: verdictOf(reading, look.probes[light.zone]!.name) };
+}
+
+function readAmbientRow(scene: Scene): AmbientRow {
+  const { look, camera } = scene;
+  const l = scene.lights.length - 1;
+  const light = scene.lights[l]!;
+  const probe = Math.max(
+    0,
+    look.probes.findIndex(({ id }) => id === KEY_PROBE_ID),
+  );
+  const zone = sceneZone(scene, probe, [l]);
+  const leads = look.probes
+    .map((one, p) => ({
+      id: one.id,
+      total: totalFigures(scene, p)[Y]!,
+      first: sharesAt(scene, p, totalFigures(scene, p)[E]!)[0],
+    }))
+    .filter(({ first }) => first?.lightId === AMBIENT_ID)
+    .sort((a, b) => b.total - a.total)[0];
+  return {
+    active: light.active,
+    probe: look.probes[probe]!.id,
+    stops: zone.stops,
+    strip: stripOf(zone, zone, 0, null),
+    hex: swatchHex(camera, responses(camera.sensor, light.filtered)),
+    leadsAt: leads?.id ?? null,
+  };
 }
 
 /** Which standing light, taken away, would raise the best vividness of an empty window most. */

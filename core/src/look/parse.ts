@@ -2,6 +2,7 @@ import { ValidationError } from 'yup';
 import { InputError } from '../errors';
 import { referenceProblems } from './resolve';
 import { LOOK_FORMAT, LOOK_VERSION, lookSchema, type Look } from './schema';
+import { upgradeLook } from './upgrade';
 
 /** A look file may have this many characters. */
 export const LARGEST_LOOK_FILE = 4_000_000;
@@ -24,10 +25,12 @@ export class LookError extends Error {
 }
 
 /**
- * Validates a value as a look, in full: shape, ranges, references and imported spectra. Returns it unchanged.
+ * Validates a value as a look, in full: shape, ranges, references and imported spectra. Returns it unchanged, or brought to
+ * the present version where an earlier one wrote it.
  * @throws LookError naming every field that is wrong.
  */
-export function parseLook(value: unknown): Look {
+export function parseLook(written: unknown): Look {
+  const value = upgradeLook(written);
   checkEnvelope(value);
   let look: Look;
   try {
@@ -84,7 +87,7 @@ function checkEnvelope(value: unknown): void {
     throw new LookError([
       {
         field: 'version',
-        message: `version is ${versionText(version)}; this application reads version ${LOOK_VERSION}.${remedy}`,
+        message: `version is ${versionText(version)}; this application reads up to version ${LOOK_VERSION}.${remedy}`,
       },
     ]);
   }
@@ -118,6 +121,13 @@ function geometryProblems(look: Look): Problem[] {
   unique(look.lights, 'lights');
   unique(look.probes, 'probes');
   unique(look.spectra, 'spectra');
+  unique(look.whites, 'whites');
+  unique(look.ambient.places, 'ambient.places');
+  if (look.camera.mode === 'cinema' && look.camera.shutterS * look.camera.fps > 1 + 1e-6)
+    problems.push({
+      field: 'camera.shutterS',
+      message: `The shutter is open for more than a whole frame at ${look.camera.fps} frames a second: the angle would be over 360°. Shorten it, or lower the frame rate.`,
+    });
   const probes = new Set(look.probes.map(({ id }) => id));
   look.lights.forEach((light, i) => {
     const [ax, ay, az] = light.aim;

@@ -90,6 +90,19 @@ export interface Verdict {
   readonly text: string;
 }
 
+/** Ambient light as a row of the ladder: where it stands on the key side of the face, nothing else lit. */
+export interface AmbientRow {
+  /** False where there is none, or where another light is soloed. */
+  readonly active: boolean;
+  readonly probe: string;
+  /** Recorded, from mid-grey; -Infinity (null in JSON) without ambient. */
+  readonly stops: number;
+  readonly strip: Strip;
+  readonly hex: string;
+  /** The brightest place where ambient is more of the light than anything else; null where there is none. */
+  readonly leadsAt: string | null;
+}
+
 export interface Readings {
   /** Incident level on the key side of the face, stops over the meter. */
   readonly keyStops: number;
@@ -104,6 +117,7 @@ export interface Readings {
   readonly separation: number;
   readonly probes: readonly ProbeReading[];
   readonly lights: readonly LightReading[];
+  readonly ambient: AmbientRow;
   /** Things to know that are not errors. */
   readonly notes: readonly Problem[];
 }

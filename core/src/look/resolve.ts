@@ -9,7 +9,7 @@ import { findMaterial } from '../surface/materials';
 import { hasPrimaries, mixOf, type FixtureLookup } from '../fixture/modes';
 import { unitSpectrum } from '../fixture/unit';
 import { presetSource } from '../spectrum/presets';
-import type { Fixture, Light, Look, LookCamera, LookSpectrum, SurfaceRef } from './schema';
+import type { Fixture, Light, Look, LookCamera, LookSpectrum, SourceRef, SurfaceRef } from './schema';
 
 /** Finds what a look refers to: first among its own spectra, then in the stand-in kit. */
 export type SpectrumLookup = (id: string, kind: LookSpectrum['kind']) => LookSpectrum | undefined;
@@ -98,15 +98,21 @@ export function modelSource(
   if (fixture.kind === 'colour')
     return inField('setting', () => mixOf(fixture, settingOf({ setting }), fixtureLookup(lookup)).spectrum);
   const { source } = fixture;
+  if (source.kind === 'tungsten') return tungstenSource(source.cctK, 2 ** stopsUnderFull);
+  if (source.kind === 'daylight' && fixture.kind === 'flash')
+    return daylightSource(Math.min(25_000, Math.max(4000, source.cctK - fixture.driftKPerStop * stopsUnderFull)));
+  return spectrumOfSource(source, lookup);
+}
+
+/** The spectrum of a source at its full level, held to 1 lx. @throws InputError naming a spectrum that the look does not carry. */
+export function spectrumOfSource(source: SourceRef, lookup: SpectrumLookup = () => undefined): Spectrum {
   switch (source.kind) {
-    case 'daylight': {
-      const drift = fixture.kind === 'flash' ? fixture.driftKPerStop : 0;
-      return daylightSource(Math.min(25_000, Math.max(4000, source.cctK - drift * stopsUnderFull)));
-    }
+    case 'daylight':
+      return daylightSource(source.cctK);
     case 'planck':
       return planckSource(source.cctK);
     case 'tungsten':
-      return tungstenSource(source.cctK, 2 ** stopsUnderFull);
+      return tungstenSource(source.cctK);
     case 'led':
       return whiteLedSource(source.cctK, source.duv);
     case 'preset':
@@ -129,6 +135,11 @@ export function fullLux(
 ): number {
   if (fixture.kind === 'flash') return 0;
   return fixture.kind === 'colour' ? mixOf(fixture, settingOf({ setting }), fixtureLookup(lookup)).luxAt1m : fixture.luxAt1m;
+}
+
+/** What a lamp in the picture gives against its fixture's figure: by the watts that are fitted and what is round it, stops. */
+export function lampStops({ lamp }: Pick<Light, 'lamp'>): number {
+  return lamp ? Math.log2(lamp.fittedW / lamp.figureW) - lamp.diffusionStops : 0;
 }
 
 /** The colour temperature that a dimmed or drifting fixture has at a level, K; null where it has none. */
@@ -173,6 +184,10 @@ export function referenceProblems(look: Look): InputError[] {
   check('subject.hair', () => resolveSurface(look.subject.hair, lookup));
   check('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup));
   check('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup));
+  const { ambient } = look;
+  check('ambient.source', () => spectrumOfSource(ambient.source, lookup));
+  if (ambient.window) check('ambient.window.source', () => spectrumOfSource(ambient.window!.source, lookup));
+  ambient.places.forEach(({ source }, i) => check(`ambient.places[${i}].source`, () => spectrumOfSource(source, lookup)));
   look.lights.forEach((light, i) => {
     check(`lights[${i}]`, () => checkLamp(light));
     check(`lights[${i}].fixture`, () => resolveSource(light, light.powerStops, lookup));

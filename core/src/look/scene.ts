@@ -1,5 +1,4 @@
 import { makeCamera, type Camera } from '../camera/camera';
-import { whiteIlluminant } from '../camera/white';
 import { yBar } from '../colour/observer';
 import { inField } from '../errors';
 import { nearFieldRatio } from '../exposure/distance';
@@ -18,11 +17,13 @@ import { subjectForms, transfer } from './geometry';
 import {
   colourMovesWithLevel,
   fullLux,
+  lampStops,
   lookupIn,
   resolveFilter,
   resolveSensor,
   resolveSource,
   resolveSurface,
+  spectrumOfSource,
   type SpectrumLookup,
 } from './resolve';
 import { landedFlux, washFactor } from './room';
@@ -98,7 +99,7 @@ export function compileScene(look: Look): Scene {
     look,
     camera,
     probes: look.probes.map(({ surface }) => surfaces[surface].probe),
-    lights: [...lights, compileAmbient(look, surfaces, !anySolo)],
+    lights: [...lights, compileAmbient(look, surfaces, !anySolo, lookup)],
   };
 }
 
@@ -135,7 +136,7 @@ function exposureOfLuxSecond(look: Look): number {
 /** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss and all its pieces included. */
 export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = lookupIn(look.spectra)): number {
   const { fixture, modifier } = light;
-  const loss = 2 ** (light.unit.outputStops - modifier.lossStops);
+  const loss = 2 ** (light.unit.outputStops + lampStops(light) - modifier.lossStops);
   const luxSeconds =
     fixture.kind === 'flash'
       ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
@@ -198,9 +199,14 @@ function figuresOf(look: Look, spectrum: Spectrum, direct: readonly number[], wa
   return out;
 }
 
-function compileAmbient(look: Look, surfaces: Surfaces, active: boolean): SceneLight {
-  const spectrum = whiteIlluminant(look.ambient.cctK);
-  const exposure = continuousLuxSeconds(look.ambient.lux, look.camera) * exposureOfLuxSecond(look);
+/** Illuminance of ambient light once blackout has taken its part, lx. */
+export function ambientLux({ lux, blackoutStops }: Look['ambient']): number {
+  return lux * 2 ** -blackoutStops;
+}
+
+function compileAmbient(look: Look, surfaces: Surfaces, active: boolean, lookup: SpectrumLookup): SceneLight {
+  const spectrum = inField('ambient.source', () => spectrumOfSource(look.ambient.source, lookup));
+  const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * exposureOfLuxSecond(look);
   const none = new Float64Array(spectrum.length);
   const direct = look.probes.map(() => exposure);
   return {

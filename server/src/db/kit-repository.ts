@@ -1,4 +1,4 @@
-import { isStandIn, mergedKit, STAND_IN_KIT, type KitEntry } from '@fulgent/core';
+import { isStandIn, mergedKit, STAND_IN_KIT, upgradeKitEntry, type KitEntry } from '@fulgent/core';
 import { asc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, invalid, notFound } from '../problem';
@@ -35,7 +35,7 @@ export function kitRepository(db: Db) {
   function read(id: string): StoredEntry {
     const row = rowOf(id);
     if (row && row.deletedAt === null)
-      return { entry: JSON.parse(row.document) as KitEntry, revision: row.revision, standIn: isStandIn(id) };
+      return { entry: upgradeKitEntry(JSON.parse(row.document)) as KitEntry, revision: row.revision, standIn: isStandIn(id) };
     const standIn = standIns.get(id);
     if (!standIn) throw notFound('kit entry');
     return { entry: standIn, revision: 0, standIn: true };
@@ -70,7 +70,7 @@ export function kitRepository(db: Db) {
     list(): StoredEntry[] {
       const own = rows();
       const revisions = new Map(own.map(({ id, revision }) => [id, revision]));
-      return mergedKit(own.map(({ document }) => JSON.parse(document) as KitEntry)).map((entry) => ({
+      return mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry)).map((entry) => ({
         entry,
         revision: revisions.get(entry.id) ?? 0,
         standIn: isStandIn(entry.id),
@@ -107,7 +107,7 @@ export function kitRepository(db: Db) {
     },
 
     /** What a kit file holds besides the untouched stand-ins: enough to make the same kit elsewhere. */
-    own: (): KitEntry[] => rows().map(({ document }) => JSON.parse(document) as KitEntry),
+    own: (): KitEntry[] => rows().map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry),
 
     /** Takes in every entry of a kit file, or none. Entries of the same id are replaced. */
     importAll(entries: readonly KitEntry[]): { added: number; replaced: number } {

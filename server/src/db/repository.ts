@@ -1,4 +1,4 @@
-import { demoLooks, evaluate, nightOvenLooks, writeLookFile, type Look } from '@fulgent/core';
+import { demoLooks, evaluate, nightOvenLooks, upgradeLook, writeLookFile, type Look } from '@fulgent/core';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
@@ -92,7 +92,7 @@ export function repository(db: Db) {
       .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, revision)))
       .get();
     if (!row) throw notFound('revision');
-    return JSON.parse(row.document) as Look;
+    return upgradeLook(JSON.parse(row.document)) as Look;
   }
 
   function summariesOf(shootId: string): LookSummary[] {

@@ -1,1 +1,0 @@
-export { CameraStep as default } from '../../../src/look/CameraStep';

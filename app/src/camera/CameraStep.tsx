@@ -1,0 +1,232 @@
+import {
+  ambientWord,
+  formatShutter,
+  formatStops,
+  kelvinToMired,
+  kindsOfLight,
+  lookWithCamera,
+  proofIsCurrent,
+  readAmbient,
+  readDrag,
+  type Look,
+  type Readings,
+} from '@fulgent/core';
+import { useMemo } from 'react';
+import { ScrollView, View } from 'react-native';
+import { kitOf, useKit } from '../kit/useKit';
+import { changeCamera } from '../look/edits';
+import { readShutter, SHUTTERS, nextInSeries, taken } from '../look/numbers';
+import { edit, useOpenLook } from '../look/store';
+import { CURVE_NAMES, percent } from '../look/words';
+import { SPACE } from '../theme/theme';
+import { Choice } from '../ui/Button';
+import { Dial, DISTANCES_M, ShutterDial } from '../ui/Dial';
+import { LinkRow } from '../ui/LinkRow';
+import { Section } from '../ui/Section';
+import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { ExposureDials } from './ExposureDials';
+import { changeMode } from './edits';
+
+const MODES = [
+  { id: 'stills', name: 'Stills' },
+  { id: 'cinema', name: 'Cinema' },
+] as const;
+const MAINS = [
+  { id: '50', name: '50 Hz mains' },
+  { id: '60', name: '60 Hz mains' },
+] as const;
+export const FOCALS = [14, 18, 24, 28, 35, 50, 65, 85, 105, 135, 200, 300];
+
+/** What the camera is set to, and what that does to ambient, flash and continuous light. */
+export function CameraStep() {
+  const look = useOpenLook((state) => state.look);
+  const readings = useOpenLook((state) => state.readings);
+  const id = useOpenLook((state) => state.id);
+  if (!look || !readings || !id) return null;
+  const { camera } = look;
+  return (
+    <ScrollView>
+      <Section title="Exposure" aside={`face meters ${formatStops(readings.keyStops)}`}>
+        <Choice label="How it records" options={MODES} value={camera.mode} onChange={changeMode} />
+        <ExposureDials look={look} />
+        {readings.notes.map(({ message }) => (
+          <Text key={message} weight="strong" role="status">
+            {message}
+          </Text>
+        ))}
+      </Section>
+      <Pages id={id} look={look} readings={readings} />
+      <LensSection look={look} />
+      <RecordingSection look={look} readings={readings} />
+      <View style={{ height: SPACE.xl }} />
+    </ScrollView>
+  );
+}
+
+/** What follows from the settings, one row a question; each leads to the page that answers it in full. */
+function Pages({ id, look, readings }: { readonly id: string; readonly look: Look; readonly readings: Readings }) {
+  const facts = useMemo(() => factsOf(look), [look]);
+  const to = (page: string) => `/looks/${id}/camera/${page}` as const;
+  const mired = Math.round(kelvinToMired(look.camera.whiteK));
+  return (
+    <View>
+      <LinkRow inset href={to('black-frame')} name="Ambient and black frame" text={facts.ambient} aside={facts.ambientStops} />
+      <LinkRow
+        inset
+        href={to('white')}
+        name="White balance"
+        text={
+          readings.exposure.whiteBalanceCostStops < -0.005
+            ? `${mired} mired; it costs ${Math.abs(readings.exposure.whiteBalanceCostStops).toFixed(2)} stop of headroom`
+            : `${mired} mired, part of the look`
+        }
+        aside={`${look.camera.whiteK} K`}
+      />
+      <LinkRow inset href={to('mixed')} name="Flash with continuous light" text={facts.mixed} />
+      <LinkRow inset href={to('trade-off')} name="What a stop costs" text="Depth, motion, power and ambient, side by side" />
+      <LinkRow inset href={to('motion')} name="Moving subject" text={facts.motion} aside={facts.trail} />
+      <LinkRow inset href={to('night')} name="Day for night, ND" text="White, density, and which lights can follow" />
+    </View>
+  );
+}
+
+function factsOf(look: Look) {
+  const { highestStops } = readAmbient(look);
+  const word = ambientWord(highestStops);
+  const face = kindsOfLight(look).find(({ probe }) => probe === 'face-key') ?? kindsOfLight(look)[0];
+  const drag = readDrag(look);
+  const frozen = drag.zones.find(({ probe }) => probe === 'face-key') ?? drag.zones[0];
+  const { proof } = look.ambient;
+  const proved = proof === null ? 'not proved yet' : proofIsCurrent(look) ? 'proved by a frame' : 'changed since it was proved';
+  const onFace = (['flash', 'continuous', 'ambient'] as const)
+    .map((kind) => ({ kind, share: face?.shares[kind] ?? 0 }))
+    .filter(({ share }) => share >= 0.005)
+    .sort((a, b) => b.share - a.share)
+    .map(({ kind, share }) => `${kind} ${percent(share)}`);
+  const over = face?.flashOverRest;
+  const ratio = typeof over === 'number' ? `; flash ${formatStops(over)} over the rest` : '';
+  return {
+    ambient: highestStops === -Infinity ? 'No ambient light' : `${capital(word)}, ${proved}`,
+    ambientStops: highestStops === -Infinity ? '' : formatStops(highestStops),
+    mixed: onFace.length ? `On the face: ${onFace.join(', ')}${ratio}` : 'No light on the face',
+    motion:
+      look.motion.speedMS > 0 && frozen
+        ? `${percent(frozen.freezeShare)} of the light on the face is frozen`
+        : 'Nothing moves; a dragged shutter paints what does',
+    trail: look.motion.speedMS > 0 ? `${Math.round(drag.trailPx)} px` : '',
+  };
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function LensSection({ look }: { readonly look: Look }) {
+  const { camera } = look;
+  return (
+    <Section title="Lens and limits">
+      <StepperGrid>
+        <Dial
+          label="Focal length"
+          value={camera.focalMm}
+          onChange={(focalMm) => changeCamera('focal', { focalMm })}
+          low={4}
+          high={2000}
+          series={FOCALS}
+          unit="mm"
+        />
+        <Dial
+          label="Camera to subject"
+          value={camera.distanceM}
+          onChange={(distanceM) => changeCamera('distance', { distanceM })}
+          low={0.1}
+          high={500}
+          series={DISTANCES_M}
+          unit="m"
+        />
+        <Cell>
+          <Stepper
+            label="Flash sync limit"
+            value={formatShutter(camera.syncS)}
+            onStep={(by) => setSync(nextInSeries(SHUTTERS, camera.syncS, by))}
+            onType={(text) => taken(readShutter(text), setSync)}
+          />
+        </Cell>
+        <ShutterDial
+          label="Longest that can be held"
+          value={camera.longestS}
+          onChange={(longestS) => changeCamera('longest', { longestS })}
+        />
+      </StepperGrid>
+      <Choice
+        label="Mains"
+        options={MAINS}
+        value={camera.mainsHz === 50 ? '50' : '60'}
+        onChange={(hz) => changeCamera('mains', { mainsHz: hz === '50' ? 50 : 60 })}
+      />
+      <Choice
+        label="Lens is marked in"
+        options={[
+          { id: 'f', name: 'f-numbers' },
+          { id: 'T', name: 'T-stops' },
+        ]}
+        value={camera.tStop === null ? 'f' : 'T'}
+        onChange={(mark) =>
+          changeCamera('mark', { tStop: mark === 'T' ? Number((camera.aperture * T_OVER_F).toFixed(2)) : null })
+        }
+      />
+    </Section>
+  );
+}
+
+/** A usual lens passes about 85 % of its light. */
+const T_OVER_F = 1.08;
+
+const setSync = (syncS: number) => changeCamera('sync', { syncS: Math.min(1, Math.max(1 / 2000, syncS)) });
+
+function RecordingSection({ look, readings }: { readonly look: Look; readonly readings: Readings }) {
+  const { stored } = useKit();
+  const { camera } = look;
+  const bodies = kitOf(stored, 'camera');
+  return (
+    <Section title="Recording">
+      <Choice
+        label="Camera"
+        options={bodies.map(({ id, name }) => ({ id, name }))}
+        value={bodies.find(({ name }) => name === camera.name)?.id ?? null}
+        onChange={(id) => {
+          const entry = bodies.find((one) => one.id === id);
+          if (entry) edit('camera.body', (now) => lookWithCamera(now, entry));
+        }}
+      />
+      <Choice label="Curve" options={CURVE_NAMES} value={camera.curve} onChange={(curve) => changeCamera('curve', { curve })} />
+      <StepperGrid>
+        <Dial
+          label="Sensor headroom over mid-grey"
+          value={camera.headroomStops}
+          onChange={(headroomStops) => changeCamera('headroom', { headroomStops })}
+          low={1}
+          high={10}
+          step={0.25}
+          unit="stops"
+        />
+        <Dial
+          label="Width of the sensor"
+          value={camera.sensorWidthMm}
+          onChange={(sensorWidthMm) =>
+            changeCamera('sensor', {
+              sensorWidthMm,
+              sensorHeightMm: Number(((sensorWidthMm * camera.sensorHeightMm) / camera.sensorWidthMm).toFixed(2)),
+            })
+          }
+          low={3}
+          high={120}
+          series={[13.2, 17.3, 23.6, 28, 36, 44]}
+          unit="mm"
+        />
+      </StepperGrid>
+      <Text size="label" quiet>
+        White clips {formatStops(readings.exposure.whiteClipStops)} from mid-grey in the sensor.
+      </Text>
+    </Section>
+  );
+}

@@ -1,0 +1,19 @@
+import { CONTROL_EFFECTS, formatStops } from '@fulgent/core';
+import { Table } from '../ui/Table';
+
+const figure = (stops: number) => (stops ? formatStops(stops) : '0');
+
+/** What each control moves, for one stop, with the reason. */
+export function ControlTable() {
+  return (
+    <Table
+      label="What each control moves, for one stop"
+      columns={['One stop of', 'Flash', 'Continuous', 'Ambient']}
+      rows={CONTROL_EFFECTS.map(({ control, flash, continuous, ambient, reason }) => ({
+        id: control,
+        cells: [control, figure(flash), figure(continuous), figure(ambient)],
+        note: reason,
+      }))}
+    />
+  );
+}

@@ -1,0 +1,124 @@
+import { ambientShareAt, formatShutter, formatStops, readDrag, type Look } from '@fulgent/core';
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import { percent } from '../look/words';
+import { SPACE, themed } from '../theme/theme';
+import { Dial, DISTANCES_M, ShutterDial } from '../ui/Dial';
+import { changeCamera } from '../look/edits';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { changeMotion } from './edits';
+import { FOCALS } from './CameraStep';
+
+const useStyles = themed((t) => ({
+  zone: { flexDirection: 'row', gap: SPACE.m, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  swatches: { flexDirection: 'row', marginTop: 3 },
+  swatch: { width: 22, height: 34 },
+}));
+
+const SPEEDS = [0, 0.1, 0.2, 0.4, 0.8, 1.2, 1.6, 2.5, 4, 6, 10, 20];
+
+/** A long exposure with flash: what is frozen, what is painted, and where both fall together. */
+export function MotionPage({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  const { camera, motion } = look;
+  const drag = useMemo(() => readDrag(look), [look]);
+  const atSync = useMemo(() => ambientShareAt(look, camera.syncS), [look, camera.syncS]);
+  const here = useMemo(() => ambientShareAt(look, camera.shutterS), [look, camera.shutterS]);
+  const clipped = drag.zones.filter((zone) => zone.clipped.length > 0);
+  return (
+    <>
+      <Section title="What moves" aside={`shutter ${formatShutter(camera.shutterS)}`}>
+        <StepperGrid>
+          <Dial
+            label="Speed across the picture"
+            value={motion.speedMS}
+            onChange={(speedMS) => changeMotion({ speedMS })}
+            low={0}
+            high={200}
+            series={SPEEDS}
+            unit="m/s"
+          />
+          <Dial
+            label="Width of what moves"
+            value={motion.widthM}
+            onChange={(widthM) => changeMotion({ widthM })}
+            low={0.005}
+            high={20}
+            series={[0.05, 0.1, 0.2, 0.3, 0.5, 0.8, 1.2]}
+            unit="m"
+          />
+          <ShutterDial label="Shutter" value={camera.shutterS} onChange={(shutterS) => changeCamera('shutter', { shutterS })} />
+          <Dial
+            label="Focal length"
+            value={camera.focalMm}
+            onChange={(focalMm) => changeCamera('focal', { focalMm })}
+            low={4}
+            high={2000}
+            series={FOCALS}
+            unit="mm"
+          />
+          <Dial
+            label="Camera to subject"
+            value={camera.distanceM}
+            onChange={(distanceM) => changeCamera('distance', { distanceM })}
+            low={0.1}
+            high={500}
+            series={DISTANCES_M}
+            unit="m"
+          />
+        </StepperGrid>
+        <View testID="drag-answer" aria-live="polite">
+          <Text size="huge" weight="strong" narrow>
+            {motion.speedMS > 0 ? `Trail ${Math.round(drag.trailPx)} px` : 'Nothing moves'}
+          </Text>
+          <Text>
+            {motion.speedMS > 0
+              ? `${percent(drag.trailShare)} of the picture’s width (${camera.imageWidthPx} px). The figure covers one place for ${percent(drag.coveredShare)} of the exposure.`
+              : 'Give a speed to see what freezes and what trails.'}
+          </Text>
+          {clipped.length ? (
+            <Text weight="strong">
+              Frozen figure and trail clip together on {clipped.map(({ name }) => name.toLowerCase()).join(', ')}: lower one of
+              them.
+            </Text>
+          ) : null}
+        </View>
+        <Text size="label">
+          Ambient is {percent(here)} of the light on the face at this shutter, {percent(atSync)} at sync.{' '}
+          {here > 0.05 ? 'The shutter matters here.' : 'The shutter hardly matters here.'}
+        </Text>
+      </Section>
+      <Section title="Frozen and painted" aside="left frozen, right trail">
+        {drag.zones.map(
+          ({ probe, name, freezeShare, ghostStops, frozenStops, trailStops, clipped: channels, frozenHex, trailHex }) => (
+            <View key={probe} style={styles.zone} testID={`drag-${probe}`}>
+              <View style={styles.swatches}>
+                <View style={[styles.swatch, { backgroundColor: frozenHex }]} testID="light-colour" />
+                <View style={[styles.swatch, { backgroundColor: trailHex }]} testID="light-colour" />
+              </View>
+              <View style={{ flex: 1 }}>
+                <Text weight="medium">
+                  {name}: {percent(freezeShare)} frozen
+                </Text>
+                <Text size="label" quiet>
+                  Frozen {formatStops(frozenStops)}, trail over what lies behind {formatStops(trailStops)};{' '}
+                  {Number.isFinite(ghostStops)
+                    ? `the ghost is ${Math.abs(ghostStops).toFixed(1)} stops ${ghostStops < 0 ? 'under' : 'over'} the figure`
+                    : freezeShare > 0
+                      ? 'no ghost'
+                      : 'no flash on it: all trail'}
+                  .{channels.length ? ` Clips ${channels.join(', ')}.` : ''}
+                </Text>
+              </View>
+            </View>
+          ),
+        )}
+        <Text size="label" quiet>
+          Clear the way before anybody moves in the dark; do not aim strong flash at people’s eyes.
+        </Text>
+      </Section>
+    </>
+  );
+}

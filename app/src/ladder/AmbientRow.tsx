@@ -1,0 +1,75 @@
+import { ambientWord, formatStops, readAmbient, type Look, type Readings } from '@fulgent/core';
+import { useMemo } from 'react';
+import { Pressable, View } from 'react-native';
+import { SPACE, themed, useTheme } from '../theme/theme';
+import { Icon } from '../ui/Icon';
+import { Text } from '../ui/Text';
+import type { Axis } from './axis';
+import type { RowLayout } from './LadderRow';
+import { PlainStrip } from './LadderStrip';
+
+const useStyles = themed((t) => ({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+    paddingHorizontal: SPACE.m,
+    minHeight: 44,
+  },
+  name: { justifyContent: 'center', minHeight: 44, paddingRight: SPACE.s },
+  roomy: { paddingVertical: 7 },
+}));
+
+interface Props {
+  readonly look: Look;
+  readonly readings: Readings;
+  readonly axis: Axis;
+  readonly layout: RowLayout;
+  readonly onOpen: () => void;
+}
+
+/** Ambient light as the last row of the ladder: it has no dial of its own, the camera and black cloth move it. */
+export function AmbientRow({ look, readings, axis, layout, onOpen }: Props) {
+  const styles = useStyles();
+  const theme = useTheme();
+  const wide = layout.figureWidth > 0;
+  const { ambient } = readings;
+  const { highestStops } = useMemo(() => readAmbient(look), [look]);
+  const word = ambientWord(highestStops);
+  const leads = readings.probes.find(({ id }) => id === ambient.leadsAt);
+  const text = `${formatStops(highestStops)} over working white, ${word}${leads ? `; it leads on the ${leads.name.toLowerCase()}` : ''}`;
+  return (
+    <Pressable
+      style={[styles.row, wide && styles.roomy]}
+      onPress={onOpen}
+      accessibilityRole="button"
+      accessibilityLabel={`Ambient, ${text}. Open`}
+      testID="row-ambient"
+    >
+      <View style={[styles.name, { width: layout.nameWidth }]}>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+          <Text size="strong" weight="strong" narrow>
+            Ambient
+          </Text>
+          <Icon name="chevron-right" size={13} color={theme.quiet} />
+        </View>
+        <Text size="label" weight="medium" narrow numberOfLines={1}>
+          {word}
+        </Text>
+      </View>
+      <PlainStrip
+        strip={ambient.strip}
+        stops={Number.isFinite(ambient.stops) ? ambient.stops : null}
+        axis={axis}
+        width={layout.stripWidth}
+        thickness={wide ? 22 : 18}
+      />
+      {wide ? (
+        <Text size="big" weight="strong" narrow align="right" style={{ width: layout.figureWidth }}>
+          {Number.isFinite(ambient.stops) ? formatStops(ambient.stops) : 'none'}
+        </Text>
+      ) : null}
+    </Pressable>
+  );
+}

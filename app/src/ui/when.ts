@@ -1,0 +1,7 @@
+const FORMAT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** A time in ISO 8601 as it is read on a set: `25 Nov, 14:05`. Anything else comes back as it is. */
+export function when(at: string): string {
+  const time = Date.parse(at);
+  return Number.isNaN(time) ? at : FORMAT.format(time);
+}
