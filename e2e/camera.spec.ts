@@ -229,3 +229,42 @@ test('a lamp over the rating of its holder stops Balance until somebody takes it
   await page.getByRole('link', { name: 'Balance' }).click();
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeEnabled();
 });
+
+test('openings are closed off one by one; a flash metered by the camera cannot be compared', async ({ page, server }) => {
+  await toCamera(page, server.url, 'saltmarsh-1', '/black-frame');
+  await expect(page.getByText('1 still open')).toBeVisible();
+  await page.getByRole('checkbox', { name: /^Crack under the door/ }).click();
+  await expect(page.getByText('all closed: prove it below')).toBeVisible();
+  await page.getByRole('button', { name: 'Add an opening' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(sheet.getByRole('alert')).toHaveText('Say what it is: a window, a door, a crack.');
+  await sheet.getByRole('textbox', { name: 'What, and with what' }).fill('Roof light, card');
+  await sheet.getByRole('button', { name: 'How many: more' }).click();
+  await sheet.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('checkbox', { name: 'Roof light, card, 2' })).not.toBeChecked();
+  await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
+  await page.getByRole('radio', { name: 'Metered by the camera' }).click();
+  await expect(page.getByText(/it moves when somebody steps in/)).toBeVisible();
+  await kept(page);
+  await toCamera(page, server.url, 'saltmarsh-1', '/mixed');
+  await expect(page.getByText(/Key: metered by the camera, .* no two frames can be compared/)).toBeVisible();
+});
+
+test('the same questions on the Bench: a light against white, day for night, sun in the window', async ({ page, server }) => {
+  await page.goto(`${server.url}/bench/reads`);
+  const answer = page.getByTestId('answer');
+  await expect(answer).toContainText('Reads warm, +179 mired');
+  await type(page, 'White of the camera', '2800');
+  await expect(answer).toContainText('Reads neutral');
+  await page.goto(`${server.url}/bench/night`);
+  await expect(answer).toContainText('1/16 of the light, density 1.2');
+  // 18 % times 16 is 288 %: 1.5 stops short, 173 W.
+  await expect(answer).toContainText('it falls 1.5 stops short. About 175 W would do');
+  await page.goto(`${server.url}/bench/sun`);
+  await type(page, 'Day', '21 June');
+  await expect(page.getByRole('alert')).toHaveText('Day must be like 2026-06-21.');
+  await type(page, 'Day', '2026-06-21');
+  await type(page, 'Window looks to', '0');
+  await expect(answer).toContainText(/Sun in the window \d+:\d\d to \d+:\d\d, \d+:\d\d to 20:\d\d/);
+});

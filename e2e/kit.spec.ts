@@ -181,7 +181,7 @@ test('a fixture from measurements, a beam from a photometric file, a surface and
   await page.getByRole('radio', { name: 'Brick wall' }).click();
   await page.getByRole('link', { name: 'Camera' }).click();
   await page.getByRole('radio', { name: 'Workshop camera' }).click();
-  await page.getByRole('link', { name: 'Balance' }).click();
+  await page.getByRole('link', { name: /Balance$/ }).click();
   await page.getByTestId('row-key').getByRole('button').first().click();
   await page.getByRole('button', { name: 'Key: gels, fixture and place' }).click();
   await page.getByRole('button', { name: /^Fixture: .* Change$/ }).click();

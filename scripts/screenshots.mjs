@@ -58,16 +58,17 @@ const VIEWS = [
     (page) => page.getByRole('button', { name: /^deep teal,/ }).waitFor(),
   ],
   ['camera-phone', PHONE, '/looks/saltmarsh-1/camera'],
+  ['black-frame-phone', PHONE, '/looks/saltmarsh-1/camera/black-frame'],
+  ['mixed-phone', PHONE, '/looks/night-oven-3/camera/mixed'],
+  ['white-wide', WIDE, '/looks/night-oven-1/camera/white', (page) => page.getByTestId('version-white-3').waitFor()],
   ['palette-phone', PHONE, '/looks/saltmarsh-1/palette', studied],
   ['means-phone', PHONE, '/looks/saltmarsh-1/palette/colour-3', (page) => page.getByTestId(/^fit-/).first().waitFor()],
   ['setting-phone', PHONE, '/looks/night-oven-1/lights/fridge', told],
   ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
-  ['kit-gel-phone', PHONE, '/kit/azure-deep', (page) => page.getByText('Fractions and doubles').waitFor()],
   ['bench-phone', PHONE, '/bench/gels', (page) => page.getByTestId('overlap').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
   ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
   ['palette-wide', WIDE, '/looks/night-oven-1/palette', studied],
-  ['shoots-wide', WIDE, '/'],
 ];
 
 const browser = await chromium.launch({

@@ -101,6 +101,7 @@ export {
   resolveSource,
   resolveSurface,
   sourceKelvin,
+  spectrumOfSource,
   type SpectrumLookup,
 } from './look/resolve';
 export { evaluate, filterSwatchHex, KEY_PROBE_ID } from './look/evaluate';
@@ -205,6 +206,7 @@ export { AMBIENT_TARGETS, ambientWays, evOfLux, luxOfEv, luxOfSettings, type Amb
 export { angleOfShutter, flickerSafeShutters, isFlickerSafe, shutterOfAngle } from './exposure/cinema';
 export { blurShare, depthOfField, type Lens } from './exposure/depth-of-field';
 export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './exposure/mixed';
+export { sunOnWindow, type SunAnswer, type SunQuestion } from './exposure/sun';
 export { setupMinutes } from './rig/setup-time';
 export { practical, type PracticalAnswer } from './rig/practical';
 export { AMBIENT_PRESETS, type AmbientPreset } from './capture/ambient-presets';
@@ -224,7 +226,15 @@ export {
   type WindowReading,
 } from './capture/ambient';
 export { judgeFrame, measureFrame, proofIsCurrent, type FrameMeasure, type FrameVerdict } from './capture/black-frame';
-export { lightsAtWhites, whiteScale, whiteSchools, type LightAtWhites, type White, type WhiteSchool } from './capture/white';
+export {
+  lightAtWhite,
+  lightsAtWhites,
+  whiteScale,
+  whiteSchools,
+  type LightAtWhites,
+  type White,
+  type WhiteSchool,
+} from './capture/white';
 export {
   attributeChange,
   baselineOf,

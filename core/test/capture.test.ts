@@ -35,6 +35,7 @@ import {
   shutterTrades,
   SHUTTERS,
   solveLookRatio,
+  sunOnWindow,
   upgradeLook,
   whiteScale,
   whiteSchools,
@@ -72,13 +73,15 @@ describe('looks of the first version', () => {
     old['ambient'] = { lux: 60, cctK: 3600 };
     const { name, sensor, headroomStops, curve, whiteK, tintDuv, aperture, tStop, iso, shutterS, ndStops, syncS } = camera;
     old['camera'] = { name, sensor, headroomStops, curve, whiteK, tintDuv, aperture, tStop, iso, shutterS, ndStops, syncS };
-    old['lights'] = poster.lights.map(({ lamp: _, ...light }) => light);
+    old['lights'] = poster.lights.map(({ lamp: _lamp, ttl: _ttl, ...light }) => light);
     return old;
   };
 
   it('are brought to the present one without a change in the picture', () => {
     const look = parseLook(written());
-    expect(look).toEqual(poster);
+    // What the first version could not say is as it was meant: no versions, no places.
+    const same = { ...poster, whites: [], ambient: ambientOf(60, { kind: 'planck', cctK: 3600 }) };
+    expect(look).toEqual(same);
     expect(evaluate(look).probes).toEqual(evaluate(poster).probes);
   });
 
@@ -717,4 +720,32 @@ describe('lamps in the picture', () => {
 it('cameras of the kit say how they are used', () => {
   expect(cameraOf('stills')).toMatchObject({ mode: 'stills', sensorWidthMm: 36 });
   expect(cameraOf('cinema-log')).toMatchObject({ mode: 'cinema', fps: 24, mainsHz: 50 });
+});
+
+describe('the sun at a window', () => {
+  const greenwich = { latitudeDeg: 51.478, longitudeDeg: 0, date: '2026-06-21', utcOffsetH: 1, minutes: 13 * 60, facingDeg: 270 };
+
+  it('rises, stands and sets as almanacs have it', () => {
+    const sun = sunOnWindow(greenwich);
+    // 4:43 and 21:21 by summer time; at noon 90 - latitude + 23.44.
+    expect(Math.abs(sun.riseMinutes! - (4 * 60 + 43))).toBeLessThanOrEqual(2);
+    expect(Math.abs(sun.setMinutes! - (21 * 60 + 21))).toBeLessThanOrEqual(2);
+    expect(sun.altitudeDeg).toBeCloseTo(90 - 51.478 + 23.44, 0);
+    expect(Math.abs(sun.azimuthDeg - 180)).toBeLessThan(2);
+  });
+
+  it('comes in by a window to the west from afternoon to evening, and by one to the north at neither end of noon', () => {
+    const [span] = sunOnWindow(greenwich).onWindow;
+    expect(span!.fromMinutes).toBeGreaterThan(13 * 60);
+    expect(span!.toMinutes).toBeGreaterThan(20 * 60);
+    const north = sunOnWindow({ ...greenwich, facingDeg: 0 }).onWindow;
+    expect(north).toHaveLength(2);
+    expect(sunOnWindow({ ...greenwich, date: '2026-12-21', facingDeg: 0 }).onWindow).toEqual([]);
+  });
+
+  it('over the polar circle it may not set, and wrong days are named', () => {
+    expect(sunOnWindow({ ...greenwich, latitudeDeg: 80 }).setMinutes).toBeNull();
+    expect(() => sunOnWindow({ ...greenwich, date: '21 June' })).toThrow(/2026-06-21/);
+    expect(() => sunOnWindow({ ...greenwich, latitudeDeg: 95 })).toThrow(/latitudeDeg/);
+  });
 });

@@ -8,6 +8,7 @@ import { Text } from '../ui/Text';
 import { AmbientTool, CinemaTool, DepthTool, DragTool, PracticalTool, RatioTool } from './camera-tools';
 import { ChangeTool, DensityTool, FlashTool, LuxTool, PowerTool, SyncTool } from './exposure-tools';
 import { GelsTool, MixTool, WhiteTool } from './light-tools';
+import { NightTool, ReadsTool, SunTool } from './place-tools';
 import { TOOLS, type ToolId } from './tools';
 
 const MAKE: Record<ToolId, (width: number) => ReactNode> = {
@@ -24,6 +25,9 @@ const MAKE: Record<ToolId, (width: number) => ReactNode> = {
   cinema: () => <CinemaTool />,
   depth: () => <DepthTool />,
   practical: () => <PracticalTool />,
+  reads: () => <ReadsTool />,
+  night: () => <NightTool />,
+  sun: () => <SunTool />,
   nd: () => <DensityTool />,
   power: () => <PowerTool />,
 };

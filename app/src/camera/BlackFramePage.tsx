@@ -30,6 +30,7 @@ import { Text } from '../ui/Text';
 import { when } from '../ui/when';
 import { study } from '../workers/study';
 import { changeAmbientLight, takeWay } from './edits';
+import { OpeningsSection } from './OpeningsSection';
 import { PlacesSection } from './PlacesSection';
 import { SourceChoice } from './SourceChoice';
 import { CONTROL_NAMES, underText, wayText } from './words';
@@ -54,6 +55,7 @@ export function BlackFramePage({ look }: { readonly look: Look }) {
     <>
       <LevelSection look={look} reading={reading} />
       <AmbientSection look={look} />
+      <OpeningsSection look={look} />
       <ProofSection look={look} />
       <PlacesSection look={look} />
     </>

@@ -71,6 +71,9 @@ function SharesSection({ look }: { readonly look: Look }) {
           ],
         }))}
       />
+      <Text size="label" quiet>
+        A face that meters right says nothing of its colour: correct exposure is not a verdict on colour.
+      </Text>
     </Section>
   );
 }
@@ -161,7 +164,18 @@ function RatioSection({
 
 function ChangeSection({ look }: { readonly look: Look }) {
   const { baseline } = look;
+  const live = look.lights.filter(({ on, ttl }) => on && ttl);
   const report = useMemo(() => (baseline ? attributeChange(baseline, look) : null), [baseline, look]);
+  if (live.length) {
+    return (
+      <Section title="What a change did">
+        <Text weight="strong" role="status">
+          {live.map(({ name }) => name).join(', ')}: metered by the camera, so its power moves by itself and no two frames can be
+          compared. Set it to manual power first.
+        </Text>
+      </Section>
+    );
+  }
   if (!baseline || !report) {
     return (
       <Section title="What a change did">

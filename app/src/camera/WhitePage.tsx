@@ -1,4 +1,4 @@
-import { formatStops, kelvinToMired, WHITE_RANGE_K, whiteSchools, type LightAtWhites, type Look } from '@fulgent/core';
+import { formatStops, kelvinToMired, WHITE_RANGE_K, whiteSchools, type Look } from '@fulgent/core';
 import { useId, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Defs, Line, LinearGradient, Rect, Stop } from 'react-native-svg';
@@ -6,7 +6,6 @@ import { LookPicture } from '../frame/LookPicture';
 import { keySideOf } from '@fulgent/core';
 import { nextInSeries, readNumber, taken, WHITES_K } from '../look/numbers';
 import { changeCamera } from '../look/edits';
-import { hueWord } from '../look/words';
 import { SPACE, themed, useTheme } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
@@ -16,6 +15,7 @@ import { Text } from '../ui/Text';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import type { WhiteStudy } from '../workers/study.worker';
+import { readsText } from './words';
 import { dropWhite, keepWhite, setWhite } from './edits';
 
 /** Two stand side by side on a phone. */
@@ -97,14 +97,6 @@ function DialsSection({ look }: { readonly look: Look }) {
 export function tintText(tintDuv: number): string {
   if (tintDuv === 0) return '0';
   return `${tintDuv > 0 ? 'green' : 'magenta'} ${Math.abs(tintDuv).toFixed(3)}`;
-}
-
-/** What a light reads as, in words. */
-export function readsText({ cctK, at }: LightAtWhites): string {
-  const [{ reads, miredShift, hueDeg, purity } = at[0]!] = at;
-  const mired = miredShift === null ? '' : `, ${formatStops(miredShift, 0)} mired`;
-  if (reads === 'coloured') return purity < 0.03 ? 'neutral' : `${hueWord(hueDeg)}, its own colour`;
-  return `${reads}${mired}${cctK === null ? '' : `, ${Math.round(cctK / 10) * 10} K`}`;
 }
 
 const MARKS_K = [2500, 3200, 4000, 5600, 10_000];

@@ -1,4 +1,5 @@
-import { formatShutter, formatStops, type AmbientWay } from '@fulgent/core';
+import { formatShutter, formatStops, type AmbientWay, type LightAtWhites } from '@fulgent/core';
+import { hueWord } from '../look/words';
 import { formatAperture } from '../ui/Dial';
 
 export const CONTROL_NAMES: Record<AmbientWay['control'], string> = {
@@ -30,4 +31,12 @@ export function underText(stops: number): string {
   if (stops === -Infinity) return 'none';
   const size = Math.abs(stops).toFixed(1);
   return `${size} ${size === '1.0' ? 'stop' : 'stops'} ${stops <= 0 ? 'under' : 'over'}`;
+}
+
+/** What a light reads as, in words. */
+export function readsText({ cctK, at }: Pick<LightAtWhites, 'cctK' | 'at'>): string {
+  const [{ reads, miredShift, hueDeg, purity } = at[0]!] = at;
+  const mired = miredShift === null ? '' : `, ${formatStops(miredShift, 0)} mired`;
+  if (reads === 'coloured') return purity < 0.03 ? 'neutral' : `${hueWord(hueDeg)}, its own colour`;
+  return `${reads}${mired}${cctK === null ? '' : `, ${Math.round(cctK / 10) * 10} K`}`;
 }

@@ -29,6 +29,11 @@ const AIMS = [
   { id: 'brilliant', name: 'Brilliant', place: 0.85 },
 ] as const;
 
+const POWER_BY = [
+  { id: 'manual', name: 'Manual power' },
+  { id: 'ttl', name: 'Metered by the camera' },
+] as const;
+
 /** A dimmer step coarser than this is worth a word. */
 const COARSE_STEP_STOPS = 0.34;
 
@@ -106,6 +111,22 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
             />
           </Cell>
         </StepperGrid>
+        {light.fixture.kind === 'flash' ? (
+          <>
+            <Choice
+              label="Who sets its power"
+              options={POWER_BY}
+              value={light.ttl ? 'ttl' : 'manual'}
+              onChange={(by) => changeLight(light.id, 'ttl', (one) => ({ ...one, ttl: by === 'ttl' }))}
+            />
+            {light.ttl ? (
+              <Text size="label" weight="strong" role="status">
+                The camera meters it anew for every frame: it moves when somebody steps in. Take its reading as a start, lock it
+                as manual power, then compare frames.
+              </Text>
+            ) : null}
+          </>
+        ) : null}
       </Section>
       <FixtureSection look={look} light={light} />
       <LampSection look={look} light={light} />

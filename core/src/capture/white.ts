@@ -75,30 +75,29 @@ function lightsOf(look: Look): { readonly id: string; readonly name: string; rea
   return ambientLux(look.ambient) > 0 ? [...lights, ambient] : lights;
 }
 
+/** How light of a spectrum is recorded on a neutral surface by a camera that is set to `white`. */
+export function lightAtWhite(camera: Camera, white: White, spectrum: Spectrum): LightAtWhites['at'][number] {
+  const { cctK, duv } = cctDuv(spectrumToXy(spectrum));
+  const { hueDeg, purity } = targetOf(planeOfSpectrum(camera, spectrum));
+  const miredShift = cctK === null ? null : kelvinToMired(cctK) - kelvinToMired(white.whiteK);
+  return {
+    hex: filterSwatchHex(camera, spectrum),
+    purity,
+    hueDeg,
+    miredShift,
+    reads: readsAs(miredShift, (duv ?? 0) - white.tintDuv, purity),
+  };
+}
+
 /** How every light of a look is recorded on a neutral surface at each of several whites. */
 export function lightsAtWhites(look: Look, whites: readonly White[]): LightAtWhites[] {
   const cameras = whites.map((white) => cameraAt(look, white));
-  return lightsOf(look).map(({ id, name, spectrum }) => {
-    const { cctK, duv } = cctDuv(spectrumToXy(spectrum));
-    return {
-      id,
-      name,
-      cctK,
-      duv,
-      at: whites.map((white, w) => {
-        const camera = cameras[w]!;
-        const { hueDeg, purity } = targetOf(planeOfSpectrum(camera, spectrum));
-        const miredShift = cctK === null ? null : kelvinToMired(cctK) - kelvinToMired(white.whiteK);
-        return {
-          hex: filterSwatchHex(camera, spectrum),
-          purity,
-          hueDeg,
-          miredShift,
-          reads: readsAs(miredShift, (duv ?? 0) - white.tintDuv, purity),
-        };
-      }),
-    };
-  });
+  return lightsOf(look).map(({ id, name, spectrum }) => ({
+    id,
+    name,
+    ...cctDuv(spectrumToXy(spectrum)),
+    at: whites.map((white, w) => lightAtWhite(cameras[w]!, white, spectrum)),
+  }));
 }
 
 /** Whites from 2500 to 10 000 K in equal steps of mired, for drawing. */

@@ -67,6 +67,10 @@ function poster(title: string, note: string, lights: Light[]): Look {
     room: { widthM: 6, depthM: 9, heightM: 3, walls: 0.35, ceiling: 0.6, floor: 0.25 },
     ambient: {
       ...ambientOf(60, { kind: 'planck', cctK: 3600 }),
+      openings: [
+        { id: 'opening-1', name: 'High window, black cloth', count: 2, done: true },
+        { id: 'opening-2', name: 'Crack under the door, tape', count: 1, done: false },
+      ],
       places: [{ id: 'place-1', name: 'Club hall, tubes on', lux: 450, source: { kind: 'preset', id: 'tube-green' } }],
     },
     ...NO_STUDIES,

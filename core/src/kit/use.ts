@@ -46,6 +46,7 @@ export function lookWithFixture(look: Look, lightId: string, entry: KitFixture):
             ...light,
             fixture,
             lamp: fixture.kind === 'continuous' ? light.lamp : null,
+            ttl: light.ttl && fixture.kind === 'flash',
             setting: keptSetting(light, fixture),
             powerStops: nearestPower(fixture, light.powerStops),
           }

@@ -68,6 +68,7 @@ export function makeLight(draft: LightDraft): Light {
     setting: usualSetting(draft.fixture),
     unit: NO_CORRECTION,
     lamp: null,
+    ttl: false,
     pieces: 1,
     gels: [],
     mount: 'holder',

@@ -186,6 +186,8 @@ export const lightSchema = object({
   unit: unitSchema,
   /** What is fitted where the light is a lamp in the picture; null for any other. */
   lamp: nullOr(oneOf('kind', { lamp: lampSchema })),
+  /** The camera meters its power for every frame: it moves by itself, and no two frames can be compared. */
+  ttl: flag(),
   /** How many alike shine as one, on the same setting. */
   pieces: number(1, 64).integer('${path} must be a whole number'),
   gels: yup.array(gelSchema).required().max(LIMITS.gels),

@@ -123,6 +123,7 @@ function geometryProblems(look: Look): Problem[] {
   unique(look.spectra, 'spectra');
   unique(look.whites, 'whites');
   unique(look.ambient.places, 'ambient.places');
+  unique(look.ambient.openings, 'ambient.openings');
   if (look.camera.mode === 'cinema' && look.camera.shutterS * look.camera.fps > 1 + 1e-6)
     problems.push({
       field: 'camera.shutterS',
@@ -138,6 +139,8 @@ function geometryProblems(look: Look): Problem[] {
         message: `${light.name} aims at its own place; move its aim 1 cm or more away.`,
       });
     }
+    if (light.ttl && light.fixture.kind !== 'flash')
+      problems.push({ field: `lights[${i}].ttl`, message: `${light.name}: only a flash can be metered by the camera.` });
     if (!probes.has(light.zone)) {
       problems.push({
         field: `lights[${i}].zone`,

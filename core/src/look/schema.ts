@@ -11,7 +11,7 @@ import {
   text,
   triedSchema,
 } from './brief-schema';
-import { id, kindIs, LIMITS, name, nullOr, number, numbers, object, oneOf, point, triple } from './fields';
+import { flag, id, kindIs, LIMITS, name, nullOr, number, numbers, object, oneOf, point, triple } from './fields';
 import { lightSchema, sourceSchema } from './light-schema';
 
 export { INGREDIENT_STATES, KEY_LEVELS, SCHEMES, type KeyLevel, type SchemeId } from './brief-schema';
@@ -96,6 +96,11 @@ const ambientSchema = object({
   /** A bright thing in the picture that nobody lights, such as a window: its spot reading in EV at ISO 100, and its light. */
   window: nullOr(oneOf('kind', { window: object({ kind: kindIs('window'), ev100: number(-8, 20), source: sourceSchema }) })),
   places: yup.array(placeSchema).required().max(LIMITS.places),
+  /** Windows, doors and cracks that are to be closed, as a list to work off. */
+  openings: yup
+    .array(object({ id: id(), name: name(), count: number(1, 200).integer('${path} must be a whole number'), done: flag() }))
+    .required()
+    .max(LIMITS.places),
   /** The black frame that proved it: what was measured in it, and at which settings. */
   proof: nullOr(
     oneOf('kind', {

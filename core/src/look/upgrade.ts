@@ -19,12 +19,13 @@ export const AMBIENT_DEFAULTS = {
   targetStops: -7,
   window: null,
   places: [],
+  openings: [],
   proof: null,
 } as const;
 
 /** Ambient light of a level and a source, all else as it usually is. */
 export function ambientOf(lux: number, source: SourceRef): Ambient {
-  return { ...AMBIENT_DEFAULTS, places: [], lux, source };
+  return { ...AMBIENT_DEFAULTS, places: [], openings: [], lux, source };
 }
 
 /** The parts of a look that start empty. */
@@ -62,6 +63,8 @@ export function upgradeLook(value: unknown): unknown {
     version: LOOK_VERSION,
     camera: withCameraDefaults(camera),
     ambient: light,
-    lights: Array.isArray(lights) ? lights.map((one: unknown) => (isObject(one) ? { lamp: null, ...one } : one)) : lights,
+    lights: Array.isArray(lights)
+      ? lights.map((one: unknown) => (isObject(one) ? { lamp: null, ttl: false, ...one } : one))
+      : lights,
   };
 }
