@@ -138,12 +138,31 @@ describe('shoots', () => {
     const { body } = await api.post('/api/demo').expect(201);
     expect(body.map((shoot: any) => shoot.id)).toEqual(['saltmarsh-fencing-club', 'night-oven']);
     expect(body[0].looks).toHaveLength(3);
-    expect(body[1].looks).toHaveLength(2);
+    expect(body[1].looks).toHaveLength(3);
     expect(body[0].looks.map((l: any) => l.card.trouble)).toEqual([
       null,
       expect.stringMatching(/clips|Washed out/),
       expect.stringMatching(/clips/),
     ]);
+  });
+});
+
+describe('looks of the first version', () => {
+  it('are taken, stored and given back in the present one', async () => {
+    const old: any = look();
+    for (const key of ['whites', 'motion', 'baseline']) delete old[key];
+    old.version = 1;
+    old.ambient = { lux: 60, cctK: 3600 };
+    old.lights = old.lights.map(({ lamp: _lamp, ttl: _ttl, ...light }: any) => light);
+    const made = await api.post('/api/looks').send({ look: old }).expect(201);
+    const { body } = await api.get(`/api/looks/${made.body.id}`).expect(200);
+    expect(body.look).toMatchObject({
+      version: 2,
+      ambient: { lux: 60, source: { kind: 'planck', cctK: 3600 }, blackoutStops: 0 },
+      whites: [],
+      camera: { mode: 'stills', fps: 24 },
+    });
+    await api.post('/api/compute/evaluate').send(old).expect(200);
   });
 });
 

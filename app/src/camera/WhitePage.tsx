@@ -33,10 +33,13 @@ const useStyles = themed((t) => ({
   },
   versions: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.m },
   version: { width: VERSION_WIDTH, gap: SPACE.xs },
+  waiting: { height: 120, backgroundColor: t.raised },
   used: { borderWidth: 2, borderColor: t.text },
 }));
 
 const STRIP_HEIGHT = 22;
+/** Height of one light's line, to keep its place while it is computed, px. */
+const LINE_HEIGHT = 55;
 
 /** White balance as part of the look: every light against white, the schools, and versions side by side. */
 export function WhitePage({ look }: { readonly look: Look }) {
@@ -52,7 +55,11 @@ export function WhitePage({ look }: { readonly look: Look }) {
               {error}
             </Text>
           ) : null}
-          {value && width > 0 ? <Strips look={look} found={value} width={width - 2 * SPACE.m} /> : null}
+          {value && width > 0 ? (
+            <Strips look={look} found={value} width={width - 2 * SPACE.m} />
+          ) : (
+            <View style={{ height: LINE_HEIGHT * (look.lights.length + 1) }} role="status" aria-busy aria-label="Computing" />
+          )}
         </Section>
       </View>
       <VersionsSection look={look} found={value} />
@@ -181,7 +188,7 @@ function VersionsSection({ look, found }: { readonly look: Look; readonly found:
                     height={used ? 120 : 124}
                   />
                 ) : (
-                  <View style={{ height: 124 }} />
+                  <View style={styles.waiting} />
                 )}
               </View>
               <Text weight="medium">{white.name}</Text>
