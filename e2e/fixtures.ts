@@ -59,6 +59,10 @@ export const test = base.extend<{ server: Server; page: Page }>({
   },
   page: async ({ page }, use) => {
     const errors: string[] = [];
+    // Most tests are about what stands beside the picture; those about it turn this off again.
+    await page.addInitScript(() => {
+      if (!localStorage.getItem('fulgent:quick-pictures')) localStorage.setItem('fulgent:quick-pictures', 'yes');
+    });
     page.on('pageerror', (error) => errors.push(error.message));
     await use(page);
     expect(errors).toEqual([]);

@@ -253,3 +253,15 @@ export { readDrag, type DragReading, type DragZone } from './capture/drag';
 export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './capture/trade-off';
 export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
 export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';
+export { viewOf, type View } from './frame/view';
+export type { FrameMaterial } from './frame/bust';
+export {
+  backdropEvenness,
+  beamAngles,
+  reachTable,
+  spillRemedies,
+  stopsAlong,
+  type Evenness,
+  type Reach as LightReach,
+  type SpillRemedy,
+} from './look/spill';

@@ -72,8 +72,10 @@ describe('looks of the first version', () => {
     old['version'] = 1;
     old['ambient'] = { lux: 60, cctK: 3600 };
     const { name, sensor, headroomStops, curve, whiteK, tintDuv, aperture, tStop, iso, shutterS, ndStops, syncS } = camera;
+    const { turnDeg: _turn, ...subject } = poster.subject;
+    old['subject'] = subject;
     old['camera'] = { name, sensor, headroomStops, curve, whiteK, tintDuv, aperture, tStop, iso, shutterS, ndStops, syncS };
-    old['lights'] = poster.lights.map(({ lamp: _lamp, ttl: _ttl, ...light }) => light);
+    old['lights'] = poster.lights.map(({ lamp: _lamp, ttl: _ttl, accepts: _accepts, ...light }) => light);
     return old;
   };
 

@@ -153,7 +153,7 @@ describe('looks of the first version', () => {
     for (const key of ['whites', 'motion', 'baseline']) delete old[key];
     old.version = 1;
     old.ambient = { lux: 60, cctK: 3600 };
-    old.lights = old.lights.map(({ lamp: _lamp, ttl: _ttl, ...light }: any) => light);
+    old.lights = old.lights.map(({ lamp: _lamp, ttl: _ttl, accepts: _accepts, ...light }: any) => light);
     const made = await api.post('/api/looks').send({ look: old }).expect(201);
     const { body } = await api.get(`/api/looks/${made.body.id}`).expect(200);
     expect(body.look).toMatchObject({

@@ -2,8 +2,7 @@ import { formatStops, kelvinToMired, WHITE_RANGE_K, whiteSchools, type Look } fr
 import { useId, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Defs, Line, LinearGradient, Rect, Stop } from 'react-native-svg';
-import { LookPicture } from '../frame/LookPicture';
-import { keySideOf } from '@fulgent/core';
+import { FrameCanvas } from '../frame/FrameCanvas';
 import { nextInSeries, readNumber, taken, WHITES_K } from '../look/numbers';
 import { changeCamera } from '../look/edits';
 import { SPACE, themed, useTheme } from '../theme/theme';
@@ -33,7 +32,6 @@ const useStyles = themed((t) => ({
   },
   versions: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.m },
   version: { width: VERSION_WIDTH, gap: SPACE.xs },
-  waiting: { height: 120, backgroundColor: t.raised },
   used: { borderWidth: 2, borderColor: t.text },
 }));
 
@@ -62,7 +60,7 @@ export function WhitePage({ look }: { readonly look: Look }) {
           )}
         </Section>
       </View>
-      <VersionsSection look={look} found={value} />
+      <VersionsSection look={look} />
       <SchoolsSection look={look} />
     </>
   );
@@ -166,30 +164,30 @@ function Strips({ look, found, width }: { readonly look: Look; readonly found: W
   );
 }
 
-function VersionsSection({ look, found }: { readonly look: Look; readonly found: WhiteStudy | null }) {
+function VersionsSection({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const { camera, whites } = look;
+  const atWhites = useMemo(
+    () => look.whites.map(({ whiteK, tintDuv }) => ({ ...look, camera: { ...look.camera, whiteK, tintDuv } })),
+    [look],
+  );
   const kept = whites.some(({ whiteK, tintDuv }) => whiteK === camera.whiteK && tintDuv === camera.tintDuv);
   return (
     <Section title="Versions side by side" aside={`${whites.length} of 4, kept with the look`}>
       <View style={styles.versions}>
-        {whites.map((white) => {
+        {whites.map((white, i) => {
           const used = white.whiteK === camera.whiteK && white.tintDuv === camera.tintDuv;
           const mired = kelvinToMired(white.whiteK) - kelvinToMired(camera.whiteK);
-          const patches = found?.versions.find(({ id }) => id === white.id)?.patches;
           return (
             <View key={white.id} style={styles.version} testID={`version-${white.id}`}>
               <View style={used ? styles.used : null} testID="light-colour">
-                {patches ? (
-                  <LookPicture
-                    patches={patches}
-                    keySide={keySideOf(look)}
-                    width={used ? VERSION_WIDTH - 4 : VERSION_WIDTH}
-                    height={used ? 120 : 124}
-                  />
-                ) : (
-                  <View style={styles.waiting} />
-                )}
+                <FrameCanvas
+                  small
+                  look={atWhites[i]!}
+                  width={used ? VERSION_WIDTH - 4 : VERSION_WIDTH}
+                  height={used ? 120 : 124}
+                  label={`${white.name}, simulated`}
+                />
               </View>
               <Text weight="medium">{white.name}</Text>
               <Text size="label" quiet>

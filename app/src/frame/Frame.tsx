@@ -1,14 +1,16 @@
-import { formatStops, keySideOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
+import { formatStops, viewOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { clipText, colourWord, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
-import { LookPicture, patchesOf, PICTURE } from './LookPicture';
+import { FrameCanvas } from './FrameCanvas';
+import { projected } from './project';
 
 const useStyles = themed(() => ({
   frame: { overflow: 'hidden', backgroundColor: '#000000' },
-  spot: { position: 'absolute', width: 48, height: 48, borderRadius: 24 },
+  spot: { position: 'absolute', width: 48, height: 48, borderRadius: 24, alignItems: 'center', justifyContent: 'center' },
+  ring: { width: 18, height: 18, borderRadius: 9, borderWidth: 2, borderColor: '#ffffff', boxShadow: '0 0 0 2px #000000' },
   reading: {
     position: 'absolute',
     left: SPACE.s,
@@ -52,37 +54,29 @@ interface Props {
 export function Frame({ look, readings, width, height, selected, onSelect, withReading, compact = false }: Props) {
   const styles = useStyles();
   const [overlays, setOverlays] = useState({ clipped: false, dark: false });
-  const keySide = keySideOf(look);
-  const patches = Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex]));
-  const scale = Math.max(width / PICTURE.width, height / PICTURE.height);
-  const place = ([x, y]: readonly [number, number]) => ({
-    left: width / 2 + (x - PICTURE.width / 2) * scale - 24,
-    top: height / 2 + (y - PICTURE.height / 2) * scale - 24,
+  const view = viewOf(look, width, height);
+  const spots = look.probes.flatMap((probe) => {
+    const at = projected(view, probe.position);
+    return at ? [{ id: probe.id, ...at }] : [];
   });
   const chosen = readings.probes.find(({ id }) => id === selected);
   const clippedCount = readings.probes.filter(({ clipped }) => clipped.length > 0).length;
   return (
     <View style={[styles.frame, { width, height }]} testID="frame">
-      <LookPicture
-        patches={patches}
-        keySide={keySide}
-        width={width}
-        height={height}
-        selected={selected}
-        clipped={overlays.clipped ? readings.probes.filter(({ clipped }) => clipped.length > 0).map(({ id }) => id) : []}
-        dark={overlays.dark ? readings.probes.filter(isTooDark).map(({ id }) => id) : []}
-      />
-      {Object.entries(patchesOf(keySide)).map(([probe, { at }]) => {
-        const reading = readings.probes.find(({ id }) => id === probe);
+      <FrameCanvas look={look} width={width} height={height} marks={overlays} label={`Simulated picture of ${look.title}`} />
+      {spots.map(({ id, left, top }) => {
+        const reading = readings.probes.find((one) => one.id === id);
         return reading ? (
           <Pressable
-            key={probe}
-            style={[styles.spot, place(at)]}
+            key={id}
+            style={[styles.spot, { left: left - 24, top: top - 24 }]}
             accessibilityRole="button"
-            aria-pressed={probe === selected}
+            aria-pressed={id === selected}
             accessibilityLabel={readingText(reading)}
-            onPress={() => onSelect(probe === selected ? null : probe)}
-          />
+            onPress={() => onSelect(id === selected ? null : id)}
+          >
+            {id === selected ? <View style={styles.ring} /> : null}
+          </Pressable>
         ) : null;
       })}
       {withReading && chosen ? (

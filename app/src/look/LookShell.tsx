@@ -255,7 +255,7 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
             withReading={!wide}
             compact={!wide && !main}
           />
-          {wide ? <AloneStrip readings={readings} width={width} /> : null}
+          {wide ? <AloneStrip look={look} readings={readings} width={width} /> : null}
         </>
       ) : (
         <Waiting height={height} />

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
 import useSWR from 'swr';
 import { api, type LookCard, type Shoot } from '../api/client';
-import { LookPicture } from '../frame/LookPicture';
+import { toggleQuickPictures, useQuickPictures } from '../frame/quick';
+import { Thumbnail } from '../frame/Thumbnail';
 import { SPACE, themed, useIsWide, useThemeControl } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -32,6 +33,7 @@ const useStyles = themed((t) => ({
 export function ShootsPage() {
   const styles = useStyles();
   const { theme, toggle } = useThemeControl();
+  const { quick } = useQuickPictures();
   const router = useRouter();
   const { data: shoots, error, mutate } = useSWR<Shoot[], Error>(api.shoots);
   const [problems, setProblems] = useState<readonly string[] | null>(null);
@@ -55,6 +57,12 @@ export function ShootsPage() {
           <Text size="huge" weight="strong" role="heading" aria-level={1} style={{ flex: 1 }}>
             Fulgent
           </Text>
+          <IconButton
+            icon="zap"
+            label={quick ? 'Fine pictures again' : 'Quick, coarse pictures'}
+            on={quick}
+            onPress={toggleQuickPictures}
+          />
           <IconButton
             icon={theme.name === 'dark' ? 'sun' : 'moon'}
             label={theme.name === 'dark' ? 'Light theme' : 'Dark theme'}
@@ -180,7 +188,7 @@ function Card({ look, shootId, width, onChanged }: CardProps) {
     <View style={[styles.card, { width }]}>
       <Link href={`/looks/${look.id}/balance`} asChild>
         <Pressable accessibilityRole="link" accessibilityLabel={`${look.title}. ${trouble ?? 'Every light sits in its window.'}`}>
-          <LookPicture patches={patches} width={width} height={Math.round(width * 0.86)} />
+          <Thumbnail id={look.id} revision={look.revision} patches={patches} title={look.title} width={width} />
         </Pressable>
       </Link>
       <View style={styles.cardText}>

@@ -1,6 +1,5 @@
 import {
   colourClusters,
-  evaluate,
   lightsAtWhites,
   measureFrame,
   whiteScale,
@@ -109,8 +108,6 @@ export interface WhiteStudy {
   readonly scaleK: readonly number[];
   readonly alongScale: readonly LightAtWhites[];
   readonly present: readonly LightAtWhites[];
-  /** The picture at each version of the look's whites: recorded colours by probe. */
-  readonly versions: readonly { readonly id: string; readonly patches: Readonly<Record<string, string>> }[];
 }
 
 export interface SkinUnder {
@@ -327,12 +324,6 @@ const api: StudyApi = {
         scaleK.map((whiteK) => at(whiteK, camera.tintDuv)),
       ),
       present: lightsAtWhites(look, [camera]),
-      versions: look.whites.map(({ id, whiteK, tintDuv }) => ({
-        id,
-        patches: Object.fromEntries(
-          evaluate({ ...look, camera: { ...camera, whiteK, tintDuv } }).probes.map((probe) => [probe.id, probe.hex]),
-        ),
-      })),
     };
   },
 

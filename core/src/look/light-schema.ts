@@ -206,6 +206,8 @@ export const lightSchema = object({
   zone: id(),
   /** What this light pretends to be: a preset of `palette/motives.ts`, or '' where nothing. */
   motive: yup.string().defined().max(64),
+  /** Ids of probes where its light is as it should be, though it works elsewhere. */
+  accepts: yup.array(id()).required().max(LIMITS.probes),
   /** Wanted place in the vivid window, 0 deep to 1 brilliant; null follows the mood. */
   aimPlace: yup.number().nullable().defined().min(0).max(1),
 });

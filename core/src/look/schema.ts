@@ -215,6 +215,8 @@ export const lookSchema = object({
     wardrobe: surfaceSchema,
     /** Height of the face over the floor, m. */
     faceHeightM: number(0.1, 4),
+    /** How far the subject is turned from the camera, degrees; positive to the picture's right. */
+    turnDeg: number(-180, 180),
   }),
   backdrop: object({ surface: surfaceSchema, distanceM: number(0.1, 50), widthM: number(0.2, 50) }),
   room: object({

@@ -63,8 +63,9 @@ export function upgradeLook(value: unknown): unknown {
     version: LOOK_VERSION,
     camera: withCameraDefaults(camera),
     ambient: light,
+    subject: isObject(value['subject']) ? { turnDeg: 0, ...value['subject'] } : value['subject'],
     lights: Array.isArray(lights)
-      ? lights.map((one: unknown) => (isObject(one) ? { lamp: null, ttl: false, ...one } : one))
+      ? lights.map((one: unknown) => (isObject(one) ? { lamp: null, ttl: false, accepts: [], ...one } : one))
       : lights,
   };
 }

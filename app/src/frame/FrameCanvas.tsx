@@ -1,0 +1,88 @@
+import type { Look } from '@fulgent/core';
+import type { Fineness, Picture } from '@fulgent/core/frame';
+import { useEffect, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { frame, latestPainter, thumbs } from '../workers/frame';
+import { useQuickPictures } from './quick';
+import { Timing } from './Timing';
+
+/** A picture has this many pixels at most: more is not seen at arm's length, and costs time. */
+const MOST_PIXELS = 190_000;
+
+interface Props {
+  readonly look: Look;
+  /** Size on the screen, px. */
+  readonly width: number;
+  readonly height: number;
+  readonly only?: string;
+  readonly marks?: { readonly clipped: boolean; readonly dark: boolean };
+  /** A small picture beside the main one. */
+  readonly small?: boolean;
+  /** Called when the finest picture stands. */
+  readonly onDone?: () => void;
+  readonly label: string;
+}
+
+/** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
+export function FrameCanvas({ look, width, height, only, marks, small = false, onDone, label }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [fineness, setFineness] = useState<Fineness | null>(null);
+  const [last, setLast] = useState<Picture['ms'] | null>(null);
+  const painter = useRef<ReturnType<typeof latestPainter> | null>(null);
+  const { quick } = useQuickPictures();
+  const finest = useRef<Fineness | undefined>(undefined);
+  const done = useRef(onDone);
+  useEffect(() => {
+    done.current = onDone;
+    finest.current = quick ? 0 : undefined;
+  });
+  useEffect(() => {
+    const made = latestPainter(
+      small ? thumbs : frame,
+      (picture, how) => {
+        show(canvas.current, picture);
+        setFineness(how);
+        setLast(picture.ms);
+        setError(null);
+        if (how === (finest.current ?? 2)) done.current?.();
+      },
+      (failure) => setError(failure.message),
+    );
+    painter.current = made;
+    return () => made.stop();
+  }, [small]);
+  const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
+  const scale = Math.min(ratio, Math.sqrt(MOST_PIXELS / Math.max(1, width * height)));
+  const [w, h] = [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
+  const { clipped = false, dark = false } = marks ?? {};
+  useEffect(() => {
+    painter.current?.paint({
+      look,
+      width: w,
+      height: h,
+      only,
+      finest: quick ? 0 : undefined,
+      ...(clipped || dark ? { marks: { clipped, dark } } : {}),
+    });
+  }, [look, w, h, only, clipped, dark, small, quick]);
+  return (
+    <View style={{ width, height, backgroundColor: '#000000' }} testID="light-colour">
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={error ?? label}
+        data-fineness={fineness ?? 'none'}
+        style={{ width, height, display: 'block' }}
+      />
+      {small ? null : <Timing ms={last} width={w} height={h} />}
+    </View>
+  );
+}
+
+function show(canvas: HTMLCanvasElement | null, { width, height, rgba }: Picture): void {
+  if (!canvas) return;
+  if (canvas.width !== width) canvas.width = width;
+  if (canvas.height !== height) canvas.height = height;
+  canvas.getContext('2d')?.putImageData(new ImageData(rgba, width, height), 0, 0);
+}

@@ -1,0 +1,77 @@
+import type { Look } from '@fulgent/core';
+import type { Fineness, Picture, PictureRequest } from '@fulgent/core/frame';
+import type { FrameApi } from './frame.worker';
+import { lazyWorker } from './worker-of';
+
+/** The worker that draws the open look, started at first use. */
+export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
+
+/** A second one for small pictures, so that cards and versions never keep the open look waiting. */
+export const thumbs = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
+
+/** Wishes in quicker succession than this belong to one drag, ms. */
+const IN_A_ROW_MS = 180;
+
+export interface Wish {
+  readonly look: Look;
+  readonly width: number;
+  readonly height: number;
+  readonly only?: string | undefined;
+  readonly marks?: PictureRequest['marks'];
+  /** Where refining ends; the finest by default. */
+  readonly finest?: Fineness | undefined;
+}
+
+/**
+ * Draws the newest wish, coarse at once and then finer, for as long as nothing newer comes. Where all geometry is at hand it goes
+ * straight to the finest. One picture is in work at a time, so a drag never queues up.
+ */
+export function latestPainter(
+  worker: () => {
+    picture: (request: PictureRequest) => Promise<Picture>;
+    isReady: (request: PictureRequest) => Promise<boolean>;
+  },
+  onPicture: (picture: Picture, fineness: Fineness, wish: Wish) => void,
+  onError: (error: Error) => void,
+): { readonly paint: (wish: Wish) => void; readonly stop: () => void } {
+  let newest: Wish | null = null;
+  let busy = false;
+  let stopped = false;
+  let asked = 0;
+  let quick = false;
+  const work = async () => {
+    busy = true;
+    while (newest && !stopped) {
+      const wish = newest;
+      const { finest = 2, ...rest } = wish;
+      const request = (fineness: Fineness): PictureRequest => ({ ...rest, fineness });
+      try {
+        const ready = await worker().isReady(request(finest));
+        // In a drag the half picture comes first: four times as many of them in the same time.
+        const first: Fineness = !ready ? 0 : quick && (await worker().isReady(request(1))) ? 1 : finest;
+        for (let fineness = Math.min(first, finest); fineness <= finest; fineness++) {
+          const picture = await worker().picture(request(fineness as Fineness));
+          if (stopped) return;
+          onPicture(picture, fineness as Fineness, wish);
+          if (newest !== wish) break;
+        }
+      } catch (error) {
+        onError(error instanceof Error ? error : new Error(String(error)));
+      }
+      if (newest === wish) newest = null;
+    }
+    busy = false;
+  };
+  return {
+    paint: (wish) => {
+      const now = Date.now();
+      quick = now - asked < IN_A_ROW_MS;
+      asked = now;
+      newest = wish;
+      if (!busy) void work();
+    },
+    stop: () => {
+      stopped = true;
+    },
+  };
+}

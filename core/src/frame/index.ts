@@ -1,0 +1,7 @@
+/** The picture of a look: kept apart from the main surface, since only the worker that draws needs it. */
+export { makeStudio, type Fineness, type Picture, type PictureRequest, type PointReading, type Studio } from './studio';
+export { viewOf, type View } from './view';
+export { lightTerm } from './light-term';
+export { findSurfaces } from './surfaces';
+export { developInto, frameReflectances, frameTriples, relightInto } from './relight';
+export { MATERIALS_OF_FRAME, type FrameMaterial } from './bust';

@@ -1,0 +1,243 @@
+import { linearOutputInto, recordInto } from '../camera/camera';
+import type { Channel } from '../camera/sensor';
+import { hexOfLinear } from '../colour/rgb';
+import { MID_GREY } from '../exposure/meter';
+import { clippedChannels } from '../vivid/clip';
+import type { Look, Point } from '../look/schema';
+import { MATERIALS_OF_FRAME, type FrameMaterial } from './bust';
+import { lightKey, lightTerm, type LightTerm } from './light-term';
+import { developInto, frameTriples, relightInto, updateInto, type FrameTriples, type WashCache } from './relight';
+import { findSurfaces, smoothEdges, surfacesKey, type Surfaces } from './surfaces';
+import { viewOf, type View } from './view';
+
+/** How fine a picture is: a quarter, a half, or all of its pixels in each direction. */
+export type Fineness = 0 | 1 | 2;
+const SCALES = [0.25, 0.5, 1] as const;
+
+export interface PictureRequest {
+  readonly look: Look;
+  /** Pixels of the finest picture. */
+  readonly width: number;
+  readonly height: number;
+  readonly fineness: Fineness;
+  /** Only this light, by id. */
+  readonly only?: string | undefined;
+  /** Hatches what has lost a channel, and dots what is too dark to show a colour. */
+  readonly marks?: { readonly clipped: boolean; readonly dark: boolean } | undefined;
+}
+
+export interface Picture {
+  readonly width: number;
+  readonly height: number;
+  /** RGBA, 8 bits. */
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  /** Time that each part of the work took, ms; 0 where it was at hand. */
+  readonly ms: { readonly surfaces: number; readonly lights: number; readonly relight: number; readonly total: number };
+  /** Lights whose geometry had to be computed. */
+  readonly newTerms: number;
+}
+
+/** What is recorded at one place of a picture. */
+export interface PointReading {
+  readonly material: FrameMaterial;
+  readonly hex: string;
+  /** Luminance, then r, g, b after white balance, stops from mid-grey. */
+  readonly stops: number;
+  readonly channelStops: readonly [number, number, number];
+  readonly clipped: readonly Channel[];
+  /** Each light's part in the luminance, largest first; light by way of the room stands apart. */
+  readonly shares: readonly { readonly id: string; readonly share: number }[];
+  /** Place in the room, m. */
+  readonly place: Point;
+}
+
+/** Keeps the newest entries of a map. */
+function trimmed<V>(map: Map<string, V>, most: number): void {
+  while (map.size > most) map.delete(map.keys().next().value!);
+}
+
+function reuse<V>(map: Map<string, V>, key: string, most: number, make: () => V): V {
+  let found = map.get(key);
+  if (found === undefined) found = make();
+  else map.delete(key);
+  map.set(key, found);
+  trimmed(map, most);
+  return found;
+}
+
+const MOST_SURFACES = 10;
+const MOST_TERMS = 96;
+/** Sums are added up anew after so many updates, so that rounding never gathers. */
+const MOST_UPDATES = 200;
+/** Under this, linear output, a place is too dark to show a colour. */
+const DARK_BELOW = 0.012;
+
+/** Makes pictures of looks, keeping geometry as long as it serves: one for a worker, a test or the bench. */
+export interface Studio {
+  /** The picture of a look. @throws InputError as `compileScene`. */
+  picture(request: PictureRequest): Picture;
+  /** Whether all geometry of a request is at hand, so that its picture costs only the relighting. */
+  isReady(request: PictureRequest): boolean;
+  /** What a picture records at a place, 0 to 1 from its left and its top. */
+  point(request: PictureRequest, x: number, y: number): PointReading;
+}
+
+export function makeStudio(): Studio {
+  const surfacesOf = new Map<string, Surfaces>();
+  const termsOf = new Map<string, LightTerm>();
+  const washes: WashCache = new Map();
+  /** The sums of the last picture: a change of one light is added to them. */
+  let last: {
+    readonly surfaces: Surfaces;
+    readonly terms: readonly (LightTerm | undefined)[];
+    readonly triples: FrameTriples;
+    readonly raw: Float32Array;
+    readonly updates: number;
+  } | null = null;
+
+  const sizeOf = ({ width, height, fineness }: PictureRequest) => ({
+    width: Math.max(1, Math.round(width * SCALES[fineness])),
+    height: Math.max(1, Math.round(height * SCALES[fineness])),
+  });
+  const counts = ({ look, only }: PictureRequest, i: number) => {
+    const light = look.lights[i]!;
+    return only === undefined ? light.on && !light.muted : light.id === only;
+  };
+
+  const build = (request: PictureRequest) => {
+    const { look } = request;
+    const { width, height } = sizeOf(request);
+    const start = performance.now();
+    const view: View = viewOf(look, width, height);
+    const key = surfacesKey(look, width, height);
+    const surfaces = reuse(surfacesOf, key, MOST_SURFACES, () => findSurfaces(look, view));
+    const found = performance.now();
+    let newTerms = 0;
+    const terms = look.lights.map((light, i) =>
+      counts(request, i)
+        ? reuse(termsOf, `${key}|${lightKey(light)}`, MOST_TERMS, () => {
+            newTerms++;
+            return lightTerm(surfaces, light, view.eye);
+          })
+        : undefined,
+    );
+    return { surfaces, terms, newTerms, surfacesMs: found - start, lightsMs: performance.now() - found, start };
+  };
+
+  return {
+    isReady(request) {
+      const { look } = request;
+      const { width, height } = sizeOf(request);
+      const key = surfacesKey(look, width, height);
+      return (
+        surfacesOf.has(key) && look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}`))
+      );
+    },
+
+    picture(request) {
+      const { surfaces, terms, newTerms, surfacesMs, lightsMs, start } = build(request);
+      const relit = performance.now();
+      const { width, height } = surfaces;
+      const triples = frameTriples(request.look, request.only, washes);
+      const sameGeometry =
+        last !== null &&
+        last.surfaces === surfaces &&
+        last.updates < MOST_UPDATES &&
+        last.terms.every((term, l) => term === terms[l]);
+      const updated = sameGeometry && last !== null && updateInto(last.raw, surfaces, terms, last.triples, triples);
+      if (updated && last) last = { ...last, triples, updates: last.updates + 1 };
+      else {
+        const raw = last?.raw.length === 3 * width * height ? last.raw : new Float32Array(3 * width * height);
+        relightInto(raw, surfaces, terms, triples);
+        last = { surfaces, terms, triples, raw, updates: 0 };
+      }
+      const { raw } = last;
+      const rgba = new Uint8ClampedArray(4 * width * height);
+      developInto(rgba, raw, triples.camera);
+      smoothEdges(rgba, surfaces);
+      if (request.marks) markInto(rgba, raw, width, triples, request.marks);
+      const end = performance.now();
+      return {
+        width,
+        height,
+        rgba,
+        newTerms,
+        ms: { surfaces: surfacesMs, lights: lightsMs, relight: end - relit, total: end - start },
+      };
+    },
+
+    point(request, x, y) {
+      const { surfaces, terms } = build(request);
+      const { width, height, material, place } = surfaces;
+      const i = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
+      const j = Math.min(height - 1, Math.max(0, Math.floor(y * height)));
+      return readPoint(surfaces, terms, frameTriples(request.look, request.only), j * width + i, material, place);
+    },
+  };
+}
+
+function readPoint(
+  surfaces: Surfaces,
+  terms: readonly (LightTerm | undefined)[],
+  { camera, lights }: FrameTriples,
+  p: number,
+  material: Uint8Array,
+  place: Float32Array,
+): PointReading {
+  const m = 3 * material[p]!;
+  const sum = [0, 0, 0];
+  const rgb = new Float64Array(3);
+  const luminance = (r: number, g: number, b: number) => {
+    linearOutputInto(rgb, camera, r, g, b);
+    return 0.2126 * rgb[0]! + 0.7152 * rgb[1]! + 0.0722 * rgb[2]!;
+  };
+  const parts = lights.flatMap((light, l) => {
+    if (!light.active) return [];
+    const term = terms[l];
+    const own = [0, 1, 2].map(
+      (c) =>
+        surfaces.open[p]! * light.wash[m + c]! +
+        (term ? term.lit[p]! * light.direct[m + c]! + term.gloss[p]! * light.gloss[c]! : 0),
+    ) as [number, number, number];
+    own.forEach((value, c) => (sum[c]! += value));
+    return [{ id: light.id, y: luminance(...own) }];
+  });
+  const [r, g, b] = sum as [number, number, number];
+  const total = parts.reduce((all, { y }) => all + Math.max(0, y), 0);
+  const stops = Math.log2(Math.max(1e-9, luminance(r, g, b)) / MID_GREY);
+  recordInto(rgb, camera, r, g, b);
+  const each = (value: number) => Math.log2(Math.max(1e-9, value) / MID_GREY);
+  return {
+    material: MATERIALS_OF_FRAME[material[p]!]!,
+    hex: hexOfLinear(rgb[0]!, rgb[1]!, rgb[2]!),
+    stops,
+    channelStops: [each(r), each(g), each(b)],
+    clipped: clippedChannels(camera, r, g, b),
+    shares: parts
+      .map(({ id, y }) => ({ id, share: total > 0 ? Math.max(0, y) / total : 0 }))
+      .sort((one, other) => other.share - one.share),
+    place: [place[3 * p]!, place[3 * p + 1]!, place[3 * p + 2]!],
+  };
+}
+
+/** Hatches clipped pixels and dots dark ones, by pattern and not by colour. */
+function markInto(
+  rgba: Uint8ClampedArray,
+  raw: Float32Array,
+  width: number,
+  { camera }: FrameTriples,
+  marks: { readonly clipped: boolean; readonly dark: boolean },
+): void {
+  const rgb = new Float64Array(3);
+  for (let p = 0; p < raw.length / 3; p++) {
+    const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
+    linearOutputInto(rgb, camera, r, g, b);
+    const x = p % width;
+    const y = (p - x) / width;
+    const most = Math.max(rgb[0]!, rgb[1]!, rgb[2]!);
+    if (marks.clipped && (Math.max(r, g, b) >= camera.whiteClip || most >= camera.outputClip)) {
+      const stripe = (x + y) % 7;
+      if (stripe < 3) rgba.fill(stripe === 2 ? 255 : 0, 4 * p, 4 * p + 3);
+    } else if (marks.dark && most < DARK_BELOW && x % 8 < 2 && y % 8 < 2) rgba.fill(185, 4 * p, 4 * p + 3);
+  }
+}

@@ -1,0 +1,40 @@
+import type { Look, Point } from '../look/schema';
+
+/** The camera of a picture: where it is, what it looks at, and how much it takes in. */
+export interface View {
+  readonly width: number;
+  readonly height: number;
+  readonly eye: Point;
+  readonly right: Point;
+  readonly up: Point;
+  readonly forward: Point;
+  /** Half the picture's height and width at a distance of 1. */
+  readonly halfHeight: number;
+  readonly halfWidth: number;
+}
+
+/** How far over the middle of the picture the face is held, share of its half height. */
+const FACE_OVER_MIDDLE = 0.2;
+
+/** The view of a look's camera: level with the face, at its distance, filling the picture with its sensor. */
+export function viewOf(look: Pick<Look, 'camera' | 'subject'>, width: number, height: number): View {
+  const { focalMm, sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
+  // A picture of another shape than the sensor is cut from its middle.
+  const aspect = width / height;
+  const sensorAspect = sensorWidthMm / sensorHeightMm;
+  const halfHeight = (aspect > sensorAspect ? sensorWidthMm / aspect : sensorHeightMm) / (2 * focalMm);
+  const face = look.subject.faceHeightM;
+  const y = face - 0.02;
+  const drop = FACE_OVER_MIDDLE * halfHeight;
+  const length = Math.hypot(1, drop);
+  return {
+    width,
+    height,
+    eye: [0, y, distanceM],
+    right: [1, 0, 0],
+    up: [0, 1 / length, -drop / length],
+    forward: [0, -drop / length, -1 / length],
+    halfHeight,
+    halfWidth: halfHeight * aspect,
+  };
+}
