@@ -268,6 +268,7 @@ test('fits without scrolling sideways, down to 320 px', async ({ page, server })
       '/looks/night-oven-1/camera/trade-off',
       '/looks/night-oven-3/camera/motion',
       '/looks/night-oven-1/camera/night',
+      '/looks/saltmarsh-1/set',
       '/looks/saltmarsh-1/brief',
       '/looks/saltmarsh-1/lights/rim-right',
       '/looks/saltmarsh-1/palette',

@@ -67,6 +67,7 @@ const VIEWS = [
   ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
   ['bench-phone', PHONE, '/bench/gels', (page) => page.getByTestId('overlap').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
+  ['set-phone', PHONE, '/looks/saltmarsh-1/set', (page) => page.getByRole('radio', { name: 'Rim left' }).click()],
   ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
   ['palette-wide', WIDE, '/looks/night-oven-1/palette', studied],
 ];
@@ -81,6 +82,12 @@ for (const [name, viewport, address, ...steps] of VIEWS) {
   await page.getByRole('heading').first().waitFor();
   if (/^\/looks\/.*(balance|camera|brief|lights)/.test(address)) await page.getByTestId('frame').waitFor();
   for (const step of steps) await step(page);
+  // Every picture is to be fine before it is taken.
+  await page.waitForFunction(
+    () => [...document.querySelectorAll('canvas')].every((canvas) => canvas.dataset.fineness === '2'),
+    undefined,
+    { timeout: 90_000 },
+  );
   await page.evaluate(() => document.fonts.ready);
   await page.mouse.move(0, 0);
   await page.screenshot({ path: path.join(out, `${name}.png`) });

@@ -8,6 +8,8 @@ import { makeStudio } from '../src/frame/studio';
 import { findSurfaces } from '../src/frame/surfaces';
 import { viewOf } from '../src/frame/view';
 import {
+  backdropEvenness,
+  beamAngles,
   demoLooks,
   evaluate,
   lookupIn,
@@ -15,9 +17,12 @@ import {
   nightOvenLooks,
   parseLook,
   product,
+  reachTable,
   resolveFilter,
   resolveSource,
   spectrumOfSource,
+  spillRemedies,
+  stopsAlong,
   type Look,
 } from '../src';
 import { recordInto } from '../src/camera/camera';
@@ -325,6 +330,72 @@ describe('relighting', () => {
     const request = { look: { ...poster, camera: { ...poster.camera, iso: 3200 } }, width: 60, height: 40, fineness: 2 as const };
     const [plain, marked] = [studio.picture(request), studio.picture({ ...request, marks: { clipped: true, dark: true } })];
     expect(marked.rgba).not.toEqual(plain.rgba);
+  });
+});
+
+describe('where a light goes', () => {
+  it('shares agree with the readings, and the light at work is the wanted one', () => {
+    const table = reachTable(poster);
+    const { probes } = evaluate(poster);
+    poster.lights.forEach((light, l) => {
+      for (const row of table[l]!) {
+        const share = probes.find(({ id }) => id === row.probe)!.shares.find(({ lightId }) => lightId === light.id)?.share ?? 0;
+        expect(row.share).toBeCloseTo(share, 9);
+      }
+      expect(table[l]!.find(({ probe }) => probe === light.zone)!.verdict).toBe('wanted');
+    });
+    const key = washed.lights.findIndex(({ id }) => id === 'key');
+    expect(reachTable(washed)[key]!.find(({ probe }) => probe === 'backdrop')!.verdict).toBe('strong');
+    const accepted = {
+      ...washed,
+      lights: washed.lights.map((light, i) => (i === key ? { ...light, accepts: ['backdrop'] } : light)),
+    };
+    expect(reachTable(accepted)[key]!.find(({ probe }) => probe === 'backdrop')!.verdict).toBe('accepted');
+  });
+
+  it('remedies do what they say when they are tried', () => {
+    const remedies = spillRemedies(washed, 'key', 'backdrop');
+    expect(remedies.map(({ id }) => id)).toContain('grid');
+    const level = (look: Look, probe: string) =>
+      reachTable(look)[look.lights.findIndex(({ id }) => id === 'key')]!.find((row) => row.probe === probe)!.stops;
+    for (const { light, there, atWork } of remedies) {
+      const tried = { ...washed, lights: washed.lights.map((one) => (one.id === 'key' ? light : one)) };
+      parseLook(tried);
+      expect(level(tried, 'backdrop') - level(washed, 'backdrop')).toBeCloseTo(there, 1);
+      expect(level(tried, 'face-key') - level(washed, 'face-key')).toBeCloseTo(atWork, 1);
+      expect(there).toBeLessThan(0);
+    }
+    expect(spillRemedies(washed, 'none', 'backdrop')).toEqual([]);
+  });
+
+  it('the backdrop is uneven by the light that stands to one side, and even under two', () => {
+    const bare = { ...poster, room: { ...poster.room, walls: 0, ceiling: 0, floor: 0 } };
+    const one = backdropEvenness(alone(bare, 'backdrop'));
+    const light = poster.lights.find(({ id }) => id === 'backdrop')!;
+    const mirroredLight = {
+      ...light,
+      id: 'other',
+      position: [-light.position[0], light.position[1], light.position[2]] as const,
+    };
+    const two = backdropEvenness({
+      ...alone(bare, 'backdrop'),
+      lights: [
+        { ...light, on: true },
+        { ...mirroredLight, on: true },
+      ] as Look['lights'],
+    });
+    expect(one.across).toHaveLength(21);
+    expect(two.spanStops).toBeLessThan(one.spanStops);
+    two.across.forEach(({ stops }, i) => expect(stops).toBeCloseTo(two.across[20 - i]!.stops, 6));
+  });
+
+  it('along a beam light falls by the square of the way, and angles are where it halves', () => {
+    const light = { ...poster.lights[0]!, modifier: modifierOf('bare') };
+    const d = Math.hypot(...light.position.map((v, i) => v - light.aim[i]!));
+    expect(stopsAlong(light, 2 * d)).toBeCloseTo(-2, 2);
+    const lens = { ...light, modifier: { ...modifierOf('reflector') } };
+    expect(beamAngles(lens).halfDeg).toBeCloseTo(27.5, 0);
+    expect(beamAngles({ ...lens, modifier: modifierOf('reflector-grid') }).endDeg).toBeLessThan(21);
   });
 });
 

@@ -5,11 +5,16 @@ import { clipText, colourWord, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
 import { FrameCanvas } from './FrameCanvas';
+import { FullPicture } from './FullPicture';
+import { frame } from '../workers/frame';
+import type { PointReading } from '@fulgent/core/frame';
 import { projected } from './project';
 
 const useStyles = themed(() => ({
   frame: { overflow: 'hidden', backgroundColor: '#000000' },
   spot: { position: 'absolute', width: 48, height: 48, borderRadius: 24, alignItems: 'center', justifyContent: 'center' },
+  touch: { position: 'absolute', left: 0, top: 0, right: 0, bottom: 0 },
+  point: { position: 'absolute' },
   ring: { width: 18, height: 18, borderRadius: 9, borderWidth: 2, borderColor: '#ffffff', boxShadow: '0 0 0 2px #000000' },
   reading: {
     position: 'absolute',
@@ -31,6 +36,24 @@ const useStyles = themed(() => ({
   },
   on: { backgroundColor: '#ececec' },
 }));
+
+const PARTS: Record<PointReading['material'], string> = {
+  skin: 'Skin',
+  lips: 'Lips',
+  hair: 'Hair',
+  wardrobe: 'Wardrobe',
+  'eye-white': 'Eye white',
+  iris: 'Iris',
+  backdrop: 'Backdrop',
+  floor: 'Floor',
+  wall: 'Wall',
+  lash: 'Lashes',
+};
+
+/** Where a press was, px from the picture's left and top; its middle where a key pressed it. */
+function touched({ offsetX, offsetY, detail }: MouseEvent, width: number, height: number): [number, number] {
+  return detail === 0 ? [width / 2, height / 2] : [offsetX, offsetY];
+}
 
 /** A probe lies below its window when its vividness is lost to darkness, not to a clip. */
 export function isTooDark(reading: ProbeReading): boolean {
@@ -54,6 +77,15 @@ interface Props {
 export function Frame({ look, readings, width, height, selected, onSelect, withReading, compact = false }: Props) {
   const styles = useStyles();
   const [overlays, setOverlays] = useState({ clipped: false, dark: false });
+  const [full, setFull] = useState(false);
+  const [point, setPoint] = useState<{ reading: PointReading; left: number; top: number; of: Look } | null>(null);
+  const read = async (left: number, top: number) => {
+    onSelect(null);
+    const request = { look, width: Math.round(width), height: Math.round(height), fineness: 1 as const };
+    setPoint({ reading: await frame().point(request, left / width, top / height), left, top, of: look });
+  };
+  // A reading belongs to the look it was taken from.
+  const taken = point?.of === look && !selected ? point : null;
   const view = viewOf(look, width, height);
   const spots = look.probes.flatMap((probe) => {
     const at = projected(view, probe.position);
@@ -64,6 +96,12 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
   return (
     <View style={[styles.frame, { width, height }]} testID="frame">
       <FrameCanvas look={look} width={width} height={height} marks={overlays} label={`Simulated picture of ${look.title}`} />
+      <Pressable
+        style={styles.touch}
+        accessibilityRole="button"
+        accessibilityLabel="Picture: touch a place to read it"
+        onPress={({ nativeEvent }) => void read(...touched(nativeEvent as unknown as MouseEvent, width, height))}
+      />
       {spots.map(({ id, left, top }) => {
         const reading = readings.probes.find((one) => one.id === id);
         return reading ? (
@@ -79,6 +117,28 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
           </Pressable>
         ) : null;
       })}
+      {taken ? (
+        <>
+          <View style={[styles.ring, styles.point, { left: taken.left - 9, top: taken.top - 9 }]} pointerEvents="none" />
+          <View style={styles.reading} testID="point-reading" pointerEvents="none" aria-live="polite">
+            <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
+              {PARTS[taken.reading.material]} · {formatStops(taken.reading.stops)}
+            </Text>
+            <Text size="label" narrow style={{ color: '#f2f2f2' }}>
+              R {formatStops(taken.reading.channelStops[0])}, G {formatStops(taken.reading.channelStops[1])}, B{' '}
+              {formatStops(taken.reading.channelStops[2])}
+              {taken.reading.clipped.length ? ` · clips ${taken.reading.clipped.join(', ')}` : ''}
+            </Text>
+            <Text size="small" narrow style={{ color: '#c2c2c2' }} numberOfLines={2}>
+              {taken.reading.shares
+                .filter(({ share }) => share >= 0.01)
+                .slice(0, 3)
+                .map(({ id, share }) => `${look.lights.find((light) => light.id === id)?.name ?? 'Ambient'} ${percent(share)}`)
+                .join(' · ')}
+            </Text>
+          </View>
+        </>
+      ) : null}
       {withReading && chosen ? (
         <View style={styles.reading} testID="reading" pointerEvents="none">
           <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
@@ -94,6 +154,7 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
       ) : null}
       {compact ? null : (
         <View style={styles.toggles}>
+          <Overlay label="Full" on={false} onPress={() => setFull(true)} />
           <Overlay
             label={clippedCount && !overlays.clipped ? `Clipped ${clippedCount}` : 'Clipped'}
             on={overlays.clipped}
@@ -102,6 +163,7 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
           <Overlay label="Too dark" on={overlays.dark} onPress={() => setOverlays((now) => ({ ...now, dark: !now.dark }))} />
         </View>
       )}
+      {full ? <FullPicture look={look} onClose={() => setFull(false)} /> : null}
     </View>
   );
 }

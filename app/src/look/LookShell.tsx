@@ -16,6 +16,7 @@ export const STEPS = [
   { id: 'brief', name: 'Brief' },
   { id: 'palette', name: 'Palette' },
   { id: 'camera', name: 'Camera' },
+  { id: 'set', name: 'Set' },
   { id: 'balance', name: 'Balance' },
 ] as const;
 

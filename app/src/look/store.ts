@@ -20,6 +20,8 @@ interface OpenLook {
   /** What the server has, and its revision. */
   readonly saved: Look | null;
   readonly revision: number;
+  /** How it was when it was opened, to hold the present state against. */
+  readonly opened: Look | null;
   /** What is on screen. */
   readonly look: Look | null;
   readonly past: readonly Look[];
@@ -39,6 +41,7 @@ const EMPTY: OpenLook = {
   failure: null,
   saved: null,
   revision: 0,
+  opened: null,
   look: null,
   past: [],
   future: [],
@@ -113,10 +116,10 @@ export async function openLook(id: string): Promise<void> {
     const { shootId, revision, look } = stored;
     const draft = readDraft(id);
     if (!draft) {
-      show({ shootId, saved: look, revision, look });
+      show({ shootId, saved: look, revision, look, opened: look });
       return;
     }
-    show({ shootId, saved: draft.saved, revision: draft.revision, look: draft.look, save: 'unsent' });
+    show({ shootId, saved: draft.saved, revision: draft.revision, look: draft.look, opened: look, save: 'unsent' });
     if (draft.revision === revision) scheduleSave(0);
     else takeTheirs(stored);
   } catch (error) {

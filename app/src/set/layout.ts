@@ -1,0 +1,82 @@
+import type { Look, Point } from '@fulgent/core';
+
+/** From above, or from the side with the camera to the right. */
+export type PlanSide = 'top' | 'side';
+
+/** Metres to pixels of one plan. */
+export interface Layout {
+  readonly side: PlanSide;
+  readonly scale: number;
+  readonly at: (point: Point) => readonly [x: number, y: number];
+  /** A movement on the screen as one in the room: what the plan does not show stays. */
+  readonly moved: (point: Point, dx: number, dy: number) => Point;
+}
+
+const MARGIN_PX = 26;
+const ROUND_M = 0.05;
+
+/** Everything that has a place: it must fit on the plan. */
+function extent(look: Look, side: PlanSide) {
+  const { backdrop, camera, subject, lights, room } = look;
+  const points: Point[] = [
+    [-0.6, 0, 0],
+    [0.6, subject.faceHeightM + 0.3, 0],
+    [0, subject.faceHeightM, camera.distanceM + 0.2],
+    [0, 0, -backdrop.distanceM - 0.2],
+    ...lights.map(({ position }) => position),
+  ];
+  const xs = points.map(([x]) => x);
+  const ys = points.map(([, y]) => y);
+  const zs = points.map(([, , z]) => z);
+  const half = Math.max(Math.min(backdrop.widthM / 2, 1.6), ...xs.map(Math.abs)) + 0.25;
+  return side === 'top'
+    ? { left: -half, right: half, top: Math.min(...zs) - 0.1, bottom: Math.max(...zs) + 0.15 }
+    : {
+        left: Math.min(...zs) - 0.1,
+        right: Math.max(...zs) + 0.25,
+        top: -Math.min(room.heightM, Math.max(...ys) + 0.5),
+        bottom: 0.1,
+      };
+}
+
+/** Fits a look's set into a plan of a size. */
+export function layoutOf(look: Look, side: PlanSide, width: number, height: number, zoom = 1): Layout {
+  const { left, right, top, bottom } = extent(look, side);
+  const scale = zoom * Math.min((width - 2 * MARGIN_PX) / (right - left), (height - 2 * MARGIN_PX) / (bottom - top));
+  const [cx, cy] = [(left + right) / 2, (top + bottom) / 2];
+  return {
+    side,
+    scale,
+    at: ([x, y, z]) => {
+      const [u, v] = side === 'top' ? [x, z] : [z, -y];
+      return [width / 2 + (u - cx) * scale, height / 2 + (v - cy) * scale];
+    },
+    moved: ([x, y, z], dx, dy) => {
+      const [mx, my] = [dx / scale, dy / scale];
+      return side === 'top' ? [snap(x + mx), y, snap(z + my)] : [x, Math.max(0.05, snap(y - my)), snap(z + mx)];
+    },
+  };
+}
+
+/** To 5 cm. */
+export function snap(metres: number): number {
+  return Number((Math.round(metres / ROUND_M) * ROUND_M).toFixed(2));
+}
+
+/** Where a light stands round the subject: 0 before it, 180 behind, to the picture's right or left. */
+export function roundOf(light: { readonly position: Point; readonly aim: Point }): {
+  readonly deg: number;
+  readonly side: 'L' | 'R' | '';
+} {
+  const deg = (Math.atan2(light.position[0] - light.aim[0], light.position[2] - light.aim[2]) * 180) / Math.PI;
+  const size = Math.round(Math.abs(deg));
+  return { deg, side: size === 0 || size === 180 ? '' : deg > 0 ? 'R' : 'L' };
+}
+
+/** The light carried round its aim to an angle, at its distance and height. */
+export function carriedTo(position: Point, aim: Point, deg: number): Point {
+  const radius = Math.hypot(position[0] - aim[0], position[2] - aim[2]);
+  const a = (deg * Math.PI) / 180;
+  const round = (v: number) => Number(v.toFixed(3));
+  return [round(aim[0] + radius * Math.sin(a)), position[1], round(aim[2] + radius * Math.cos(a))];
+}

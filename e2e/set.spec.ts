@@ -1,0 +1,111 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { chooseRow, expect, kept, openLook, test } from './fixtures';
+
+const toSet = async (page: Page, url: string, look: string) => {
+  await page.goto(`${url}/looks/${look}/set`);
+  await expect(page.getByTestId('plan-top')).toBeVisible();
+};
+
+const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
+
+const lightOf = async (page: Page, url: string, look: string, id: string) => {
+  const stored = await (await page.request.get(`${url}/api/looks/${look}`)).json();
+  return stored.look.lights.find((light: { id: string }) => light.id === id);
+};
+
+test('a light and its aim are dragged on the plan in steps of 5 cm; one drag is one undo; fields do the same', async ({
+  page,
+  server,
+}) => {
+  await toSet(page, server.url, 'saltmarsh-1');
+  await page.getByRole('radio', { name: 'Key', exact: true }).click();
+  const before = await lightOf(page, server.url, 'saltmarsh-1', 'key');
+  const box = (await page.getByTestId('handle-key').boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 8; i++) await page.mouse.move(x - 4 * i, y + 3 * i);
+  await page.mouse.up();
+  await kept(page);
+  const after = await lightOf(page, server.url, 'saltmarsh-1', 'key');
+  expect(after.position[0]).toBeLessThan(before.position[0] - 0.1);
+  expect(after.position[1]).toBe(before.position[1]);
+  expect(Math.abs(after.position[0] / 0.05 - Math.round(after.position[0] / 0.05))).toBeLessThan(1e-6);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await kept(page);
+  expect((await lightOf(page, server.url, 'saltmarsh-1', 'key')).position).toEqual(before.position);
+
+  await field(page, 'Height').fill('2.4');
+  await field(page, 'Height').press('Enter');
+  await field(page, 'Round the aim, minus is left').fill('60');
+  await field(page, 'Round the aim, minus is left').press('Enter');
+  await expect(field(page, 'Round the aim, minus is left')).toHaveValue('60° R');
+  await page.getByRole('button', { name: /^Aim: / }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hair edge, left' }).click();
+  await kept(page);
+  expect((await lightOf(page, server.url, 'saltmarsh-1', 'key')).position[1]).toBe(2.4);
+  await field(page, 'Height').fill('-1');
+  await field(page, 'Height').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Height must be a number from 0.05 to 20 m');
+  await page.getByRole('radio', { name: 'Side' }).click();
+  await expect(page.getByTestId('plan-side')).toBeVisible();
+});
+
+test('spill is named and cured: a grid is tried in the picture, or it is accepted', async ({ page, server }) => {
+  await toSet(page, server.url, 'saltmarsh-2');
+  await page.getByRole('radio', { name: 'Key', exact: true }).click();
+  const backdrop = page.getByTestId('reach-backdrop');
+  await expect(backdrop).toContainText('spill, strong');
+  await expect(page.getByTestId('reach-face-key')).toContainText('wanted');
+  await backdrop.getByRole('button', { name: 'Cure spill on Backdrop' }).click();
+  const cures = backdrop.getByTestId('remedies');
+  await expect(cures).toContainText(/Try 20° grid: -\d\.\d there/);
+  await cures.getByRole('button', { name: /^Try 20° grid/ }).click();
+  await expect(backdrop).not.toContainText('spill, strong');
+  await kept(page);
+  expect((await lightOf(page, server.url, 'saltmarsh-2', 'key')).modifier.gridDeg).toBe(20);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(backdrop).toContainText('spill, strong');
+  if (!(await cures.isVisible())) await backdrop.getByRole('button', { name: 'Cure spill on Backdrop' }).click();
+  await cures.getByRole('button', { name: 'It is as it should be' }).click();
+  await expect(backdrop).toContainText('accepted');
+  await expect(page.getByRole('img', { name: /^Level across the backdrop: from/ })).toBeVisible();
+});
+
+test('the picture is drawn coarse and then fine, read at any place, seen full and saved with its settings', async ({
+  page,
+  server,
+}) => {
+  await page.addInitScript(() => localStorage.setItem('fulgent:quick-pictures', 'no'));
+  await openLook(page, server, 'saltmarsh-1');
+  const picture = page.getByTestId('frame').locator('canvas');
+  await expect(picture).toHaveAttribute('data-fineness', '2', { timeout: 30_000 });
+  const box = (await picture.boundingBox())!;
+  await page.mouse.click(box.x + 12, box.y + 20);
+  const point = page.getByTestId('point-reading');
+  await expect(point).toContainText('Backdrop');
+  await expect(point).toContainText(/R [+-]\d/);
+  await chooseRow(page, 'backdrop');
+  // A change of power is relit, not drawn anew: it is fine at once.
+  await page.getByRole('button', { name: 'Backdrop: one step up' }).click();
+  await expect(picture).toHaveAttribute('data-fineness', '2');
+  await page.keyboard.press('Alt+t');
+  await expect(page.getByTestId('timing')).toContainText('surfaces 0.');
+  await page.getByRole('button', { name: 'Full', exact: true }).click();
+  const full = page.getByRole('dialog', { name: 'Picture, full screen' });
+  await expect(full.locator('canvas')).toHaveAttribute('data-fineness', '2', { timeout: 30_000 });
+  const download = page.waitForEvent('download');
+  await full.getByRole('button', { name: 'Save as PNG' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('Piste cyan and amber.png');
+  const bytes = readFileSync(await file.path());
+  expect(bytes.subarray(1, 4).toString()).toBe('PNG');
+  expect(bytes.toString('utf8')).toContain('"name":"Rim right"');
+  await full.getByRole('button', { name: 'Hold to compare' }).hover();
+  await page.mouse.down();
+  await expect(full.getByRole('img', { name: /as it was opened/ })).toBeVisible();
+  await page.mouse.up();
+  await full.getByRole('button', { name: 'Close' }).click();
+  await expect(full).toHaveCount(0);
+});
