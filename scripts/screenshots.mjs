@@ -59,7 +59,6 @@ const VIEWS = [
   ],
   ['camera-phone', PHONE, '/looks/saltmarsh-1/camera'],
   ['black-frame-phone', PHONE, '/looks/saltmarsh-1/camera/black-frame'],
-  ['mixed-phone', PHONE, '/looks/night-oven-3/camera/mixed'],
   ['white-wide', WIDE, '/looks/night-oven-1/camera/white', (page) => page.getByTestId('white-lamp').waitFor()],
   ['palette-phone', PHONE, '/looks/saltmarsh-1/palette', studied],
   ['means-phone', PHONE, '/looks/saltmarsh-1/palette/colour-3', (page) => page.getByTestId(/^fit-/).first().waitFor()],
