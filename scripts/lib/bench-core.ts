@@ -27,6 +27,8 @@ import {
   type Look,
 } from '../../core/src/index';
 
+import { benchFrame } from './bench-frame';
+
 type Row = [what: string, measured: string, budget: string];
 
 /** Runs `work` for about a second after a warm-up and gives the times in ms, sorted. */
@@ -150,5 +152,6 @@ export function benchCore(): Row[] {
       ),
       'none set',
     ],
+    ...benchFrame(six),
   ];
 }

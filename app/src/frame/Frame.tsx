@@ -1,4 +1,4 @@
-import { formatStops, viewOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
+import { formatStops, viewOf, type Look, type Point, type Probe, type ProbeReading, type Readings } from '@fulgent/core';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { clipText, colourWord, percent, readingText } from '../look/words';
@@ -19,8 +19,8 @@ const useStyles = themed(() => ({
   reading: {
     position: 'absolute',
     left: SPACE.s,
-    bottom: SPACE.s,
-    maxWidth: '62%',
+    top: SPACE.s,
+    maxWidth: '72%',
     paddingHorizontal: 10,
     paddingVertical: 6,
     backgroundColor: 'rgba(16,16,16,0.86)',
@@ -49,6 +49,13 @@ const PARTS: Record<PointReading['material'], string> = {
   wall: 'Wall',
   lash: 'Lashes',
 };
+
+/** The head's probes stand on a sphere round it; in the picture they are shown on the figure. */
+function onFigure({ body, position: [x, y, z] }: Probe, faceHeightM: number): Point {
+  return body === 'head' ? [HEAD_SHARE * x, faceHeightM + HEAD_SHARE * (y - faceHeightM), z] : [x, y, z];
+}
+
+const HEAD_SHARE = 0.78;
 
 /** Where a press was, px from the picture's left and top; its middle where a key pressed it. */
 function touched({ offsetX, offsetY, detail }: MouseEvent, width: number, height: number): [number, number] {
@@ -88,7 +95,7 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
   const taken = point?.of === look && !selected ? point : null;
   const view = viewOf(look, width, height);
   const spots = look.probes.flatMap((probe) => {
-    const at = projected(view, probe.position);
+    const at = projected(view, onFigure(probe, look.subject.faceHeightM));
     return at ? [{ id: probe.id, ...at }] : [];
   });
   const chosen = readings.probes.find(({ id }) => id === selected);

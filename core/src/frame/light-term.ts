@@ -181,6 +181,9 @@ export function mirrored(
   return Math.min(4, (Math.PI * lobe * fresnel * hidden) / (4 * nv));
 }
 
+/** The blur of no source is followed farther than this from the bust, m. */
+const LARGEST_BLUR_M = 0.8;
+
 /** Share of a round source that shows past the bust: 1 clear, 0 hidden, soft by how large it looks where it is cut. */
 function lightShare(
   grid: DistanceGrid,
@@ -193,12 +196,13 @@ function lightShare(
   distance: number,
   radius: number,
 ): number {
-  const [near, far] = boxSpan(ox, oy, oz, dx, dy, dz);
+  // A large source is dimmed by what passes at some distance from the line to its middle.
+  const [near, far] = boxSpan(ox, oy, oz, dx, dy, dz, Math.min(LARGEST_BLUR_M, 0.02 + radius));
   const end = Math.min(far, distance);
   if (!(end > Math.max(0, near))) return 1;
   let share = 1;
   let t = Math.max(0.004, near);
-  for (let step = 0; step < 48 && t < end; step++) {
+  for (let step = 0; step < 64 && t < end; step++) {
     const x = ox + t * dx;
     const y = oy + t * dy;
     const z = oz + t * dz;
@@ -210,7 +214,7 @@ function lightShare(
       share = seen;
       if (share <= 0) return 0;
     }
-    t += clamp(h * 0.85, 0.004 + 0.02 * t, 0.12);
+    t += clamp(h * 0.85, 0.004 + 0.02 * t, 0.25);
   }
   return share * share * (3 - 2 * share);
 }

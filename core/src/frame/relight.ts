@@ -209,17 +209,20 @@ function sameTriples(a: LightTriples, b: LightTriples | undefined): boolean {
   return same(a.gloss, b.gloss) && same(a.direct, b.direct) && same(a.wash, b.wash);
 }
 
-const CURVE_STEPS = 65_535;
-const curves = new WeakMap<Camera, Uint8Array>();
+const CURVE_STEPS = 16_383;
+/** By what shapes the curve, so that a camera made anew for another white finds its table again. */
+const curves = new Map<string, Uint8Array>();
 
 /** Recorded 8-bit value by linear output, in steps fine enough for the darks. */
 function curveOf(camera: Camera): Uint8Array {
-  let table = curves.get(camera);
+  const key = `${camera.curve} ${camera.outputClip} ${camera.shoulder}`;
+  let table = curves.get(key);
   if (!table) {
+    if (curves.size >= 16) curves.clear();
     table = new Uint8Array(CURVE_STEPS + 1);
     for (let i = 0; i <= CURVE_STEPS; i++)
       table[i] = Math.round(255 * encoded(applyCurve(camera, (i / CURVE_STEPS) * camera.outputClip)));
-    curves.set(camera, table);
+    curves.set(key, table);
   }
   return table;
 }

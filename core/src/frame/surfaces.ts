@@ -149,15 +149,23 @@ export function marchBust(
 
 const span: [number, number] = [0, 0];
 
-/** Where a ray is inside the bust's bounds. */
-export function boxSpan(ox: number, oy: number, oz: number, dx: number, dy: number, dz: number): readonly [number, number] {
+/** Where a ray is inside the bust's bounds, widened by `margin` on every side. */
+export function boxSpan(
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  margin = 0,
+): readonly [number, number] {
   let near = -Infinity;
   let far = Infinity;
   for (let a = 0; a < 3; a++) {
     const o = a === 0 ? ox : a === 1 ? oy : oz;
     const d = a === 0 ? dx : a === 1 ? dy : dz;
-    const low = BUST_LOW[a as 0] - o;
-    const high = BUST_HIGH[a as 0] - o;
+    const low = BUST_LOW[a as 0] - margin - o;
+    const high = BUST_HIGH[a as 0] + margin - o;
     if (Math.abs(d) < 1e-9) {
       if (low > 0 || high < 0) far = -Infinity;
       continue;
