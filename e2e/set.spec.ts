@@ -109,3 +109,27 @@ test('the picture is drawn coarse and then fine, read at any place, seen full an
   await full.getByRole('button', { name: 'Close' }).click();
   await expect(full).toHaveCount(0);
 });
+
+test('a flag is put up, dragged and taken away again; a remedy puts one up by itself', async ({ page, server }) => {
+  await toSet(page, server.url, 'saltmarsh-2');
+  await page.getByRole('button', { name: 'Add a white card' }).click();
+  const card = page.getByTestId('board-board-1');
+  await expect(card).toContainText('Card 1');
+  await expect(page.getByTestId('handle-board-1')).toBeVisible();
+  await card.getByRole('textbox', { name: 'Width' }).fill('9');
+  await card.getByRole('textbox', { name: 'Width' }).press('Enter');
+  await expect(card.getByRole('alert')).toContainText('Width must be a number from 0.05 to 6 m');
+  await card.getByRole('radio', { name: 'Silk' }).click();
+  await expect(card.getByRole('textbox', { name: 'It takes' })).toHaveValue('1 stops');
+  await card.getByRole('button', { name: 'Remove Card 1' }).click();
+  await expect(card).toHaveCount(0);
+  await page.getByRole('radio', { name: 'Key', exact: true }).click();
+  const backdrop = page.getByTestId('reach-backdrop');
+  await backdrop.getByRole('button', { name: 'Cure spill on Backdrop' }).click();
+  await backdrop.getByRole('button', { name: /^Try a flag beside it/ }).click();
+  await expect(page.getByTestId('board-board-1')).toContainText('Flag 1');
+  await kept(page);
+  const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-2`)).json();
+  expect(look.boards).toHaveLength(1);
+  expect(look.boards[0]).toMatchObject({ finish: 'black', widthM: 0.5 });
+});

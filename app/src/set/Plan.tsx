@@ -1,4 +1,14 @@
-import { beamAngles, formatStops, stopsAlong, throwM, type Light, type Look, type Point, type Readings } from '@fulgent/core';
+import {
+  beamAngles,
+  formatStops,
+  stopsAlong,
+  throwM,
+  type Board,
+  type Light,
+  type Look,
+  type Point,
+  type Readings,
+} from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
@@ -6,7 +16,7 @@ import Svg, { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'reac
 import { useOpenLook } from '../look/store';
 import { chooseLight } from '../look/ui-state';
 import { FONTS, useTheme } from '../theme/theme';
-import { aimLight, placeBackdrop, placeCamera, placeLight } from './edits';
+import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from './edits';
 import { layoutOf, roundOf, snap, type Layout, type PlanSide } from './layout';
 
 interface Props {
@@ -45,6 +55,9 @@ export function Plan({ look, readings, side, width, height, zoom, selected }: Pr
             colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
             dim={!light.on || light.muted}
           />
+        ))}
+        {look.boards.map((board) => (
+          <BoardMark key={board.id} board={board} layout={layout} />
         ))}
         <Subject look={look} layout={layout} face={face} />
         {chosen ? <Chosen light={chosen} layout={layout} /> : null}
@@ -88,6 +101,18 @@ export function Plan({ look, readings, side, width, height, zoom, selected }: Pr
             return useOpenLook.getState().look!.lights.find(({ id }) => id === light.id)!.position;
           }}
           onMove={(from, dx, dy, gesture) => placeLight(light.id, layout.moved(from, dx, dy), gesture)}
+        />
+      ))}
+      {look.boards.map(({ id, name, position }) => (
+        <Handle
+          key={id}
+          name={`${name}: drag to move`}
+          testID={`handle-${id}`}
+          layout={layout}
+          hold={hold}
+          at={position}
+          onStart={() => useOpenLook.getState().look!.boards.find((board) => board.id === id)!.position}
+          onMove={(from, dx, dy, gesture) => changeBoard(id, 'place', { position: layout.moved(from, dx, dy) }, gesture)}
         />
       ))}
       {chosen ? (
@@ -251,6 +276,39 @@ function Subject({ look, layout, face }: Part & { readonly face: Point }) {
       <Ellipse cx={x} cy={y} rx={0.24 * s} ry={0.11 * s} fill={theme.edge} />
       <Circle cx={x} cy={y} r={head} fill={theme.text} />
       <Path d={`M${x - 4} ${y + head * 0.85}L${x} ${y + head * 1.35}L${x + 4} ${y + head * 0.85}Z`} fill={theme.text} />
+    </G>
+  );
+}
+
+/** A board on the plan: black with a rim, white, or dashed for a silk. */
+function BoardMark({ board, layout }: { readonly board: Board; readonly layout: Layout }) {
+  const theme = useTheme();
+  const a = (board.yawDeg * Math.PI) / 180;
+  const half = board.widthM / 2;
+  const [x, y, z] = board.position;
+  const ends: readonly [Point, Point] =
+    layout.side === 'top'
+      ? [
+          [x - half * Math.cos(a), y, z + half * Math.sin(a)],
+          [x + half * Math.cos(a), y, z - half * Math.sin(a)],
+        ]
+      : [
+          [x, y - board.heightM / 2, z],
+          [x, y + board.heightM / 2, z],
+        ];
+  const [[x0, y0], [x1, y1]] = [layout.at(ends[0]), layout.at(ends[1])];
+  return (
+    <G>
+      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={7} />
+      <Line
+        x1={x0}
+        y1={y0}
+        x2={x1}
+        y2={y1}
+        stroke={board.finish === 'black' ? '#000000' : '#ffffff'}
+        strokeWidth={4.5}
+        strokeDasharray={board.finish === 'silk' ? '5 4' : undefined}
+      />
     </G>
   );
 }

@@ -23,7 +23,8 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { acceptSpill, aimLight, placeBackdrop, placeCamera, placeLight, replaceLight } from './edits';
+import { acceptSpill, aimLight, placeBackdrop, placeCamera, placeLight, takeRemedy } from './edits';
+import { BoardsSection } from './BoardsSection';
 import { EvennessChart } from './EvennessChart';
 import { carriedTo, roundOf, snap, type PlanSide } from './layout';
 import { Plan } from './Plan';
@@ -94,6 +95,7 @@ export function SetStep() {
       {light ? <LightFields look={look} light={light} /> : null}
       {light ? <ReachSection look={look} light={light} /> : null}
       <EvennessSection look={look} width={width - 2 * SPACE.m} />
+      <BoardsSection look={look} />
       <SetFields look={look} />
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
@@ -210,11 +212,11 @@ function ReachSection({ look, light }: { readonly look: Look; readonly light: Li
                   <Button
                     key={one.name}
                     label={`Try ${one.name}: ${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works`}
-                    onPress={() => replaceLight(one.light)}
+                    onPress={() => takeRemedy(one)}
                   />
                 ))}
                 {remedies.length === 0 ? (
-                  <Text size="label">Nothing on the light itself helps: move the subject off, or hold it off with a flag.</Text>
+                  <Text size="label">Nothing tried helps: move the subject off, or the light.</Text>
                 ) : null}
                 <Button label="It is as it should be" onPress={() => acceptSpill(light.id, probe, true)} />
               </View>

@@ -1,4 +1,4 @@
-import type { Light, Look, Point } from '@fulgent/core';
+import { keySideOf, type Board, type Finish, type Light, type Look, type Point, type SpillRemedy } from '@fulgent/core';
 import { changeBackdrop, changeCamera, changeLight } from '../look/edits';
 import { edit } from '../look/store';
 
@@ -28,9 +28,46 @@ function withLight(look: Look, id: string, change: (light: Light) => Light): Loo
   return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
 }
 
-/** Puts a changed light in the place of the one of its id. */
-export function replaceLight(next: Light): void {
-  edit(`${next.id}.remedy`, (look) => withLight(look, next.id, () => next));
+/** Takes a remedy for spill: the light as it would be, and a flag where one is put up. */
+export function takeRemedy({ light, board }: Pick<SpillRemedy, 'light' | 'board'>): void {
+  edit(`${light.id}.remedy`, (look) => {
+    const next = withLight(look, light.id, () => light);
+    return board ? { ...next, boards: [...next.boards, board] } : next;
+  });
+}
+
+const NAMES: Record<Finish, string> = { black: 'Flag', white: 'Card', silk: 'Silk' };
+
+/** Puts a board up where such a thing usually starts: beside the subject, on the side away from the key. */
+export function addBoard(finish: Finish): void {
+  edit('boards.add', (look) => {
+    let n = look.boards.length + 1;
+    while (look.boards.some(({ id }) => id === `board-${n}`)) n++;
+    const side = keySideOf(look) === 'left' ? 1 : -1;
+    const board: Board = {
+      id: `board-${n}`,
+      name: `${NAMES[finish]} ${n}`,
+      finish,
+      position: [0.8 * side, look.subject.faceHeightM - 0.1, 0.3],
+      widthM: 0.8,
+      heightM: 1.2,
+      yawDeg: -70 * side,
+      lossStops: finish === 'silk' ? 1 : 0,
+    };
+    return { ...look, boards: [...look.boards, board] };
+  });
+}
+
+export function changeBoard(id: string, key: string, change: Partial<Board>, gesture?: number): void {
+  edit(
+    `${id}.${key}`,
+    (look) => ({ ...look, boards: look.boards.map((board) => (board.id === id ? { ...board, ...change } : board)) }),
+    gesture,
+  );
+}
+
+export function removeBoard(id: string): void {
+  edit('boards.remove', (look) => ({ ...look, boards: look.boards.filter((board) => board.id !== id) }));
 }
 
 export function acceptSpill(id: string, probe: string, accepted: boolean): void {

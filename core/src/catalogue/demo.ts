@@ -75,6 +75,7 @@ function poster(title: string, note: string, lights: Light[]): Look {
       places: [{ id: 'place-1', name: 'Club hall, tubes on', lux: 450, source: { kind: 'preset', id: 'tube-green' } }],
     },
     ...NO_STUDIES,
+    boards: [],
     whites: [
       { id: 'white-1', name: 'Daylight, 5600 K', whiteK: 5600, tintDuv: 0 },
       { id: 'white-2', name: 'Colder, 4300 K', whiteK: 4300, tintDuv: 0 },
@@ -213,6 +214,7 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
       ],
     },
     ...NO_STUDIES,
+    boards: [],
     whites: [
       { id: 'white-1', name: 'As lit, 4300 K', whiteK: 4300, tintDuv: 0 },
       { id: 'white-2', name: 'Colder, 3200 K', whiteK: 3200, tintDuv: 0 },

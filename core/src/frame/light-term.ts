@@ -1,6 +1,8 @@
 import { beamFunction, gridTransmission } from '../exposure/beam';
 import { discIncidence, equivalentRadiusM, nearFieldRatio } from '../exposure/distance';
-import type { Light, Point } from '../look/schema';
+import { fromCard, pastBoards } from '../look/boards';
+import { cardsOf } from '../look/geometry';
+import type { Board, Light, Point } from '../look/schema';
 import { BACKDROP, bustDistance, EYE_WHITE_PART, FLOOR, HAIR, IRIS, LASH, LIPS, SKIN, WALL, WARDROBE } from './bust';
 import { bustGrid, gridDistance, type DistanceGrid } from './grid';
 import { boxSpan, type Surfaces } from './surfaces';
@@ -60,7 +62,12 @@ const LOG_SPAN = Math.log(FARTHEST_M / NEAREST_M);
  * Computes the term of one light over all pixels: distance with the size of its face, beam and grid, incidence that wraps
  * round by the size of the source, the subject's soft shadow, and gloss towards the camera.
  */
-export function lightTerm(surfaces: Surfaces, light: Pick<Light, 'position' | 'aim' | 'modifier'>, eye: Point): LightTerm {
+export function lightTerm(
+  surfaces: Surfaces,
+  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
+  eye: Point,
+  boards: readonly Board[] = [],
+): LightTerm {
   const { width, height, place, normal, material, faceHeightM, turn } = surfaces;
   const pixels = width * height;
   const lit = new Float32Array(pixels);
@@ -78,10 +85,12 @@ export function lightTerm(surfaces: Surfaces, light: Pick<Light, 'position' | 'a
   ax /= al;
   ay /= al;
   az /= al;
+  const cards = boards.length ? cardsOf(light, [], boards) : [];
   for (let p = 0; p < pixels; p++) {
     const x = place[3 * p]!;
     const y = place[3 * p + 1]!;
     const z = place[3 * p + 2]!;
+    for (const card of cards) lit[p]! += fromCard(card, x, y, z, normal[3 * p]!, normal[3 * p + 1]!, normal[3 * p + 2]!);
     let lx = position[0] - x;
     let ly = position[1] - y;
     let lz = position[2] - z;
@@ -118,8 +127,9 @@ export function lightTerm(surfaces: Surfaces, light: Pick<Light, 'position' | 'a
       d,
       radius,
     );
-    if (shadow <= 0) continue;
-    lit[p] = arriving * facing * shadow;
+    const past = boards.length ? shadow * pastBoards(boards, x, y, z, position[0], position[1], position[2], radius) : shadow;
+    if (past <= 0) continue;
+    lit[p]! += arriving * facing * past;
     const sheen = SHEEN[material[p]!]!;
     if (sheen[1] > 0 && cosine > 0.01) {
       let vx = eye[0] - x;
@@ -129,7 +139,7 @@ export function lightTerm(surfaces: Surfaces, light: Pick<Light, 'position' | 'a
       vx /= vl;
       vy /= vl;
       vz /= vl;
-      gloss[p] = arriving * shadow * mirrored(nx, ny, nz, lx, ly, lz, vx, vy, vz, cosine, sheen[0], sheen[1], radius / d);
+      gloss[p] = arriving * past * mirrored(nx, ny, nz, lx, ly, lz, vx, vy, vz, cosine, sheen[0], sheen[1], radius / d);
     }
   }
   return { lit, gloss };

@@ -112,12 +112,13 @@ export function makeStudio(): Studio {
     const key = surfacesKey(look, width, height);
     const surfaces = reuse(surfacesOf, key, MOST_SURFACES, () => findSurfaces(look, view));
     const found = performance.now();
+    const boardsKey = JSON.stringify(look.boards);
     let newTerms = 0;
     const terms = look.lights.map((light, i) =>
       counts(request, i)
-        ? reuse(termsOf, `${key}|${lightKey(light)}`, MOST_TERMS, () => {
+        ? reuse(termsOf, `${key}|${lightKey(light)}|${boardsKey}`, MOST_TERMS, () => {
             newTerms++;
-            return lightTerm(surfaces, light, view.eye);
+            return lightTerm(surfaces, light, view.eye, look.boards);
           })
         : undefined,
     );
@@ -129,8 +130,10 @@ export function makeStudio(): Studio {
       const { look } = request;
       const { width, height } = sizeOf(request);
       const key = surfacesKey(look, width, height);
+      const boardsKey = JSON.stringify(look.boards);
       return (
-        surfacesOf.has(key) && look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}`))
+        surfacesOf.has(key) &&
+        look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}|${boardsKey}`))
       );
     },
 

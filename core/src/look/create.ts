@@ -161,6 +161,7 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
     ambient: ambientOf(cinema ? 8 : 50, { kind: 'planck', cctK: 3000 }),
     ...NO_STUDIES,
     whites: [],
+    boards: [],
     lights: sets[lights](),
     probes: standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left'),
     spectra: [],

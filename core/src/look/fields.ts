@@ -15,6 +15,7 @@ export const LIMITS = {
   members: 8,
   whites: 4,
   places: 12,
+  boards: 12,
   entries: 60,
   nameLength: 120,
   noteLength: 4000,

@@ -1,6 +1,7 @@
 import { beamIntensity, gridTransmission } from '../exposure/beam';
 import { discIncidence, equivalentRadiusM, nearFieldRatio } from '../exposure/distance';
-import type { Light, Look, Point, Probe } from './schema';
+import { cardSources, fromCard, pastBoards, type CardSource } from './boards';
+import type { Board, Light, Look, Point, Probe } from './schema';
 
 /** A capsule that takes light away from what lies behind it; a sphere where both ends coincide. Metres. */
 export interface Occluder {
@@ -104,7 +105,38 @@ export function visibility(
  * gives the illuminance on the probe's surface. Distance with the size of the face, beam, grid, incidence with wrap, and
  * the subject's own shadow.
  */
-export function transfer(light: Pick<Light, 'position' | 'aim' | 'modifier'>, probe: Probe, forms: readonly Occluder[]): number {
+export function transfer(
+  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
+  probe: Probe,
+  forms: readonly Occluder[],
+  boards: readonly Board[] = [],
+): number {
+  const direct = straight(light, probe, forms, boards);
+  if (boards.length === 0) return direct;
+  const [nx, ny, nz] = unitVector(probe.normal);
+  return cardsOf(light, forms, boards).reduce((sum, card) => {
+    const seen = visibility(probe.position, probe.body, card.board.position, 0, forms);
+    return sum + seen * fromCard(card, ...probe.position, nx, ny, nz);
+  }, direct);
+}
+
+/** The white cards that a light falls on, as sources. */
+export function cardsOf(
+  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
+  forms: readonly Occluder[],
+  boards: readonly Board[],
+): CardSource[] {
+  return cardSources(boards, light.position, (position, normal) =>
+    straight(light, { id: '', name: '', surface: 'backdrop', body: 'none', position, normal }, forms, []),
+  );
+}
+
+function straight(
+  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
+  probe: Probe,
+  forms: readonly Occluder[],
+  boards: readonly Board[],
+): number {
   const { face, beam, gridDeg } = light.modifier;
   const toLight = minus(light.position, probe.position);
   const distanceM = Math.max(0.02, lengthOf(toLight));
@@ -118,5 +150,6 @@ export function transfer(light: Pick<Light, 'position' | 'aim' | 'modifier'>, pr
   const facing = discIncidence(incidence, Math.atan(radiusM / distanceM));
   if (facing === 0) return 0;
   const falloff = nearFieldRatio(face, distanceM) / (distanceM * distanceM);
-  return falloff * out * facing * visibility(probe.position, probe.body, light.position, radiusM, forms);
+  const past = boards.length ? pastBoards(boards, ...probe.position, ...light.position, radiusM) : 1;
+  return falloff * out * facing * past * visibility(probe.position, probe.body, light.position, radiusM, forms);
 }

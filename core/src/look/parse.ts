@@ -122,6 +122,7 @@ function geometryProblems(look: Look): Problem[] {
   unique(look.probes, 'probes');
   unique(look.spectra, 'spectra');
   unique(look.whites, 'whites');
+  unique(look.boards, 'boards');
   unique(look.ambient.places, 'ambient.places');
   unique(look.ambient.openings, 'ambient.openings');
   if (look.camera.mode === 'cinema' && look.camera.shutterS * look.camera.fps > 1 + 1e-6)

@@ -154,7 +154,7 @@ function compileLight(
 ): SceneLight {
   const forms = subjectForms(look);
   const full = fullExposure(look, light, lookup);
-  const direct = look.probes.map((probe) => full * transfer(light, probe, forms));
+  const direct = look.probes.map((probe) => full * transfer(light, probe, forms, look.boards));
   const wash = washFactor(look, landedFlux(look, light, forms), surfaces.backdrop.probe.reflectance).map((v) => v * full);
   const filter = resolveFilter(light, lookup);
   const at = (stops: number) => product(resolveSource(light, stops, lookup), filter);

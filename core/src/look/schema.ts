@@ -162,6 +162,24 @@ const spectrumSchema = oneOf('kind', {
   }),
 });
 
+export const FINISHES = ['black', 'white', 'silk'] as const;
+export type Finish = (typeof FINISHES)[number];
+
+/** A flag, card or silk: an upright rectangle in the room. */
+const boardSchema = object({
+  id: id(),
+  name: name(),
+  finish: yup.string().required().oneOf(FINISHES),
+  /** Its middle. */
+  position: point(),
+  widthM: number(0.05, 6),
+  heightM: number(0.05, 6),
+  /** Where it faces: 0 to the camera, 90 to the picture's right. */
+  yawDeg: number(-180, 180),
+  /** What a silk takes, stops. */
+  lossStops: number(0, 6),
+});
+
 /** The one schema of a look: it validates in the form, at the API and on import. */
 export const lookSchema = object({
   format: kindIs(LOOK_FORMAT),
@@ -233,6 +251,7 @@ export const lookSchema = object({
   /** What moves: speed across the picture, m/s, and its width, m. */
   motion: object({ speedMS: number(0, 200), widthM: number(0.005, 20) }),
   baseline: nullOr(oneOf('kind', { baseline: baselineSchema })),
+  boards: yup.array(boardSchema).required().max(LIMITS.boards),
   /** In build order. */
   lights: yup.array(lightSchema).required().max(LIMITS.lights),
   probes: yup.array(probeSchema).required().min(1).max(LIMITS.probes),
@@ -254,6 +273,7 @@ export type ColourFixture = Extract<Fixture, { kind: 'colour' }>;
 export type Emitter = ColourFixture['emitters'][number];
 export type Setting = NonNullable<Light['setting']>;
 export type Unit = Light['unit'];
+export type Board = Look['boards'][number];
 export type Ambient = Look['ambient'];
 export type WhiteVersion = Look['whites'][number];
 export type Place = Ambient['places'][number];

@@ -2,7 +2,7 @@ import { beamIntensity, gridTransmission } from '../exposure/beam';
 import { nearFieldRatio } from '../exposure/distance';
 import { MID_GREY } from '../exposure/meter';
 import { addFigures, compileScene, FIGURES, type Scene } from './scene';
-import type { Light, Look, Point, Probe } from './schema';
+import { LIMITS, type Board, type Light, type Look, type Point, type Probe } from './schema';
 import { throwM } from './room';
 
 /** What one light does at one part of the picture. */
@@ -54,13 +54,16 @@ function verdictOf(light: Light, probe: Probe, share: number): Reach['verdict'] 
 
 /** One thing to do against spill, tried out: what it takes from the spill, and what it costs where the light works. */
 export interface SpillRemedy {
-  readonly id: 'grid' | 'turn' | 'closer' | 'down';
+  readonly id: 'grid' | 'turn' | 'closer' | 'flag';
   readonly name: string;
   /** Change at the place of the spill, stops. */
   readonly there: number;
   /** Change where the light works, stops, before its power makes up for it. */
   readonly atWork: number;
+  /** The light as it would be. */
   readonly light: Light;
+  /** A flag to put up, where that is the remedy. */
+  readonly board: Board | null;
 }
 
 const GRIDS_DEG = [40, 20] as const;
@@ -75,8 +78,12 @@ export function spillRemedies(look: Look, lightId: string, probeId: string): Spi
   const p = look.probes.findIndex(({ id }) => id === probeId);
   const z = look.probes.findIndex(({ id }) => id === light?.zone);
   if (!light || p < 0 || z < 0) return [];
-  const level = (one: Light) => {
-    const scene = compileScene({ ...look, lights: look.lights.map((other, i) => (i === l ? one : other)) });
+  const level = (one: Light, board: Board | null = null) => {
+    const scene = compileScene({
+      ...look,
+      boards: board ? [...look.boards, board] : look.boards,
+      lights: look.lights.map((other, i) => (i === l ? one : other)),
+    });
     return [p, z].map((at) => {
       const own = new Float64Array(FIGURES);
       addFigures(own, scene.lights[l]!, at, one.powerStops);
@@ -88,6 +95,7 @@ export function spillRemedies(look: Look, lightId: string, probeId: string): Spi
     ...GRIDS_DEG.filter((deg) => light.modifier.gridDeg === null || deg < light.modifier.gridDeg).map((deg) => ({
       id: 'grid' as const,
       name: `${deg}° grid`,
+      board: null,
       light: {
         ...light,
         modifier: {
@@ -98,16 +106,52 @@ export function spillRemedies(look: Look, lightId: string, probeId: string): Spi
         },
       },
     })),
-    { id: 'turn', name: `turn ${TURN_DEG}° away`, light: turnedAway(light, look.probes[p]!.position) },
-    { id: 'closer', name: `${(throwM(light) * CLOSER).toFixed(1)} m from its aim, power down`, light: closer(light) },
+    { id: 'turn', name: `turn ${TURN_DEG}° away`, board: null, light: turnedAway(light, look.probes[p]!.position) },
+    {
+      id: 'closer',
+      name: `${(throwM(light) * CLOSER).toFixed(1)} m from its aim, power down`,
+      board: null,
+      light: closer(light),
+    },
+    ...(look.boards.length < LIMITS.boards
+      ? [{ id: 'flag' as const, name: 'a flag beside it', light, board: flagFor(look, light, look.probes[p]!.position) }]
+      : []),
   ];
   return tries
     .map((one): SpillRemedy => {
-      const [there, atWork] = level(one.light);
+      const [there, atWork] = level(one.light, one.board);
       return { ...one, there: there - spill, atWork: atWork - work };
     })
     .filter(({ there, atWork }) => there - Math.min(0, atWork) < -0.15)
     .sort((a, b) => a.there - a.atWork - (b.there - b.atWork));
+}
+
+const FLAG_M = [0.5, 0.8] as const;
+/** Share of the way from the light at which a flag stands: near it, where a small one is enough. */
+const FLAG_AT = 0.28;
+
+/** A black flag between a light and a place, across the line to it, moved aside from the line to where the light works. */
+function flagFor(look: Look, light: Light, from: Point): Board {
+  const at = (i: 0 | 1 | 2) => light.position[i] + (from[i] - light.position[i]) * FLAG_AT;
+  const yawDeg = (Math.atan2(from[0] - light.position[0], from[2] - light.position[2]) * 180) / Math.PI;
+  const a = (yawDeg * Math.PI) / 180;
+  const right = [Math.cos(a), -Math.sin(a)] as const;
+  // The side of the line on which the work is not.
+  const toAim = (light.aim[0] - light.position[0]) * right[0] + (light.aim[2] - light.position[2]) * right[1];
+  const aside = (toAim > 0 ? -1 : 1) * FLAG_M[0] * 0.32;
+  let n = look.boards.length + 1;
+  while (look.boards.some(({ id }) => id === `board-${n}`)) n++;
+  const round = (v: number) => Number(v.toFixed(3));
+  return {
+    id: `board-${n}`,
+    name: `Flag ${n}`,
+    finish: 'black',
+    position: [round(at(0) + aside * right[0]), round(Math.max(0.45, at(1))), round(at(2) + aside * right[1])],
+    widthM: FLAG_M[0],
+    heightM: FLAG_M[1],
+    yawDeg: round(yawDeg),
+    lossStops: 0,
+  };
 }
 
 /** The light with its aim turned away from a place by a few degrees, about itself. */

@@ -29,7 +29,7 @@ export function ambientOf(lux: number, source: SourceRef): Ambient {
 }
 
 /** The parts of a look that start empty. */
-export const NO_STUDIES = { whites: [], motion: { speedMS: 0, widthM: 0.5 }, baseline: null } as const;
+export const NO_STUDIES = { whites: [], boards: [], motion: { speedMS: 0, widthM: 0.5 }, baseline: null } as const;
 
 type Loose = Record<string, unknown>;
 

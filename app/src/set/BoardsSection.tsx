@@ -1,0 +1,127 @@
+import type { Board, Finish, Look } from '@fulgent/core';
+import { View } from 'react-native';
+import { undo } from '../look/store';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { addBoard, changeBoard, removeBoard } from './edits';
+
+const FINISHES: readonly { readonly id: Finish; readonly name: string }[] = [
+  { id: 'black', name: 'Black flag' },
+  { id: 'white', name: 'White card' },
+  { id: 'silk', name: 'Silk' },
+];
+
+const MOST = 12;
+
+const useStyles = themed((t) => ({
+  board: { gap: SPACE.s, paddingBottom: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
+}));
+
+/** Flags, cards and silks: what holds light off, sends it back, or passes a part of it. On the plan they are dragged. */
+export function BoardsSection({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  return (
+    <Section title="Flags, cards, silks" aside={look.boards.length ? `${look.boards.length}` : 'none'}>
+      {look.boards.map((board) => (
+        <View key={board.id} style={styles.board} testID={`board-${board.id}`}>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.s }}>
+            <Text weight="strong" style={{ flex: 1 }}>
+              {board.name}
+            </Text>
+            <Button
+              label="Remove"
+              accessibilityLabel={`Remove ${board.name}`}
+              onPress={() => {
+                removeBoard(board.id);
+                say(`${board.name} removed.`, { label: 'Undo', run: undo });
+              }}
+            />
+          </View>
+          <Choice
+            label={`${board.name} is a`}
+            options={FINISHES}
+            value={board.finish}
+            onChange={(finish) => changeBoard(board.id, 'finish', { finish, lossStops: finish === 'silk' ? 1 : 0 })}
+          />
+          <Fields board={board} />
+        </View>
+      ))}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        {FINISHES.map(({ id, name }) => (
+          <Button
+            key={id}
+            label={name}
+            accessibilityLabel={`Add a ${name.toLowerCase()}`}
+            icon="plus"
+            disabled={look.boards.length >= MOST}
+            onPress={() => addBoard(id)}
+          />
+        ))}
+      </View>
+      <Text size="label" quiet>
+        Weigh down what stands, and keep cloth and card well off hot lamps.
+      </Text>
+    </Section>
+  );
+}
+
+function Fields({ board }: { readonly board: Board }) {
+  const { position } = board;
+  const put = (key: string, change: Partial<Board>) => changeBoard(board.id, key, change);
+  return (
+    <StepperGrid>
+      <Dial
+        label="Width"
+        value={board.widthM}
+        onChange={(widthM) => put('width', { widthM })}
+        low={0.05}
+        high={6}
+        step={0.1}
+        unit="m"
+      />
+      <Dial
+        label="Height of it"
+        value={board.heightM}
+        onChange={(heightM) => put('tall', { heightM })}
+        low={0.05}
+        high={6}
+        step={0.1}
+        unit="m"
+      />
+      <Dial
+        label="Turned"
+        value={board.yawDeg}
+        onChange={(yawDeg) => put('yaw', { yawDeg })}
+        low={-180}
+        high={180}
+        step={5}
+        unit="°"
+      />
+      <Dial
+        label="Its middle over the floor"
+        value={position[1]}
+        onChange={(y) => put('y', { position: [position[0], y, position[2]] })}
+        low={0}
+        high={10}
+        step={0.1}
+        unit="m"
+      />
+      {board.finish === 'silk' ? (
+        <Dial
+          label="It takes"
+          value={board.lossStops}
+          onChange={(lossStops) => put('loss', { lossStops })}
+          low={0}
+          high={6}
+          step={0.5}
+          unit="stops"
+        />
+      ) : null}
+    </StepperGrid>
+  );
+}
