@@ -87,7 +87,13 @@ test('a drowned colour is rescued by the ratio, and the change is put down to it
   // The flash without its grid falls on the apron, which is the tube's to colour.
   for (const light of look.lights) {
     if (light.id === 'tube')
-      Object.assign(light, { zone: 'wardrobe', position: [-0.9, 1.5, 1], aim: [0, 1.25, 0], powerStops: 0 });
+      Object.assign(light, {
+        zone: 'wardrobe',
+        position: [-0.6, 1.4, 0.8],
+        aim: [0, 1.2, 0],
+        powerStops: 0,
+        setting: { ...light.setting, saturation: 0.95 },
+      });
     if (light.id === 'key') Object.assign(light, { powerStops: -4, modifier: { ...light.modifier, gridDeg: null } });
   }
   look.title = 'Drowned';

@@ -1,47 +1,44 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, isWide, test } from './fixtures';
 
-const VIEWS = [
-  '/',
-  '/new',
-  '/looks/saltmarsh-3/balance',
-  '/looks/saltmarsh-1/camera',
-  '/looks/saltmarsh-1/camera/black-frame',
-  '/looks/night-oven-1/camera/white',
-  '/looks/night-oven-3/camera/mixed',
-  '/looks/night-oven-1/camera/trade-off',
-  '/looks/night-oven-3/camera/motion',
-  '/looks/night-oven-1/camera/night',
-  '/looks/saltmarsh-1/set',
-  '/looks/saltmarsh-1/brief',
-  '/looks/saltmarsh-1/lights/rim-right',
-  '/looks/saltmarsh-1/palette',
-  '/looks/saltmarsh-1/palette/colour-3',
-  '/looks/night-oven-1/lights/street',
-  '/looks/night-oven-1/lights/lamp',
-  '/kit',
-  '/kit/azure-deep',
-  '/kit/colour-spot',
-  '/bench',
-  '/bench/gels',
-  '/bench/change',
-];
+/** Every view, in groups that are looked at one after another. */
+const VIEWS = {
+  'start and kit': ['/', '/new', '/kit', '/kit/azure-deep', '/kit/colour-spot', '/bench', '/bench/gels', '/bench/change'],
+  'brief, palette and lights': [
+    '/looks/saltmarsh-1/brief',
+    '/looks/saltmarsh-1/palette',
+    '/looks/saltmarsh-1/palette/colour-3',
+    '/looks/saltmarsh-1/lights/rim-right',
+    '/looks/night-oven-1/lights/street',
+    '/looks/night-oven-1/lights/lamp',
+  ],
+  camera: [
+    '/looks/saltmarsh-1/camera',
+    '/looks/saltmarsh-1/camera/black-frame',
+    '/looks/night-oven-1/camera/white',
+    '/looks/night-oven-3/camera/mixed',
+    '/looks/night-oven-1/camera/trade-off',
+    '/looks/night-oven-3/camera/motion',
+    '/looks/night-oven-1/camera/night',
+  ],
+  'set and balance': ['/looks/saltmarsh-1/set', '/looks/saltmarsh-3/balance'],
+} as const;
 
-for (const theme of ['dark', 'light'] as const) {
-  test(`axe finds nothing on any view, ${theme}`, async ({ page, server }) => {
-    // Colours do not depend on the width: each theme is looked at in one.
-    test.skip(isWide(page) === (theme === 'light'), 'looked at in the other width');
-    test.slow();
-    await page.addInitScript((name) => localStorage.setItem('fulgent:theme', name), theme);
-    for (const path of VIEWS) {
-      await page.goto(`${server.url}${path}`);
-      await expect(page.getByRole('heading').first()).toBeVisible();
-      if (path.includes('balance')) await page.getByTestId('row-rim-right').getByRole('button').first().click();
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]!.html}`)).toEqual([]);
-    }
-  });
-}
+for (const [group, paths] of Object.entries(VIEWS))
+  for (const theme of ['dark', 'light'] as const)
+    test(`axe finds nothing: ${group}, ${theme}`, async ({ page, server }) => {
+      // Colours do not depend on the width: each theme is looked at in one.
+      test.skip(isWide(page) === (theme === 'light'), 'looked at in the other width');
+      test.slow();
+      await page.addInitScript((name) => localStorage.setItem('fulgent:theme', name), theme);
+      for (const path of paths) {
+        await page.goto(`${server.url}${path}`);
+        await expect(page.getByRole('heading').first()).toBeVisible();
+        if (path.includes('balance')) await page.getByTestId('row-rim-right').getByRole('button').first().click();
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]!.html}`)).toEqual([]);
+      }
+    });
 
 test('the interface is made of pure greys: no style sheet or control carries a hue', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/camera`);

@@ -9,6 +9,20 @@ const toSet = async (page: Page, url: string, look: string) => {
 
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 
+const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
+
+const dragBy = async (page: Page, testId: string, dx: number, dy: number) => {
+  const box = (await page.getByTestId(testId).boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 8; i++) await page.mouse.move(x + (dx * i) / 8, y + (dy * i) / 8);
+  await page.mouse.up();
+};
+
+const lookOf = async (page: Page, url: string, look: string) =>
+  (await (await page.request.get(`${url}/api/looks/${look}`)).json()).look;
+
 const lightOf = async (page: Page, url: string, look: string, id: string) => {
   const stored = await (await page.request.get(`${url}/api/looks/${look}`)).json();
   return stored.look.lights.find((light: { id: string }) => light.id === id);
@@ -70,6 +84,7 @@ test('spill is named and cured: a grid is tried in the picture, or it is accepte
   if (!(await cures.isVisible())) await backdrop.getByRole('button', { name: 'Cure spill on Backdrop' }).click();
   await cures.getByRole('button', { name: 'It is as it should be' }).click();
   await expect(backdrop).toContainText('accepted');
+  await part(page, 'Room');
   await expect(page.getByRole('img', { name: /^Level across the backdrop: from/ })).toBeVisible();
 });
 
@@ -112,6 +127,7 @@ test('the picture is drawn coarse and then fine, read at any place, seen full an
 
 test('a flag is put up, dragged and taken away again; a remedy puts one up by itself', async ({ page, server }) => {
   await toSet(page, server.url, 'saltmarsh-2');
+  await part(page, 'Flags');
   await page.getByRole('button', { name: 'Add a white card' }).click();
   const card = page.getByTestId('board-board-1');
   await expect(card).toContainText('Card 1');
@@ -123,13 +139,105 @@ test('a flag is put up, dragged and taken away again; a remedy puts one up by it
   await expect(card.getByRole('textbox', { name: 'It takes' })).toHaveValue('1 stops');
   await card.getByRole('button', { name: 'Remove Card 1' }).click();
   await expect(card).toHaveCount(0);
+  await part(page, 'Lights');
   await page.getByRole('radio', { name: 'Key', exact: true }).click();
   const backdrop = page.getByTestId('reach-backdrop');
   await backdrop.getByRole('button', { name: 'Cure spill on Backdrop' }).click();
   await backdrop.getByRole('button', { name: /^Try a flag beside it/ }).click();
+  await part(page, 'Flags');
   await expect(page.getByTestId('board-board-1')).toContainText('Flag 1');
   await kept(page);
   const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-2`)).json();
   expect(look.boards).toHaveLength(1);
   expect(look.boards[0]).toMatchObject({ finish: 'black', widthM: 0.5 });
+});
+
+test('the subject is turned on the plan by 5 degrees, an aim about its light; the plan is pushed and fitted again', async ({
+  page,
+  server,
+}) => {
+  await toSet(page, server.url, 'saltmarsh-1');
+  await page.getByRole('radio', { name: 'Key', exact: true }).click();
+  await dragBy(page, 'turn-subject', 30, -6);
+  await kept(page);
+  const { subject } = await lookOf(page, server.url, 'saltmarsh-1');
+  expect(subject.turnDeg).toBeGreaterThan(10);
+  expect(subject.turnDeg % 5).toBe(0);
+  const before = await lightOf(page, server.url, 'saltmarsh-1', 'key');
+  await dragBy(page, 'aim-key', 30, 10);
+  await kept(page);
+  const { position, aim } = await lightOf(page, server.url, 'saltmarsh-1', 'key');
+  expect(aim).not.toEqual(before.aim);
+  const deg = (Math.atan2(aim[2] - position[2], aim[0] - position[0]) * 180) / Math.PI;
+  expect(Math.abs(deg / 5 - Math.round(deg / 5))).toBeLessThan(0.02);
+  const key = page.getByTestId('handle-key');
+  const place = (await key.boundingBox())!;
+  const ground = (await page.getByTestId('plan-ground').boundingBox())!;
+  await page.mouse.move(ground.x + 20, ground.y + ground.height - 20);
+  await page.mouse.down();
+  for (let i = 1; i <= 6; i++) await page.mouse.move(ground.x + 20 + 8 * i, ground.y + ground.height - 20);
+  await page.mouse.up();
+  expect((await key.boundingBox())!.x - place.x).toBeGreaterThan(20);
+  await page.getByRole('button', { name: 'Fit the plan' }).click();
+  expect((await key.boundingBox())!.x).toBeCloseTo(place.x, 0);
+});
+
+test('the set is changed: seated, in dark glasses, before a glossy wall, with a window, haze and a soft filter', async ({
+  page,
+  server,
+}) => {
+  await toSet(page, server.url, 'saltmarsh-1');
+  await part(page, 'Subject');
+  await page.getByRole('radio', { name: 'Person, seated' }).click();
+  await page.getByRole('button', { name: 'Dark glasses' }).click();
+  await page.getByRole('button', { name: 'Hat' }).click();
+  await part(page, 'Room');
+  await page.getByRole('radio', { name: 'Wall', exact: true }).click();
+  await field(page, 'Gloss of the backdrop').fill('40');
+  await field(page, 'Gloss of the backdrop').press('Enter');
+  await page.getByRole('radiogroup', { name: 'Paint of the walls' }).getByRole('radio', { name: 'Red cloth' }).click();
+  await page.getByRole('button', { name: 'Add a window in the right wall' }).click();
+  await part(page, 'Air, lens');
+  await page.getByRole('button', { name: 'Haze takes of a metre of light: more' }).click();
+  await page.getByRole('radio', { name: '1/4' }).click();
+  await expect(page.getByTestId('veil-rim-left')).toContainText('°');
+  await expect(page.getByTestId('in-frame')).toBeVisible();
+  await kept(page);
+  const look = await lookOf(page, server.url, 'saltmarsh-1');
+  expect(look.subject).toMatchObject({ form: 'seated', hat: true, sunglasses: true });
+  expect(look.backdrop).toMatchObject({ type: 'wall', gloss: 0.4 });
+  expect(look.room.paint).toEqual({ kind: 'material', id: 'cloth-red' });
+  expect(look.air.hazePerM).toBeGreaterThan(0);
+  expect(look.camera.diffusion).toBe(0.25);
+  expect(look.lights.at(-1)).toMatchObject({ role: 'window', locked: true });
+  await field(page, 'Haze takes of a metre of light').fill('90');
+  await field(page, 'Haze takes of a metre of light').press('Enter');
+  await expect(page.getByRole('alert').first()).toContainText('must be a number from 0 to');
+  await part(page, 'Subject');
+  await page.getByRole('radio', { name: 'Bottle on a table' }).click();
+  await page.getByRole('radio', { name: 'Rose' }).click();
+  await kept(page);
+  const { probes } = await lookOf(page, server.url, 'saltmarsh-1');
+  expect(probes.map(({ surface }: { surface: string }) => surface)).toContain('liquid');
+  await openLook(page, server, 'saltmarsh-1');
+  await expect(page.getByTestId('row-window-1')).toBeVisible();
+});
+
+test('a light is shaped: blades, spot to flood, and what that does to its level', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
+  await page.getByRole('button', { name: /^Modifier: / }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Fresnel lens', exact: true }).click();
+  await field(page, 'Spot 0 to flood 100').fill('0');
+  await field(page, 'Spot 0 to flood 100').press('Enter');
+  await expect(page.getByText(/^12° beam, \+\d\.\d against flood/)).toBeVisible();
+  await page.getByRole('button', { name: 'Doors or blades' }).click();
+  await field(page, 'Left blade').fill('-4');
+  await field(page, 'Left blade').press('Enter');
+  await kept(page);
+  const { modifier } = await lightOf(page, server.url, 'saltmarsh-1', 'rim-right');
+  expect(modifier.beam).toMatchObject({ kind: 'zoom', zoom: 0 });
+  expect(modifier.cut.leftDeg).toBe(-4);
+  await page.getByRole('button', { name: 'Take the blades off' }).click();
+  await kept(page);
+  expect((await lightOf(page, server.url, 'saltmarsh-1', 'rim-right')).modifier.cut).toBeNull();
 });

@@ -76,7 +76,9 @@ export {
   FINISHES,
   type Ambient,
   type Board,
+  type BackdropType,
   type Finish,
+  type Mover,
   type Baseline,
   type CameraMode,
   type LookCamera,
@@ -131,7 +133,12 @@ export { MOOD_AIM, type BalanceOptions } from './balance/objective';
 export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
-export { demoLooks, nightOvenLooks } from './catalogue/demo';
+export { framing, probePlaces, veils, type Framing, type Veil } from './look/in-view';
+export { SUBJECT_FORMS, type SubjectForm } from './subject/form';
+export { LIQUIDS, type Liquid } from './surface/liquid';
+export { windowLight } from './look/window';
+export { zoomGain, zoomLens } from './exposure/beam';
+export { demoLooks, nightOvenLooks, nocturneLooks } from './catalogue/demo';
 export { compileEmitters, type CompiledEmitter } from './fixture/emitters';
 export { brightestMix, closestMix, gamutHull, nearestInGamut, type Mix } from './fixture/mix';
 export {
@@ -202,7 +209,16 @@ export { membersFromLights } from './palette/from-lights';
 export { paletteChecks, type PaletteCheck, type PaletteReport } from './palette/checks';
 export * from './kit/schema';
 export { isStandIn, mergedKit, STAND_IN_KIT } from './kit/stand-ins';
-export { gelOptions, kitRows, lookWithCamera, lookWithFixture, lookWithGels, lookWithSurface } from './kit/use';
+export {
+  gelOptions,
+  kitRows,
+  lookWithCamera,
+  lookWithFixture,
+  lookWithGels,
+  lookWithSurface,
+  withSurface,
+  type SurfacePart,
+} from './kit/use';
 export { meansFor, withKitGels, type Means, type MeansInput, type Way } from './palette/means';
 export { LARGEST_SPECTRUM_FILE } from './files/limits';
 export { AMBIENT_TARGETS, ambientWays, evOfLux, luxOfEv, luxOfSettings, type AmbientWay } from './exposure/ambient';
@@ -256,8 +272,8 @@ export { readDrag, type DragReading, type DragZone } from './capture/drag';
 export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './capture/trade-off';
 export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
 export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';
-export { viewOf, type View } from './frame/view';
-export type { FrameMaterial } from './frame/bust';
+export { viewOf, type View } from './look/view';
+export type { FrameMaterial } from './subject/materials';
 export {
   backdropEvenness,
   beamAngles,

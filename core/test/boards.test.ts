@@ -13,6 +13,7 @@ const board = (change: Partial<Board> = {}): Board => ({
   heightM: 1,
   yawDeg: 0,
   lossStops: 0,
+  tint: null,
   ...change,
 });
 

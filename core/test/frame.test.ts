@@ -1,12 +1,16 @@
 import { responses } from '../src/camera/sensor';
 import { continuousLuxSeconds, stopsOverMeter } from '../src/exposure/meter';
-import { bustDistance, BUST_HIGH, BUST_LOW, MATERIALS_OF_FRAME, SKIN, WARDROBE } from '../src/frame/bust';
-import { bustGrid, gridDistance } from '../src/frame/grid';
-import { lightTerm, mirrored, SHEEN } from '../src/frame/light-term';
-import { developInto, frameReflectances, frameTriples, relightInto } from '../src/frame/relight';
+import { developInto } from '../src/frame/develop';
+import { lightTerm } from '../src/frame/light-term';
+import { frameReflectances, frameTriples, relightInto } from '../src/frame/relight';
+import { mirrored, SHEEN } from '../src/frame/sheen';
 import { makeStudio } from '../src/frame/studio';
 import { findSurfaces } from '../src/frame/surfaces';
-import { viewOf } from '../src/frame/view';
+import { viewOf } from '../src/look/view';
+import { MATERIALS_OF_FRAME, SKIN, WARDROBE } from '../src/subject/materials';
+import { stageOf, transfer } from '../src/look/stage';
+import { tintOf } from '../src/look/reflectances';
+import { liquidTransmittance } from '../src/surface/liquid';
 import {
   backdropEvenness,
   beamAngles,
@@ -15,6 +19,7 @@ import {
   lookupIn,
   modifierOf,
   nightOvenLooks,
+  nocturneLooks,
   parseLook,
   product,
   reachTable,
@@ -27,7 +32,7 @@ import {
 } from '../src';
 import { recordInto } from '../src/camera/camera';
 import { cameraAt } from '../src/capture/white';
-import { subjectForms, transfer } from '../src/look/geometry';
+import { subjectForms } from '../src/look/geometry';
 import { landedFlux, washFactor } from '../src/look/room';
 import { fullExposure } from '../src/look/scene';
 import { copyOf } from './support';
@@ -49,7 +54,7 @@ function meanOf(look: Look, material: number, size: readonly [number, number] = 
   relightInto(
     raw,
     surfaces,
-    look.lights.map((light) => lightTerm(surfaces, light, view.eye)),
+    look.lights.map((light) => lightTerm(surfaces, light, view, look)),
     frameTriples(look),
   );
   const sum: [number, number, number] = [0, 0, 0];
@@ -62,44 +67,7 @@ function meanOf(look: Look, material: number, size: readonly [number, number] = 
   return sum.map((value) => value / n) as [number, number, number];
 }
 
-describe('the bust', () => {
-  it('is closed, lies within its bounds, and its distances never overshoot', () => {
-    const points = Array.from({ length: 1200 }, (_, i) => {
-      const at = (a: 0 | 1 | 2, step: number) => BUST_LOW[a] + ((i * step) % 1) * (BUST_HIGH[a] - BUST_LOW[a]);
-      return [at(0, 0.6180339887), at(1, 0.7548776662), at(2, 0.5698402909)] as const;
-    });
-    // A distance bound may change by no more than the way, give or take the blend of its parts.
-    for (const [x, y, z] of points) {
-      const d = bustDistance(x, y, z);
-      const e = 0.002;
-      const slope =
-        Math.hypot(
-          bustDistance(x + e, y, z) - bustDistance(x - e, y, z),
-          bustDistance(x, y + e, z) - bustDistance(x, y - e, z),
-          bustDistance(x, y, z + e) - bustDistance(x, y, z - e),
-        ) /
-        (2 * e);
-      if (Math.abs(d) < 0.02) expect(slope).toBeLessThan(2.2);
-    }
-    for (const [x, y, z] of points) {
-      const outside = [BUST_HIGH[0] + 0.01, y, z] as const;
-      expect(bustDistance(...outside)).toBeGreaterThan(0);
-      expect(bustDistance(x, BUST_HIGH[1] + 0.01, z)).toBeGreaterThan(0);
-      expect(bustDistance(x, y, BUST_HIGH[2] + 0.02)).toBeGreaterThan(0);
-    }
-  });
-
-  it('has a grid that agrees with it near its surface', () => {
-    const grid = bustGrid();
-    for (let i = 0; i < 200; i++) {
-      const x = -0.2 + 0.4 * ((i * 0.618) % 1);
-      const y = -0.4 + 0.55 * ((i * 0.7549) % 1);
-      const z = -0.12 + 0.24 * ((i * 0.5698) % 1);
-      expect(Math.abs(gridDistance(grid, x, y, z) - bustDistance(x, y, z))).toBeLessThan(0.02);
-    }
-    expect(gridDistance(grid, 1, 0, 0)).toBeGreaterThan(0.6);
-  });
-
+describe('the subject in the picture', () => {
   it('shows skin, eyes, lips, hair and wardrobe to the camera', () => {
     const view = viewOf(poster, 120, 150);
     const { material } = findSurfaces(poster, view);
@@ -119,15 +87,22 @@ describe('the geometry of a light in the picture', () => {
     const view = viewOf(look, W, H);
     const surfaces = findSurfaces(look, view);
     const light = look.lights.find(({ id }) => id === 'backdrop')!;
-    const { lit } = lightTerm(surfaces, light, view.eye);
+    const { lit } = lightTerm(surfaces, light, view, look);
     let compared = 0;
     surfaces.material.forEach((m, p) => {
       if (MATERIALS_OF_FRAME[m] !== 'backdrop' || lit[p]! === 0) return;
       const position = [0, 1, 2].map((c) => surfaces.place[3 * p + c]!) as [number, number, number];
       const expected = transfer(
         light,
-        { id: 'p', name: 'p', surface: 'backdrop', body: 'none', position, normal: [0, 0, 1] },
-        [],
+        {
+          id: 'p',
+          name: 'p',
+          surface: 'backdrop',
+          body: 'none',
+          position,
+          normal: [0, 1, 2].map((c) => surfaces.normal[3 * p + c]!) as [number, number, number],
+        },
+        stageOf(look),
       );
       if (Math.abs(lit[p]! - expected) < 0.02 * expected) compared++;
       expect(lit[p]!).toBeLessThan(1.02 * expected + 1e-9);
@@ -196,7 +171,8 @@ describe('the geometry of a light in the picture', () => {
       const { lit } = lightTerm(
         surfaces,
         one.lights.find(({ id }) => id === 'key')!,
-        view.eye,
+        view,
+        one,
       );
       let [all, none] = [0, 0];
       surfaces.material.forEach((m, p) => {
@@ -211,33 +187,61 @@ describe('the geometry of a light in the picture', () => {
   });
 });
 
+/** Looks that between them have everything that sends light on: ambient, haze, coloured walls and cards, flare, glass and liquid. */
+function everythingAtOnce(): Look[] {
+  const card = { id: 'c', name: 'Card', position: [0.8, 1.5, 0.6], widthM: 1, heightM: 1.4, yawDeg: -55, lossStops: 0 } as const;
+  return [
+    poster,
+    nightOvenLooks()[0]!,
+    { ...poster, ambient: { ...poster.ambient, lux: 900 } },
+    parseLook({
+      ...poster,
+      air: { hazePerM: 0.05 },
+      room: { ...poster.room, paint: { kind: 'material', id: 'cloth-red' }, gloss: 0.6 },
+      backdrop: { ...poster.backdrop, type: 'cloth', gloss: 0.5 },
+      boards: [
+        { ...card, finish: 'white', tint: { kind: 'material', id: 'cloth-cream' } },
+        { ...card, id: 'd', finish: 'silver', tint: null, position: [-0.8, 1.5, 0.6], yawDeg: 55 },
+      ],
+    }),
+    nocturneLooks()[0]!,
+  ];
+}
+
 describe('relighting', () => {
   it('equals a rendering wavelength by wavelength', () => {
-    for (const look of [poster, nightOvenLooks()[0]!, { ...poster, ambient: { ...poster.ambient, lux: 900 } }]) {
+    for (const look of everythingAtOnce()) {
       const view = viewOf(look, W, H);
       const surfaces = findSurfaces(look, view);
-      const terms = look.lights.map((light) => lightTerm(surfaces, light, view.eye));
+      const terms = look.lights.map((light) => lightTerm(surfaces, light, view, look));
       const raw = new Float32Array(3 * W * H);
       relightInto(raw, surfaces, terms, frameTriples(look));
       const camera = cameraAt(look, look.camera);
       const lookup = lookupIn(look.spectra);
       const rho = frameReflectances(look);
       const forms = subjectForms(look);
+      const tints = look.boards.map((board, i) => tintOf(board, i, lookup));
+      const { tint, strength } = look.subject.liquid;
+      const steps = Array.from({ length: 16 }, (_, k) => liquidTransmittance(tint, strength, 0.6 * k).map((v) => 0.86 * v));
       const sources = look.lights.map((light) =>
         product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)).map(
           (v) => v * fullExposure(look, light, lookup) * 2 ** light.powerStops,
         ),
       );
-      const washes = look.lights.map((light) => washFactor(look, landedFlux(look, light, forms), rho[6]!));
+      const washes = look.lights.map((light) => washFactor(look, landedFlux(look, light, forms), rho[6]!, rho[8]!));
       const ambientK = continuousLuxSeconds(look.ambient.lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
       const ambient = spectrumOfSource(look.ambient.source, lookup).map((v) => v * ambientK);
       for (let p = 0; p < W * H; p += 7) {
         const reflectance = rho[surfaces.material[p]!]!;
+        const glass = surfaces.front ? surfaces.front.pixels.indexOf(p) : -1;
         const arriving = reflectance.map((r, k) => {
           let sum = surfaces.open[p]! * ambient[k]! * r;
           sources.forEach((source, l) => {
-            const { lit, gloss } = terms[l]!;
-            sum += source[k]! * (lit[p]! * r + gloss[p]! + surfaces.open[p]! * washes[l]![k]! * r);
+            const { lit, gloss, air, cards, through } = terms[l]!;
+            const seen = gloss[p]! + (air ? air[p]! : 0);
+            sum += source[k]! * (lit[p]! * r + seen + surfaces.open[p]! * washes[l]![k]! * r);
+            for (const { board, lit: own } of cards) sum += source[k]! * tints[board]![k]! * own[p]! * r;
+            if (glass >= 0) sum += source[k]! * through![glass]! * steps[surfaces.front!.step[glass]!]![k]!;
           });
           return sum;
         });
@@ -276,7 +280,7 @@ describe('relighting', () => {
     relightInto(
       raw,
       surfaces,
-      look.lights.map((light) => lightTerm(surfaces, light, view.eye)),
+      look.lights.map((light) => lightTerm(surfaces, light, view, look)),
       triples,
     );
     const rgba = new Uint8ClampedArray(4 * W * H);
@@ -358,8 +362,9 @@ describe('where a light goes', () => {
     expect(remedies.map(({ id }) => id)).toContain('grid');
     const level = (look: Look, probe: string) =>
       reachTable(look)[look.lights.findIndex(({ id }) => id === 'key')]!.find((row) => row.probe === probe)!.stops;
-    for (const { light, there, atWork } of remedies) {
-      const tried = { ...washed, lights: washed.lights.map((one) => (one.id === 'key' ? light : one)) };
+    for (const { light, there, atWork, board } of remedies) {
+      const boards = board ? [board] : [];
+      const tried = { ...washed, boards, lights: washed.lights.map((one) => (one.id === 'key' ? light : one)) };
       parseLook(tried);
       expect(level(tried, 'backdrop') - level(washed, 'backdrop')).toBeCloseTo(there, 1);
       expect(level(tried, 'face-key') - level(washed, 'face-key')).toBeCloseTo(atWork, 1);

@@ -5,9 +5,12 @@ import { makeCamera, recordInto } from '../src/camera/camera';
 import { responses } from '../src/camera/sensor';
 import { planckSource } from '../src/spectrum/source';
 import { hexOfLinear } from '../src/colour/rgb';
-import { CAMERAS, fixtureOf } from '../src/catalogue/kit';
+import { CAMERAS, fixtureOf, modifierOf } from '../src/catalogue/kit';
 import { evaluate } from '../src/look/evaluate';
-import { subjectForms, transfer, visibility } from '../src/look/geometry';
+import { subjectForms } from '../src/look/geometry';
+import { flareOf } from '../src/look/air';
+import { placed, reaching, stageOf, transfer } from '../src/look/stage';
+import { viewOf } from '../src/look/view';
 import { landedFlux, washFactor } from '../src/look/room';
 import { LIGHT_SETS, makeLight, newLook } from '../src/look/create';
 import { mergeLooks } from '../src/look/merge';
@@ -143,19 +146,27 @@ function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
   const perLuxSecond = look.camera.iso / (250 * look.camera.aperture ** 2);
   const arriving = new Float64Array(GRID_SIZE);
   const forms = subjectForms(look);
+  const stage = stageOf(look);
+  const view = viewOf(look, 3, 2);
+  const { open } = placed(stage, probe);
+  const veiled = new Float64Array(GRID_SIZE);
   for (const light of look.lights) {
     if (light.fixture.kind !== 'flash') throw new Error('flash only');
     const spectrum = product(resolveSource(light, light.powerStops), resolveFilter(light));
     const candela = 2 ** (light.powerStops - light.modifier.lossStops) * 2.5 * light.fixture.guideNumberM ** 2;
-    const wash = washFactor(look, landedFlux(look, light, forms), surfaces['backdrop']!);
-    const direct = transfer(light, probe, forms);
-    for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += spectrum[i]! * candela * (direct + wash[i]!);
+    const wash = washFactor(look, landedFlux(look, light, forms), surfaces['backdrop']!, flat(look.room.walls));
+    const direct = transfer(light, probe, stage);
+    const { veil } = flareOf(reaching(light, stage), stage, view.eye, view.forward);
+    for (let i = 0; i < GRID_SIZE; i++) {
+      arriving[i]! += spectrum[i]! * candela * (direct + open * wash[i]!);
+      veiled[i]! += spectrum[i]! * candela * veil;
+    }
   }
   const ambient = planckSource(3600);
-  for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += ambient[i]! * look.ambient.lux * look.camera.shutterS;
+  for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += open * ambient[i]! * look.ambient.lux * look.camera.shutterS;
   const raw = responses(
     camera.sensor,
-    product(arriving, surfaces[probe.surface]!).map((v) => v * perLuxSecond),
+    product(arriving, surfaces[probe.surface]!).map((v, k) => (v + veiled[k]!) * perLuxSecond),
   );
   const out = new Float64Array(3);
   const balanced = raw.map((v, c) => v / camera.whiteResponse[c]!) as [number, number, number];
@@ -252,7 +263,7 @@ describe('evaluate', () => {
     expect(paper.dilution[0]!.name).toBe('Key');
     expect(paper.vividness).toBeLessThan(0.2);
     const hot = evaluate(demoLooks()[2]!).lights.find(({ id }) => id === 'rim-right')!;
-    expect(hot.verdict.text).toMatch(/Red channel clips: 1\.\d stops too hot/);
+    expect(hot.verdict.text).toMatch(/Red channel clips: \d\.\d stops? too hot/);
     expect(hot.aboveClip!.hueDriftDeg).toBeGreaterThan(8);
   });
 
@@ -306,18 +317,33 @@ describe('geometry', () => {
         beam: { kind: 'diffuse' as const },
         gridDeg: null,
         lossStops: 0,
+        cut: null,
+        spill: 0,
       },
+      rollDeg: 0,
     });
-    expect(transfer(light(-1), probe, []) / transfer(light(0), probe, [])).toBeCloseTo(4, 3);
+    const empty = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [] });
+    expect(transfer(light(-1), probe, empty) / transfer(light(0), probe, empty)).toBeCloseTo(4, 3);
     const aside = { ...light(-1), position: [Math.sqrt(3), 1.5, -1] as [number, number, number] };
-    expect(transfer(aside, probe, [])).toBeCloseTo(0.5 / 4, 4);
-    expect(transfer({ ...light(-1), aim: [0, 1.5, 4] as [number, number, number] }, probe, [])).toBe(0);
+    expect(transfer(aside, probe, empty)).toBeCloseTo(0.5 / 4, 4);
+    expect(transfer({ ...light(-1), aim: [0, 1.5, 4] as [number, number, number] }, probe, empty)).toBe(0);
   });
 
   it('shadows the backdrop behind the head, softer from a larger face', () => {
-    const forms = subjectForms(demo);
     const y = demo.subject.faceHeightM;
-    const share = (x: number, radius: number) => visibility([x, y, -2.4], 'none', [0, y, 3], radius, forms);
+    const backdrop = standardProbes(y, 2.4, 'left')[5]!;
+    const light = (radiusM: number) => ({
+      ...demo.lights[0]!,
+      position: [0, y, 3] as [number, number, number],
+      aim: [0, y, -2.4] as [number, number, number],
+      modifier: { ...modifierOf('globe'), face: { kind: 'disc' as const, radiusM } },
+    });
+    // Against the same light with the subject out of the way.
+    const share = (x: number, radius: number) => {
+      const probe = { ...backdrop, position: [x, y, -2.4] as [number, number, number] };
+      const without = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [] });
+      return transfer(light(radius), probe, stageOf(demo)) / transfer(light(radius), probe, without);
+    };
     expect(share(0, 0.05)).toBe(0);
     expect(share(1.2, 0.05)).toBe(1);
     expect(share(0.12, 0.6)).toBeGreaterThan(share(0.12, 0.05));
@@ -335,7 +361,7 @@ describe('geometry', () => {
     const wash = (walls: number) => {
       const look = clone();
       look.room = { ...look.room, walls, ceiling: walls, floor: walls };
-      return washFactor(look, landedFlux(look, look.lights[0]!, forms), flat(0.18))[40]!;
+      return washFactor(look, landedFlux(look, look.lights[0]!, forms), flat(0.18), flat(walls))[40]!;
     };
     expect(wash(0.85)).toBeGreaterThan(4 * wash(0.2));
     expect(Number.isFinite(wash(0.95))).toBe(true);

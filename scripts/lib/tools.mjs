@@ -140,7 +140,7 @@ export function ensureChromium() {
   }
   console.log('Installing Chromium …');
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
 }
 
 /** Serves until it is stopped; passes signals on and exits as the server does. */

@@ -1,10 +1,11 @@
-import { ambientShareAt, formatShutter, formatStops, readDrag, type Look } from '@fulgent/core';
+import { ambientShareAt, formatShutter, formatStops, readDrag, type Look, type Mover } from '@fulgent/core';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Dial, DISTANCES_M, ShutterDial } from '../ui/Dial';
 import { changeCamera } from '../look/edits';
+import { Choice } from '../ui/Button';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -16,6 +17,12 @@ const useStyles = themed((t) => ({
   swatches: { flexDirection: 'row', marginTop: 3 },
   swatch: { width: 22, height: 34 },
 }));
+
+const MOVERS: readonly { readonly id: Mover; readonly name: string }[] = [
+  { id: 'subject', name: 'The subject' },
+  { id: 'pan', name: 'The camera, panning' },
+  { id: 'zoom', name: 'The zoom' },
+];
 
 const SPEEDS = [0, 0.1, 0.2, 0.4, 0.8, 1.2, 1.6, 2.5, 4, 6, 10, 20];
 
@@ -30,6 +37,7 @@ export function MotionPage({ look }: { readonly look: Look }) {
   return (
     <>
       <Section title="What moves" aside={`shutter ${formatShutter(camera.shutterS)}`}>
+        <Choice label="What moves" options={MOVERS} value={motion.of} onChange={(of) => changeMotion({ of })} />
         <StepperGrid>
           <Dial
             label="Speed across the picture"

@@ -1,5 +1,5 @@
-import { formatStops, viewOf, type Look, type Point, type Probe, type ProbeReading, type Readings } from '@fulgent/core';
-import { useState } from 'react';
+import { formatStops, probePlaces, viewOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
+import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { clipText, colourWord, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
@@ -48,14 +48,17 @@ const PARTS: Record<PointReading['material'], string> = {
   floor: 'Floor',
   wall: 'Wall',
   lash: 'Lashes',
+  ceiling: 'Ceiling',
+  hat: 'Hat',
+  seat: 'Stool',
+  lens: 'Dark glasses',
+  label: 'Label',
+  cap: 'Cap',
+  table: 'Table',
+  flag: 'Flag',
+  card: 'Card',
+  liquid: 'Glass and liquid',
 };
-
-/** The head's probes stand on a sphere round it; in the picture they are shown on the figure. */
-function onFigure({ body, position: [x, y, z] }: Probe, faceHeightM: number): Point {
-  return body === 'head' ? [HEAD_SHARE * x, faceHeightM + HEAD_SHARE * (y - faceHeightM), z] : [x, y, z];
-}
-
-const HEAD_SHARE = 0.78;
 
 /** Where a press was, px from the picture's left and top; its middle where a key pressed it. */
 function touched({ offsetX, offsetY, detail }: MouseEvent, width: number, height: number): [number, number] {
@@ -94,9 +97,10 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
   // A reading belongs to the look it was taken from.
   const taken = point?.of === look && !selected ? point : null;
   const view = viewOf(look, width, height);
-  const spots = look.probes.flatMap((probe) => {
-    const at = projected(view, onFigure(probe, look.subject.faceHeightM));
-    return at ? [{ id: probe.id, ...at }] : [];
+  const places = useMemo(() => probePlaces(look), [look]);
+  const spots = look.probes.flatMap(({ id }, p) => {
+    const at = projected(view, places[p]!);
+    return at ? [{ id, ...at }] : [];
   });
   const chosen = readings.probes.find(({ id }) => id === selected);
   const clippedCount = readings.probes.filter(({ clipped }) => clipped.length > 0).length;

@@ -17,6 +17,7 @@ import { changeLight, moveLight, removeLight, setPower, setThrow } from '../look
 import { FixtureSection } from './FixtureSection';
 import { LampSection } from './LampSection';
 import { GelSection } from './GelSection';
+import { ShapeSection } from './ShapeSection';
 import { SettingSection } from './SettingSection';
 import { readNumber, taken } from '../look/numbers';
 import { undo, useOpenLook } from '../look/store';
@@ -129,6 +130,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
         ) : null}
       </Section>
       <FixtureSection look={look} light={light} />
+      <ShapeSection light={light} />
       <LampSection look={look} light={light} />
       <Section title="Vividness against exposure" aside="100 % is the light by itself">
         {inner > 0 ? (

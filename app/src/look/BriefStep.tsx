@@ -1,4 +1,4 @@
-import { formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type SurfaceRef, type ToneComparison } from '@fulgent/core';
+import { formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type ToneComparison } from '@fulgent/core';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { SourceChoice } from '../camera/SourceChoice';
@@ -15,6 +15,7 @@ import { changeLight, changeAmbient, changeBackdrop, changeBrief, changeRoom, ch
 import { percent } from './words';
 import { readNumber, taken } from './numbers';
 import { useOpenLook } from './store';
+import { surfaceEntryId } from './surface-entry';
 import { SurfaceSwatches } from './SurfaceSwatches';
 
 const MOODS = [
@@ -38,9 +39,6 @@ const NO_MOTIVE = { id: '', name: 'Nothing in particular' };
 
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
 const tenth = (value: number) => Number(value.toFixed(1));
-/** The kit entry behind a surface of a look: an own one is carried under its id. */
-const surfaceEntryId = (surface: SurfaceRef) =>
-  surface.kind === 'material' ? surface.id : surface.kind === 'spectrum' ? surface.id.replace(/^surface-/, '') : null;
 
 /** Mood, subject, place: what everything later is weighed against. */
 export function BriefStep() {

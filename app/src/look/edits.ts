@@ -16,6 +16,7 @@ import {
   type Look,
   type Point,
   type Role,
+  type SurfacePart,
 } from '@fulgent/core';
 import { edit } from './store';
 
@@ -93,7 +94,7 @@ export function changeBackdrop(key: string, change: Partial<Look['backdrop']>): 
 }
 
 /** Takes a surface of the kit for a part of the picture; an own one is carried along in the look. */
-export function putSurface(part: 'backdrop' | 'hair' | 'wardrobe', entry: KitSurface): void {
+export function putSurface(part: SurfacePart, entry: KitSurface): void {
   edit(`${part}.surface`, (look) => lookWithSurface(look, part, entry));
 }
 
@@ -135,6 +136,7 @@ const ROLE_NAMES: Record<Role, string> = {
   kicker: 'Kicker',
   background: 'Backdrop',
   practical: 'Practical',
+  window: 'Window',
 };
 
 export function roleName(role: Role): string {

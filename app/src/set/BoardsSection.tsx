@@ -1,18 +1,22 @@
 import type { Board, Finish, Look } from '@fulgent/core';
 import { View } from 'react-native';
+import { kitOf, useKit } from '../kit/useKit';
 import { undo } from '../look/store';
+import { surfaceEntryId } from '../look/surface-entry';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
+import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import { addBoard, changeBoard, removeBoard } from './edits';
+import { addBoard, changeBoard, removeBoard, tintBoard } from './edits';
 
 const FINISHES: readonly { readonly id: Finish; readonly name: string }[] = [
   { id: 'black', name: 'Black flag' },
   { id: 'white', name: 'White card' },
+  { id: 'silver', name: 'Silver card' },
   { id: 'silk', name: 'Silk' },
 ];
 
@@ -25,6 +29,8 @@ const useStyles = themed((t) => ({
 /** Flags, cards and silks: what holds light off, sends it back, or passes a part of it. On the plan they are dragged. */
 export function BoardsSection({ look }: { readonly look: Look }) {
   const styles = useStyles();
+  const { stored } = useKit();
+  const cloths = kitOf(stored, 'surface').filter(({ use }) => use === 'cloth');
   return (
     <Section title="Flags, cards, silks" aside={look.boards.length ? `${look.boards.length}` : 'none'}>
       {look.boards.map((board) => (
@@ -49,6 +55,16 @@ export function BoardsSection({ look }: { readonly look: Look }) {
             onChange={(finish) => changeBoard(board.id, 'finish', { finish, lossStops: finish === 'silk' ? 1 : 0 })}
           />
           <Fields board={board} />
+          {board.finish === 'white' || board.finish === 'silver' ? (
+            <Pick
+              label={`Colour of ${board.name}`}
+              current={
+                board.tint ? (cloths.find(({ id }) => id === surfaceEntryId(board.tint!))?.name ?? 'Coloured') : 'None of its own'
+              }
+              options={[{ id: '', name: 'None of its own' }, ...cloths.map(({ id, name }) => ({ id, name }))]}
+              onPick={(id) => tintBoard(board.id, cloths.find((one) => one.id === id) ?? null)}
+            />
+          ) : null}
         </View>
       ))}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>

@@ -1,23 +1,16 @@
-import {
-  beamAngles,
-  formatStops,
-  stopsAlong,
-  throwM,
-  type Board,
-  type Light,
-  type Look,
-  type Point,
-  type Readings,
-} from '@fulgent/core';
+import type { Look, Point, Readings } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
-import Svg, { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import Svg from 'react-native-svg';
+import { changeSubject } from '../look/edits';
 import { useOpenLook } from '../look/store';
 import { chooseLight } from '../look/ui-state';
-import { FONTS, useTheme } from '../theme/theme';
+import { useTheme } from '../theme/theme';
 import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from './edits';
-import { layoutOf, roundOf, snap, type Layout, type PlanSide } from './layout';
+import { bearing, layoutOf, snap, type Layout, type PlanSide } from './layout';
+import { pushPlan, usePlanView, zoomPlan } from './plan-view';
+import { Backdrop, Beam, BoardMark, Camera, Chosen, Lamp, Subject } from './PlanMarks';
 
 interface Props {
   readonly look: Look;
@@ -25,17 +18,16 @@ interface Props {
   readonly side: PlanSide;
   readonly width: number;
   readonly height: number;
-  readonly zoom: number;
   readonly selected: string | null;
 }
 
 const HANDLE_PX = 44;
-const LAMP_PX = 13;
 
 /** The set from above or from the side, to work on: lights, aims, camera and backdrop are dragged. Fields beside it do the same. */
-export function Plan({ look, readings, side, width, height, zoom, selected }: Props) {
+export function Plan({ look, readings, side, width, height, selected }: Props) {
+  const { zoom, pushed } = usePlanView();
   const theme = useTheme();
-  const fitted = useMemo(() => layoutOf(look, side, width, height, zoom), [look, side, width, height, zoom]);
+  const fitted = useMemo(() => layoutOf(look, side, width, height, zoom, pushed), [look, side, width, height, zoom, pushed]);
   const [held, setHeld] = useState<Layout | null>(null);
   const layout = held ?? fitted;
   const hold = (on: boolean) => setHeld(on ? layout : null);
@@ -44,33 +36,36 @@ export function Plan({ look, readings, side, width, height, zoom, selected }: Pr
   const camera: Point = [0, look.subject.faceHeightM, look.camera.distanceM];
   return (
     <View style={{ width, height, overflow: 'hidden', backgroundColor: theme.ground }} testID={`plan-${side}`}>
-      <Svg width={width} height={height} aria-hidden testID="light-colour">
-        <Backdrop look={look} layout={layout} />
-        <Camera look={look} layout={layout} camera={camera} />
-        {look.lights.map((light) => (
-          <Beam
-            key={light.id}
-            light={light}
-            layout={layout}
-            colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
-            dim={!light.on || light.muted}
-          />
-        ))}
-        {look.boards.map((board) => (
-          <BoardMark key={board.id} board={board} layout={layout} />
-        ))}
-        <Subject look={look} layout={layout} face={face} />
-        {chosen ? <Chosen light={chosen} layout={layout} /> : null}
-        {look.lights.map((light) => (
-          <Lamp
-            key={light.id}
-            light={light}
-            layout={layout}
-            colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
-            chosen={light.id === selected}
-          />
-        ))}
-      </Svg>
+      <Ground width={width} height={height} />
+      <View pointerEvents="none">
+        <Svg width={width} height={height} aria-hidden testID="light-colour">
+          <Backdrop look={look} layout={layout} />
+          <Camera look={look} layout={layout} camera={camera} />
+          {look.lights.map((light) => (
+            <Beam
+              key={light.id}
+              light={light}
+              layout={layout}
+              colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
+              dim={!light.on || light.muted}
+            />
+          ))}
+          {look.boards.map((board) => (
+            <BoardMark key={board.id} board={board} layout={layout} />
+          ))}
+          <Subject look={look} layout={layout} face={face} />
+          {chosen ? <Chosen light={chosen} layout={layout} /> : null}
+          {look.lights.map((light) => (
+            <Lamp
+              key={light.id}
+              light={light}
+              layout={layout}
+              colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
+              chosen={light.id === selected}
+            />
+          ))}
+        </Svg>
+      </View>
       <Handle
         name="Camera: drag towards or away from the subject"
         layout={layout}
@@ -115,6 +110,43 @@ export function Plan({ look, readings, side, width, height, zoom, selected }: Pr
           onMove={(from, dx, dy, gesture) => changeBoard(id, 'place', { position: layout.moved(from, dx, dy) }, gesture)}
         />
       ))}
+      {side === 'top' ? (
+        <>
+          <Handle
+            name="Subject: drag to turn"
+            testID="turn-subject"
+            layout={layout}
+            hold={hold}
+            at={ahead(face, look.subject.turnDeg, TURN_AT_M)}
+            onStart={() => ahead(face, useOpenLook.getState().look!.subject.turnDeg, TURN_AT_M)}
+            onMove={([x, y, z], dx, dy) =>
+              changeSubject('turn', { turnDeg: bearing(face, [x + dx / layout.scale, y, z + dy / layout.scale]) })
+            }
+          />
+          {look.boards.map((board) => (
+            <Handle
+              key={board.id}
+              name={`${board.name}: drag to turn`}
+              testID={`turn-${board.id}`}
+              layout={layout}
+              hold={hold}
+              at={ahead(board.position, board.yawDeg, TURN_AT_M)}
+              onStart={() => {
+                const now = useOpenLook.getState().look!.boards.find(({ id }) => id === board.id)!;
+                return { middle: now.position, at: ahead(now.position, now.yawDeg, TURN_AT_M) };
+              }}
+              onMove={({ middle, at: [x, y, z] }, dx, dy, gesture) =>
+                changeBoard(
+                  board.id,
+                  'yaw',
+                  { yawDeg: bearing(middle, [x + dx / layout.scale, y, z + dy / layout.scale]) },
+                  gesture,
+                )
+              }
+            />
+          ))}
+        </>
+      ) : null}
       {chosen ? (
         <Handle
           name={`${chosen.name}: drag what it aims at`}
@@ -123,7 +155,7 @@ export function Plan({ look, readings, side, width, height, zoom, selected }: Pr
           hold={hold}
           at={chosen.aim}
           onStart={() => useOpenLook.getState().look!.lights.find(({ id }) => id === chosen.id)!.aim}
-          onMove={(from, dx, dy, gesture) => aimLight(chosen.id, layout.moved(from, dx, dy), gesture)}
+          onMove={(from, dx, dy, gesture) => aimLight(chosen.id, layout.turned(chosen.position, from, dx, dy), gesture)}
         />
       ) : null}
     </View>
@@ -184,233 +216,42 @@ function Handle<T>(props: HandleProps<T>) {
   );
 }
 
-interface Part {
-  readonly look: Look;
-  readonly layout: Layout;
+/** How far from the middle of a thing the handle is that turns it, m. */
+const TURN_AT_M = 0.45;
+
+/** A place ahead of something that faces an angle: 0 to the camera, 90 to the picture's right. */
+function ahead([x, y, z]: Point, deg: number, metres: number): Point {
+  const a = (deg * Math.PI) / 180;
+  return [x + metres * Math.sin(a), y, z + metres * Math.cos(a)];
 }
 
-function Backdrop({ look, layout }: Part) {
-  const theme = useTheme();
-  const { distanceM, widthM } = look.backdrop;
-  const [x0, y0] = layout.at([-widthM / 2, 0, -distanceM]);
-  const [x1, y1] =
-    layout.side === 'top' ? layout.at([widthM / 2, 0, -distanceM]) : layout.at([0, look.room.heightM - 0.1, -distanceM]);
-  const [gx0, gy0] = layout.at([0, 0, -distanceM - 1]);
-  const [gx1] = layout.at([0, 0, look.camera.distanceM + 1]);
-  return (
-    <G>
-      {layout.side === 'side' ? <Line x1={gx0} y1={gy0} x2={gx1} y2={gy0} stroke={theme.edge} strokeWidth={1} /> : null}
-      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={5} />
-      <SvgText
-        x={layout.side === 'top' ? (x0 + x1) / 2 : x0 + 8}
-        y={layout.side === 'top' ? y0 - 8 : y0 - 10}
-        fontSize={12}
-        fontFamily={FONTS.narrow}
-        fill={theme.quiet}
-        textAnchor={layout.side === 'top' ? 'middle' : 'start'}
-      >
-        {`backdrop, ${distanceM.toFixed(1)} m behind`}
-      </SvgText>
-    </G>
-  );
+/** The ground of the plan: dragged it is pushed, with two fingers made larger or smaller. */
+function groundGesture() {
+  let from: readonly [number, number] | null = null;
+  let first = 1;
+  const pan = Gesture.Pan()
+    .runOnJS(true)
+    .minDistance(6)
+    .onStart(() => {
+      from = usePlanView.getState().pushed;
+    })
+    .onUpdate(({ translationX, translationY }) => {
+      if (from) pushPlan(from[0] + translationX, from[1] + translationY);
+    });
+  const pinch = Gesture.Pinch()
+    .runOnJS(true)
+    .onStart(() => {
+      first = usePlanView.getState().zoom;
+    })
+    .onUpdate(({ scale }) => zoomPlan(first * scale));
+  return Gesture.Simultaneous(pan, pinch);
 }
 
-function Camera({ look, layout, camera }: Part & { readonly camera: Point }) {
-  const theme = useTheme();
-  const { focalMm, sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
-  const far = distanceM + look.backdrop.distanceM;
-  const half = ((layout.side === 'top' ? sensorWidthMm : sensorHeightMm) / (2 * focalMm)) * far;
-  const [cx, cy] = layout.at(camera);
-  const y = look.subject.faceHeightM;
-  const edge = (sign: number): Point =>
-    layout.side === 'top' ? [sign * half, y, -look.backdrop.distanceM] : [0, y + sign * half, -look.backdrop.distanceM];
+function Ground({ width, height }: Pick<Props, 'width' | 'height'>) {
+  const gesture = useMemo(() => groundGesture(), []);
   return (
-    <G>
-      {[-1, 1].map((sign) => {
-        const [ex, ey] = layout.at(edge(sign));
-        return <Line key={sign} x1={cx} y1={cy} x2={ex} y2={ey} stroke={theme.edge} strokeWidth={1} strokeDasharray="2 4" />;
-      })}
-      <Rect x={cx - 9} y={cy - 7} width={18} height={14} rx={2} fill={theme.text} />
-      {layout.side === 'top' ? (
-        <Path d={`M${cx - 5} ${cy - 7}L${cx} ${cy - 15}L${cx + 5} ${cy - 7}Z`} fill={theme.text} />
-      ) : (
-        <Path d={`M${cx - 9} ${cy - 5}L${cx - 17} ${cy}L${cx - 9} ${cy + 5}Z`} fill={theme.text} />
-      )}
-      <SvgText
-        x={cx + (layout.side === 'top' ? 14 : -9)}
-        y={cy + (layout.side === 'top' ? 5 : 22)}
-        fontSize={12}
-        fontFamily={FONTS.narrow}
-        fill={theme.quiet}
-      >
-        {`${focalMm} mm, ${distanceM.toFixed(1)} m`}
-      </SvgText>
-    </G>
-  );
-}
-
-function Subject({ look, layout, face }: Part & { readonly face: Point }) {
-  const theme = useTheme();
-  const [x, y] = layout.at(face);
-  const s = layout.scale;
-  const head = Math.max(5, 0.1 * s);
-  if (layout.side === 'side') {
-    const [, foot] = layout.at([0, Math.max(0, face[1] - 0.75), 0]);
-    return (
-      <G>
-        <Rect
-          x={x - 0.13 * s}
-          y={y + 0.14 * s}
-          width={0.26 * s}
-          height={Math.max(4, foot - y - 0.14 * s)}
-          rx={0.08 * s}
-          fill={theme.edge}
-        />
-        <Ellipse cx={x} cy={y} rx={head * 0.95} ry={head * 1.15} fill={theme.text} />
-        <Path d={`M${x + head * 0.8} ${y - 3}L${x + head * 1.3} ${y + 2}L${x + head * 0.8} ${y + 5}Z`} fill={theme.text} />
-      </G>
-    );
-  }
-  return (
-    <G rotation={look.subject.turnDeg} origin={`${x}, ${y}`}>
-      <Ellipse cx={x} cy={y} rx={0.24 * s} ry={0.11 * s} fill={theme.edge} />
-      <Circle cx={x} cy={y} r={head} fill={theme.text} />
-      <Path d={`M${x - 4} ${y + head * 0.85}L${x} ${y + head * 1.35}L${x + 4} ${y + head * 0.85}Z`} fill={theme.text} />
-    </G>
-  );
-}
-
-/** A board on the plan: black with a rim, white, or dashed for a silk. */
-function BoardMark({ board, layout }: { readonly board: Board; readonly layout: Layout }) {
-  const theme = useTheme();
-  const a = (board.yawDeg * Math.PI) / 180;
-  const half = board.widthM / 2;
-  const [x, y, z] = board.position;
-  const ends: readonly [Point, Point] =
-    layout.side === 'top'
-      ? [
-          [x - half * Math.cos(a), y, z + half * Math.sin(a)],
-          [x + half * Math.cos(a), y, z - half * Math.sin(a)],
-        ]
-      : [
-          [x, y - board.heightM / 2, z],
-          [x, y + board.heightM / 2, z],
-        ];
-  const [[x0, y0], [x1, y1]] = [layout.at(ends[0]), layout.at(ends[1])];
-  return (
-    <G>
-      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={7} />
-      <Line
-        x1={x0}
-        y1={y0}
-        x2={x1}
-        y2={y1}
-        stroke={board.finish === 'black' ? '#000000' : '#ffffff'}
-        strokeWidth={4.5}
-        strokeDasharray={board.finish === 'silk' ? '5 4' : undefined}
-      />
-    </G>
-  );
-}
-
-/** A light's beam on the plan: the cone of half its light, and faintly where it ends. */
-function Beam({
-  light,
-  layout,
-  colour,
-  dim,
-}: {
-  readonly light: Light;
-  readonly layout: Layout;
-  readonly colour: string;
-  readonly dim: boolean;
-}) {
-  const { halfDeg, endDeg } = beamAngles(light);
-  const [x0, y0] = layout.at(light.position);
-  const [x1, y1] = layout.at(light.aim);
-  const axis = Math.atan2(y1 - y0, x1 - x0);
-  const length = Math.hypot(x1 - x0, y1 - y0) * 1.12;
-  if (length < 4) return null;
-  const wedge = (deg: number) => {
-    const a = (Math.min(deg, 80) * Math.PI) / 180;
-    const tip = (angle: number) => `${x0 + length * Math.cos(angle)} ${y0 + length * Math.sin(angle)}`;
-    return `M${x0} ${y0}L${tip(axis - a)}A${length} ${length} 0 0 1 ${tip(axis + a)}Z`;
-  };
-  return (
-    <G opacity={dim ? 0.25 : 1}>
-      <Path d={wedge(endDeg)} fill={colour} fillOpacity={0.1} />
-      <Path d={wedge(halfDeg)} fill={colour} fillOpacity={0.32} />
-    </G>
-  );
-}
-
-function Lamp({
-  light,
-  layout,
-  colour,
-  chosen,
-}: {
-  readonly light: Light;
-  readonly layout: Layout;
-  readonly colour: string;
-  readonly chosen: boolean;
-}) {
-  const theme = useTheme();
-  const [x, y] = layout.at(light.position);
-  const [ax, ay] = layout.at(light.aim);
-  const angle = (Math.atan2(ay - y, ax - x) * 180) / Math.PI;
-  return (
-    <G>
-      {chosen ? <Circle cx={x} cy={y} r={19} fill="none" stroke={theme.text} strokeWidth={1.5} /> : null}
-      <G rotation={angle} origin={`${x}, ${y}`}>
-        <Rect x={x - LAMP_PX * 0.7} y={y - LAMP_PX / 2} width={LAMP_PX} height={LAMP_PX} rx={2} fill={theme.text} />
-        <Rect x={x + LAMP_PX * 0.42} y={y - LAMP_PX * 0.75} width={4} height={LAMP_PX * 1.5} fill={colour} />
-      </G>
-      <SvgText
-        x={x}
-        y={y + 31}
-        fontSize={12.5}
-        fontFamily={FONTS.narrowStrong}
-        fill={theme.text}
-        textAnchor="middle"
-        stroke={theme.ground}
-        strokeWidth={0}
-      >
-        {light.name}
-      </SvgText>
-    </G>
-  );
-}
-
-/** The chosen light: the line to its aim, its length, and what is left of it nearer and farther. */
-function Chosen({ light, layout }: { readonly light: Light; readonly layout: Layout }) {
-  const theme = useTheme();
-  const [x0, y0] = layout.at(light.position);
-  const [x1, y1] = layout.at(light.aim);
-  const metres = throwM(light);
-  const mark = (k: number) => {
-    const [x, y] = [x0 + (x1 - x0) * k, y0 + (y1 - y0) * k];
-    return { x, y, text: formatStops(stopsAlong(light, metres * k)) };
-  };
-  const { deg, side } = roundOf(light);
-  return (
-    <G>
-      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.text} strokeWidth={1.2} strokeDasharray="4 4" />
-      {[0.5, 1.4].map((k) => {
-        const { x, y, text } = mark(k);
-        return (
-          <G key={k}>
-            <Circle cx={x} cy={y} r={2.5} fill={theme.text} />
-            <SvgText x={x + 6} y={y - 5} fontSize={12} fontFamily={FONTS.narrow} fill={theme.quiet}>
-              {text}
-            </SvgText>
-          </G>
-        );
-      })}
-      <Circle cx={x1} cy={y1} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
-      <SvgText x={(x0 + x1) / 2 + 8} y={(y0 + y1) / 2 + 14} fontSize={13.5} fontFamily={FONTS.narrowStrong} fill={theme.text}>
-        {`${metres.toFixed(2)} m${layout.side === 'top' ? `, ${Math.round(Math.abs(deg))}°${side ? ` ${side}` : ''}` : `, ${light.position[1].toFixed(2)} m high`}`}
-      </SvgText>
-    </G>
+    <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="none">
+      <View testID="plan-ground" style={{ position: 'absolute', left: 0, top: 0, width, height }} />
+    </GestureDetector>
   );
 }

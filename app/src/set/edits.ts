@@ -1,4 +1,18 @@
-import { keySideOf, type Board, type Finish, type Light, type Look, type Point, type SpillRemedy } from '@fulgent/core';
+import {
+  keySideOf,
+  standardProbes,
+  windowLight,
+  withSurface,
+  type Board,
+  type Finish,
+  type KitSurface,
+  type Light,
+  type Look,
+  type Modifier,
+  type Point,
+  type SpillRemedy,
+  type SubjectForm,
+} from '@fulgent/core';
 import { changeBackdrop, changeCamera, changeLight } from '../look/edits';
 import { edit } from '../look/store';
 
@@ -36,7 +50,7 @@ export function takeRemedy({ light, board }: Pick<SpillRemedy, 'light' | 'board'
   });
 }
 
-const NAMES: Record<Finish, string> = { black: 'Flag', white: 'Card', silk: 'Silk' };
+const NAMES: Record<Finish, string> = { black: 'Flag', white: 'Card', silver: 'Silver', silk: 'Silk' };
 
 /** Puts a board up where such a thing usually starts: beside the subject, on the side away from the key. */
 export function addBoard(finish: Finish): void {
@@ -53,6 +67,7 @@ export function addBoard(finish: Finish): void {
       heightM: 1.2,
       yawDeg: -70 * side,
       lossStops: finish === 'silk' ? 1 : 0,
+      tint: null,
     };
     return { ...look, boards: [...look.boards, board] };
   });
@@ -83,4 +98,49 @@ export function placeCamera(distanceM: number): void {
 
 export function placeBackdrop(distanceM: number): void {
   changeBackdrop('distance', { distanceM: Math.min(12, Math.max(0.4, distanceM)) });
+}
+
+/** Another subject before the camera: its places are put on it, and lights keep what they work on. */
+export function changeForm(form: SubjectForm): void {
+  edit('subject.form', (look) => {
+    const faceHeightM = { person: 1.6, seated: 1.25, bottle: 0.95 }[form];
+    const by = faceHeightM - look.subject.faceHeightM;
+    const lift = ([x, y, z]: Point): Point => [x, Math.max(0.05, y + by), z];
+    return {
+      ...look,
+      subject: { ...look.subject, form, faceHeightM },
+      lights: look.lights.map((light) => ({ ...light, position: lift(light.position), aim: lift(light.aim) })),
+      boards: look.boards.map((board) => ({ ...board, position: lift(board.position) })),
+      probes: standardProbes(faceHeightM, look.backdrop.distanceM, keySideOf(look), form),
+    };
+  });
+}
+
+export function changeAir(change: Partial<Look['air']>): void {
+  edit('air', (look) => ({ ...look, air: { ...look.air, ...change } }));
+}
+
+/** A window in a wall, at a level on the subject. */
+export function addWindow(side: 'left' | 'right', lux: number): void {
+  edit('window.add', (look) => {
+    let n = 1;
+    while (look.lights.some(({ id }) => id === `window-${n}`)) n++;
+    return { ...look, lights: [...look.lights, windowLight(look, side, lux, `window-${n}`)] };
+  });
+}
+
+export function changeModifier(id: string, key: string, change: Partial<Modifier>): void {
+  changeLight(id, `modifier.${key}`, (light) => ({ ...light, modifier: { ...light.modifier, ...change } }));
+}
+
+export function rollLight(id: string, rollDeg: number): void {
+  changeLight(id, 'roll', (light) => ({ ...light, rollDeg }));
+}
+
+/** Colours what a card sends back; null takes the colour off again. */
+export function tintBoard(id: string, entry: KitSurface | null): void {
+  edit(`${id}.tint`, (look) => {
+    const { look: next, surface } = entry ? withSurface(look, entry) : { look, surface: null };
+    return { ...next, boards: next.boards.map((board) => (board.id === id ? { ...board, tint: surface } : board)) };
+  });
 }

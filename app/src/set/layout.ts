@@ -10,6 +10,8 @@ export interface Layout {
   readonly at: (point: Point) => readonly [x: number, y: number];
   /** A movement on the screen as one in the room: what the plan does not show stays. */
   readonly moved: (point: Point, dx: number, dy: number) => Point;
+  /** An aim moved about its light: 5 degrees and 5 cm at a time, as the plan shows it. */
+  readonly turned: (from: Point, aim: Point, dx: number, dy: number) => Point;
 }
 
 const MARGIN_PX = 26;
@@ -40,7 +42,14 @@ function extent(look: Look, side: PlanSide) {
 }
 
 /** Fits a look's set into a plan of a size. */
-export function layoutOf(look: Look, side: PlanSide, width: number, height: number, zoom = 1): Layout {
+export function layoutOf(
+  look: Look,
+  side: PlanSide,
+  width: number,
+  height: number,
+  zoom = 1,
+  pushed: readonly [number, number] = [0, 0],
+): Layout {
   const { left, right, top, bottom } = extent(look, side);
   const scale = zoom * Math.min((width - 2 * MARGIN_PX) / (right - left), (height - 2 * MARGIN_PX) / (bottom - top));
   const [cx, cy] = [(left + right) / 2, (top + bottom) / 2];
@@ -49,13 +58,30 @@ export function layoutOf(look: Look, side: PlanSide, width: number, height: numb
     scale,
     at: ([x, y, z]) => {
       const [u, v] = side === 'top' ? [x, z] : [z, -y];
-      return [width / 2 + (u - cx) * scale, height / 2 + (v - cy) * scale];
+      return [width / 2 + pushed[0] + (u - cx) * scale, height / 2 + pushed[1] + (v - cy) * scale];
     },
     moved: ([x, y, z], dx, dy) => {
       const [mx, my] = [dx / scale, dy / scale];
       return side === 'top' ? [snap(x + mx), y, snap(z + my)] : [x, Math.max(0.05, snap(y - my)), snap(z + mx)];
     },
+    turned: ([px, py, pz], [x, y, z], dx, dy) => {
+      const [mx, my] = [dx / scale, dy / scale];
+      const [u, v] = side === 'top' ? [x + mx - px, z + my - pz] : [z + mx - pz, y - my - py];
+      const radius = Math.max(0.2, snap(Math.hypot(u, v)));
+      const angle = (Math.round((Math.atan2(v, u) * 180) / Math.PI / STEP_DEG) * STEP_DEG * Math.PI) / 180;
+      const round = (value: number) => Number(value.toFixed(3));
+      const [a, b] = [radius * Math.cos(angle), radius * Math.sin(angle)];
+      return side === 'top' ? [round(px + a), y, round(pz + b)] : [x, round(py + b), round(pz + a)];
+    },
   };
+}
+
+const STEP_DEG = 5;
+
+/** The way from one place to another, as the plan from above shows it: 0 to the camera, 90 to the picture's right, to 5 degrees. */
+export function bearing(from: Point, to: Point): number {
+  const deg = (Math.atan2(to[0] - from[0], to[2] - from[2]) * 180) / Math.PI;
+  return Math.round(deg / STEP_DEG) * STEP_DEG || 0;
 }
 
 /** To 5 cm. */

@@ -206,7 +206,7 @@ export function comparePlaces(look: Look, scene: Scene = compileScene(look)): Pl
       const at = (stops: number) => {
         const own = new Float64Array(FIGURES);
         addFigures(own, light, light.zone, stops);
-        return own[E]! > 0 ? Math.log2(own[E]! / ambient) : -Infinity;
+        return own[E]! > 0 ? Math.log2(own[E]! / (ambient * scene.probes[light.zone]!.open)) : -Infinity;
       };
       return [{ lightId: light.id, name: light.name, nowStops: at(light.powerStops), fullStops: at(0) }];
     });

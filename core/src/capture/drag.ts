@@ -58,6 +58,15 @@ function parts(scene: Scene, look: Look, probe: number): { flash: Float64Array; 
   return { flash, lasting };
 }
 
+/** How far the image of what moves travels while the shutter is open: mm on the sensor, and as a share of its width. */
+export function pathOnSensor({ motion, camera }: Pick<Look, 'motion' | 'camera'>): {
+  readonly mm: number;
+  readonly share: number;
+} {
+  const mm = (motion.speedMS * camera.shutterS * camera.focalMm) / camera.distanceM;
+  return { mm, share: mm / camera.sensorWidthMm };
+}
+
 /**
  * Flash freezes, lasting light paints. A place on the sensor sees the figure for `coveredShare` of the exposure and what lies
  * behind for the rest; flash falls on the figure where it stood at that moment, and on what lies behind everywhere else.
@@ -66,8 +75,7 @@ function parts(scene: Scene, look: Look, probe: number): { flash: Float64Array; 
 export function readDrag(look: Look, scene: Scene = compileScene(look)): DragReading {
   const { camera: settings, motion, probes } = look;
   const coveredShare = motion.speedMS > 0 ? Math.min(1, motion.widthM / motion.speedMS / settings.shutterS) : 1;
-  const pathMm = (motion.speedMS * settings.shutterS * settings.focalMm) / settings.distanceM;
-  const trailShare = pathMm / settings.sensorWidthMm;
+  const { share: trailShare } = pathOnSensor(look);
   const zones = probes.flatMap((probe, p): DragZone[] => {
     if (probe.surface === 'backdrop') return [];
     const on = parts(scene, look, p);

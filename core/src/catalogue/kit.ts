@@ -1,5 +1,5 @@
 import type { Fixture, LookCamera, Modifier } from '../look/schema';
-import { CAMERA_DEFAULTS } from '../look/upgrade';
+import { CAMERA_DEFAULTS, MODIFIER_DEFAULTS } from '../look/upgrade';
 import { COLOUR_FIXTURES } from './colour-fixtures';
 
 /** The stand-in kit: made-up fixtures, modifiers and cameras with plain names. The user's own figures replace them. */
@@ -118,125 +118,76 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
   ...COLOUR_FIXTURES,
 ];
 
+type ModifierDraft = Omit<Modifier, 'cut' | 'spill' | 'gridDeg'> & Partial<Pick<Modifier, 'cut' | 'spill' | 'gridDeg'>>;
+
+const modifier = (id: string, item: ModifierDraft): KitItem<Modifier> => ({
+  id,
+  item: { gridDeg: null, ...MODIFIER_DEFAULTS, ...item },
+});
+const disc = (radiusM: number) => ({ kind: 'disc', radiusM }) as const;
+const rectangle = (widthM: number, heightM: number) => ({ kind: 'rectangle', widthM, heightM }) as const;
+const lens = (beamDeg: number, fieldDeg: number) => ({ kind: 'lens', beamDeg, fieldDeg }) as const;
+const diffuse = { kind: 'diffuse' } as const;
+const blades = (deg: number, edgeDeg: number) =>
+  ({ kind: 'cut', leftDeg: deg, rightDeg: deg, topDeg: deg, bottomDeg: deg, edgeDeg }) as const;
+
 export const MODIFIERS: readonly KitItem<Modifier>[] = [
-  {
-    id: 'reflector',
-    item: {
-      name: 'Reflector',
-      face: { kind: 'disc', radiusM: 0.09 },
-      beam: { kind: 'lens', beamDeg: 55, fieldDeg: 95 },
-      gridDeg: null,
-      lossStops: 0,
-    },
-  },
-  {
-    id: 'reflector-grid',
-    item: {
-      name: 'Reflector, 20° grid',
-      face: { kind: 'disc', radiusM: 0.09 },
-      beam: { kind: 'lens', beamDeg: 55, fieldDeg: 95 },
-      gridDeg: 20,
-      lossStops: 0.6,
-    },
-  },
-  {
-    id: 'dish',
-    item: {
-      name: 'Dish 55 cm',
-      face: { kind: 'disc', radiusM: 0.27 },
-      beam: { kind: 'lens', beamDeg: 60, fieldDeg: 110 },
-      gridDeg: null,
-      lossStops: 0.7,
-    },
-  },
-  {
-    id: 'softbox',
-    item: {
-      name: 'Soft box 60 x 90 cm',
-      face: { kind: 'rectangle', widthM: 0.6, heightM: 0.9 },
-      beam: { kind: 'diffuse' },
-      gridDeg: null,
-      lossStops: 2.1,
-    },
-  },
-  {
-    id: 'softbox-grid',
-    item: {
-      name: 'Soft box, 40° grid',
-      face: { kind: 'rectangle', widthM: 0.6, heightM: 0.9 },
-      beam: { kind: 'diffuse' },
-      gridDeg: 40,
-      lossStops: 2.7,
-    },
-  },
-  {
-    id: 'strip',
-    item: {
-      name: 'Strip box 30 x 120 cm',
-      face: { kind: 'rectangle', widthM: 0.3, heightM: 1.2 },
-      beam: { kind: 'diffuse' },
-      gridDeg: null,
-      lossStops: 2.3,
-    },
-  },
-  {
-    id: 'strip-grid',
-    item: {
-      name: 'Strip box, 35° grid',
-      face: { kind: 'rectangle', widthM: 0.3, heightM: 1.2 },
-      beam: { kind: 'diffuse' },
-      gridDeg: 35,
-      lossStops: 2.9,
-    },
-  },
-  {
-    id: 'umbrella',
-    item: {
-      name: 'Umbrella 100 cm',
-      face: { kind: 'disc', radiusM: 0.45 },
-      beam: { kind: 'lens', beamDeg: 95, fieldDeg: 150 },
-      gridDeg: null,
-      lossStops: 1.6,
-    },
-  },
-  {
-    id: 'panel-face',
-    item: {
-      name: 'Panel face 30 x 60 cm',
-      face: { kind: 'rectangle', widthM: 0.6, heightM: 0.3 },
-      beam: { kind: 'diffuse' },
-      gridDeg: null,
-      lossStops: 0,
-    },
-  },
-  {
-    id: 'panel-grid',
-    item: {
-      name: 'Panel face, 40° grid',
-      face: { kind: 'rectangle', widthM: 0.6, heightM: 0.3 },
-      beam: { kind: 'diffuse' },
-      gridDeg: 40,
-      lossStops: 0.7,
-    },
-  },
-  {
-    id: 'tube-face',
-    item: {
-      name: 'Tube face 120 cm',
-      face: { kind: 'tube', lengthM: 1.2 },
-      beam: { kind: 'diffuse' },
-      gridDeg: null,
-      lossStops: 0,
-    },
-  },
-  {
-    id: 'globe',
-    item: { name: 'Open bulb', face: { kind: 'disc', radiusM: 0.03 }, beam: { kind: 'bare' }, gridDeg: null, lossStops: 0 },
-  },
-  {
-    id: 'bare',
-    item: { name: 'Bare tube', face: { kind: 'disc', radiusM: 0.04 }, beam: { kind: 'bare' }, gridDeg: null, lossStops: 1.7 },
-  },
+  modifier('reflector', { name: 'Reflector', face: disc(0.09), beam: lens(55, 95), lossStops: 0 }),
+  modifier('reflector-grid', { name: 'Reflector, 20° grid', face: disc(0.09), beam: lens(55, 95), gridDeg: 20, lossStops: 0.6 }),
+  modifier('reflector-doors', {
+    name: 'Reflector, four doors',
+    face: disc(0.09),
+    beam: lens(55, 95),
+    lossStops: 0,
+    cut: blades(35, 16),
+  }),
+  modifier('snoot', { name: 'Snoot', face: disc(0.035), beam: lens(14, 22), lossStops: 1.2 }),
+  modifier('dish', { name: 'Dish 55 cm', face: disc(0.27), beam: lens(60, 110), lossStops: 0.7 }),
+  modifier('softbox', { name: 'Soft box 60 x 90 cm', face: rectangle(0.6, 0.9), beam: diffuse, lossStops: 2.1 }),
+  modifier('softbox-grid', { name: 'Soft box, 40° grid', face: rectangle(0.6, 0.9), beam: diffuse, gridDeg: 40, lossStops: 2.7 }),
+  modifier('softbox-large', { name: 'Soft box 100 x 140 cm', face: rectangle(1, 1.4), beam: diffuse, lossStops: 2.5 }),
+  modifier('softbox-small', { name: 'Soft box 25 x 25 cm', face: rectangle(0.25, 0.25), beam: diffuse, lossStops: 1.6 }),
+  modifier('octa', { name: 'Octa 95 cm', face: disc(0.46), beam: diffuse, lossStops: 2.2 }),
+  modifier('octa-grid', { name: 'Octa, 40° grid', face: disc(0.46), beam: diffuse, gridDeg: 40, lossStops: 2.8 }),
+  modifier('strip', { name: 'Strip box 30 x 120 cm', face: rectangle(0.3, 1.2), beam: diffuse, lossStops: 2.3 }),
+  modifier('strip-grid', { name: 'Strip box, 35° grid', face: rectangle(0.3, 1.2), beam: diffuse, gridDeg: 35, lossStops: 2.9 }),
+  modifier('umbrella', { name: 'Umbrella 100 cm', face: disc(0.45), beam: lens(95, 150), lossStops: 1.6 }),
+  modifier('umbrella-through', {
+    name: 'Umbrella, shot through',
+    face: disc(0.45),
+    beam: lens(125, 220),
+    lossStops: 2,
+    spill: 0.12,
+  }),
+  modifier('lantern', { name: 'Lantern 55 cm', face: disc(0.275), beam: { kind: 'bare' }, lossStops: 2.6 }),
+  modifier('fresnel', {
+    name: 'Fresnel lens',
+    face: disc(0.075),
+    beam: { kind: 'zoom', spotDeg: 12, floodDeg: 50, zoom: 0.5 },
+    lossStops: 0.6,
+    spill: 0.003,
+  }),
+  modifier('fresnel-doors', {
+    name: 'Fresnel lens, doors',
+    face: disc(0.075),
+    beam: { kind: 'zoom', spotDeg: 12, floodDeg: 50, zoom: 0.7 },
+    lossStops: 0.6,
+    spill: 0.002,
+    cut: blades(30, 10),
+  }),
+  modifier('projector', {
+    name: 'Projector, four blades',
+    face: disc(0.04),
+    beam: lens(25, 29),
+    lossStops: 0.4,
+    cut: blades(9, 0.5),
+  }),
+  modifier('panel-face', { name: 'Panel face 30 x 60 cm', face: rectangle(0.6, 0.3), beam: diffuse, lossStops: 0 }),
+  modifier('panel-grid', { name: 'Panel face, 40° grid', face: rectangle(0.6, 0.3), beam: diffuse, gridDeg: 40, lossStops: 0.7 }),
+  modifier('tube-face', { name: 'Tube face 120 cm', face: { kind: 'tube', lengthM: 1.2 }, beam: diffuse, lossStops: 0 }),
+  modifier('globe', { name: 'Open bulb', face: disc(0.03), beam: { kind: 'bare' }, lossStops: 0 }),
+  modifier('window', { name: 'Window 120 x 150 cm', face: rectangle(1.2, 1.5), beam: diffuse, lossStops: 0 }),
+  modifier('bare', { name: 'Bare tube', face: disc(0.04), beam: { kind: 'bare' }, lossStops: 1.7 }),
 ];
 
 const settings = {

@@ -1,15 +1,38 @@
 import { InputError, requireNumber } from '../errors';
 
+export interface LensBeam {
+  readonly kind: 'lens';
+  readonly beamDeg: number;
+  readonly fieldDeg: number;
+}
+
+/** Field angle of a zoom lens over its beam angle. */
+const ZOOM_FIELD = 1.7;
+
+/** A zoom lens as the lens that it is at a place of its travel, 0 spot to 1 flood: beam angles step evenly in stops. */
+export function zoomLens({ spotDeg, floodDeg }: { readonly spotDeg: number; readonly floodDeg: number }, zoom: number): LensBeam {
+  const beamDeg = spotDeg * (floodDeg / spotDeg) ** zoom;
+  return { kind: 'lens', beamDeg, fieldDeg: Math.min(359, beamDeg * ZOOM_FIELD) };
+}
+
+/** How much brighter a zoom lens is on its axis than at full flood, by the light it gathers into the beam. 1 for all others. */
+export function zoomGain(beam: BeamShape): number {
+  if (beam.kind !== 'zoom') return 1;
+  return beamIntegral(zoomLens(beam, 1)) / beamIntegral(zoomLens(beam, beam.zoom));
+}
+
 /**
  * How the intensity of a light falls off with the angle from its axis.
  * `diffuse` is a Lambertian face (cosine, nothing behind); `bare` shines everywhere alike; `lens` is a reflector or lens
- * with a beam (50 %) and field (10 %) angle, both full angles in degrees; `table` is a measured distribution, relative
+ * with a beam (50 %) and field (10 %) angle, both full angles in degrees; `zoom` is such a lens between spot and flood, whose
+ * intensity on the axis stands against that at full flood, so that no light is lost; `table` is a measured distribution, relative
  * intensity at rising angles from the axis, 0 beyond its last angle.
  */
 export type BeamShape =
   | { readonly kind: 'diffuse' }
   | { readonly kind: 'bare' }
-  | { readonly kind: 'lens'; readonly beamDeg: number; readonly fieldDeg: number }
+  | LensBeam
+  | { readonly kind: 'zoom'; readonly spotDeg: number; readonly floodDeg: number; readonly zoom: number }
   | { readonly kind: 'table'; readonly anglesDeg: readonly number[]; readonly relative: readonly number[] };
 
 /**
@@ -28,6 +51,8 @@ export function beamFunction(beam: BeamShape): (angleRad: number) => number {
       const k = lensExponent(beam);
       return (angleRad) => 2 ** -((Math.abs(angleRad) / half) ** k);
     }
+    case 'zoom':
+      return beamFunction(zoomLens(beam, beam.zoom));
     case 'table':
       return tableFunction(beam.anglesDeg, beam.relative);
   }

@@ -1,7 +1,8 @@
 /** The picture of a look: kept apart from the main surface, since only the worker that draws needs it. */
 export { makeStudio, type Fineness, type Picture, type PictureRequest, type PointReading, type Studio } from './studio';
-export { viewOf, type View } from './view';
+export { viewOf, type View } from '../look/view';
 export { lightTerm } from './light-term';
 export { findSurfaces } from './surfaces';
-export { developInto, frameReflectances, frameTriples, relightInto } from './relight';
-export { MATERIALS_OF_FRAME, type FrameMaterial } from './bust';
+export { developInto } from './develop';
+export { frameReflectances, frameTriples, relightInto } from './relight';
+export { MATERIALS_OF_FRAME, type FrameMaterial } from '../subject/materials';

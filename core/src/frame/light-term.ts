@@ -1,52 +1,47 @@
-import { beamFunction, gridTransmission } from '../exposure/beam';
-import { discIncidence, equivalentRadiusM, nearFieldRatio } from '../exposure/distance';
+import { discIncidence, nearFieldRatio } from '../exposure/distance';
+import { flareOf } from '../look/air';
 import { fromCard, pastBoards } from '../look/boards';
-import { cardsOf } from '../look/geometry';
-import type { Board, Light, Point } from '../look/schema';
-import { BACKDROP, bustDistance, EYE_WHITE_PART, FLOOR, HAIR, IRIS, LASH, LIPS, SKIN, WALL, WARDROBE } from './bust';
-import { bustGrid, gridDistance, type DistanceGrid } from './grid';
-import { boxSpan, type Surfaces } from './surfaces';
+import { reaching, stageOf } from '../look/stage';
+import type { Look, Point } from '../look/schema';
+import type { Light } from '../look/schema';
+import type { View } from '../look/view';
+import { BACKDROP, FLOOR, isRoom, WALL } from '../subject/materials';
+import { lightShare } from '../subject/shadow';
+import { airTerm } from './air-term';
+import { seenBody, type Body } from './body';
+import { faceOf, GLASS_SHEEN, glint, mirrored, seenAlong, SHARP_BELOW, SHEEN, sheenOfGloss, type Face } from './sheen';
+import type { Front, Surfaces } from './surfaces';
 
-/** Geometry of one light for every pixel: multiplied with its spectral triples it is what it brings. */
+/** Geometry of one light for every pixel: multiplied with its spectral triples it is what it brings. All per unit of intensity, 1/m^2. */
 export interface LightTerm {
-  /** Illuminance per unit of intensity, 1/m^2. */
+  /** Illuminance, straight and by way of white cards. */
   readonly lit: Float32Array;
-  /** The same for what is mirrored by the surface itself, white whatever the material. */
+  /** What is mirrored by the surface itself, white whatever the material. */
   readonly gloss: Float32Array;
+  /** Illuminance by way of each coloured card, by the board's index. */
+  readonly cards: readonly { readonly board: number; readonly lit: Float32Array }[];
+  /** The light itself seen through glass, for every pixel of `Surfaces.front`; null without any. */
+  readonly through: Float32Array | null;
+  /** Haze lit by it and flare from it, white; null where there is none. */
+  readonly air: Float32Array | null;
+  /** The lamp and its stand where the camera sees them; null where it does not. */
+  readonly body: Body | null;
 }
 
 /** What of a light decides its geometry, as a key for caches. */
-export function lightKey(light: Pick<Light, 'position' | 'aim' | 'modifier'>): string {
-  const { face, beam, gridDeg } = light.modifier;
-  return JSON.stringify([light.position, light.aim, face, beam, gridDeg]);
+export function lightKey(light: Pick<Light, 'position' | 'aim' | 'modifier' | 'rollDeg' | 'role'>): string {
+  const { face, beam, gridDeg, cut, spill } = light.modifier;
+  return JSON.stringify([light.position, light.aim, light.rollDeg, light.role, face, beam, gridDeg, cut, spill]);
 }
 
-/** Roughness of a material's sheen, and how much it mirrors straight on: 0.04 is skin, cloth has hardly any. */
-export const SHEEN: Readonly<Record<number, readonly [roughness: number, reflectance: number]>> = {
-  [SKIN]: [0.42, 0.032],
-  [LIPS]: [0.3, 0.04],
-  [HAIR]: [0.34, 0.05],
-  [WARDROBE]: [0.75, 0.008],
-  [EYE_WHITE_PART]: [0.08, 0.04],
-  [IRIS]: [0.06, 0.04],
-  [BACKDROP]: [1, 0],
-  [FLOOR]: [1, 0],
-  [WALL]: [1, 0],
-  [LASH]: [0.5, 0.02],
-};
+/** What of a look, lights and view apart, decides their terms. */
+export function settingKey({ boards, backdrop, room, air }: Look): string {
+  return JSON.stringify([boards, backdrop.gloss, room.gloss, air.hazePerM]);
+}
 
-const ANGLES = 1024;
 const DISTANCES = 256;
 const [NEAREST_M, FARTHEST_M] = [0.05, 30];
-
-/** What leaves a light at each angle from its axis, grid included, as a table over 0 to pi. */
-function beamTable({ beam, gridDeg }: Light['modifier']): Float64Array {
-  const intensity = beamFunction(beam);
-  return Float64Array.from({ length: ANGLES + 1 }, (_, i) => {
-    const angle = (i * Math.PI) / ANGLES;
-    return intensity(angle) * (gridDeg === null ? 1 : gridTransmission(angle, gridDeg));
-  });
-}
+const LOG_SPAN = Math.log(FARTHEST_M / NEAREST_M);
 
 /** Falloff with distance, 1/m^2, as a table over the logarithm of the distance. */
 function falloffTable(face: Light['modifier']['face']): Float64Array {
@@ -56,41 +51,51 @@ function falloffTable(face: Light['modifier']['face']): Float64Array {
   });
 }
 
-const LOG_SPAN = Math.log(FARTHEST_M / NEAREST_M);
+/** What a room can mirror: the sheen of its backdrop, and of walls and floor. */
+function roomSheens({ backdrop, room }: Look): Record<number, readonly [number, number]> {
+  return {
+    ...SHEEN,
+    [BACKDROP]: sheenOfGloss(backdrop.gloss),
+    [WALL]: sheenOfGloss(room.gloss),
+    [FLOOR]: sheenOfGloss(room.gloss),
+  };
+}
 
 /**
- * Computes the term of one light over all pixels: distance with the size of its face, beam and grid, incidence that wraps
- * round by the size of the source, the subject's soft shadow, and gloss towards the camera.
+ * Computes the term of one light over all pixels: distance with the size of its face, beam, grid and blades, incidence that wraps
+ * round by the size of the source, the subject's soft shadow, gloss towards the camera, haze and flare.
  */
-export function lightTerm(
-  surfaces: Surfaces,
-  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
-  eye: Point,
-  boards: readonly Board[] = [],
-): LightTerm {
-  const { width, height, place, normal, material, faceHeightM, turn } = surfaces;
+export function lightTerm(surfaces: Surfaces, light: Light, view: View, look: Look): LightTerm {
+  const { width, height, place, normal, material, fade } = surfaces;
+  const { eye } = view;
+  const { boards } = look;
+  const { hazePerM } = look.air;
   const pixels = width * height;
   const lit = new Float32Array(pixels);
   const gloss = new Float32Array(pixels);
-  const { modifier, position, aim } = light;
-  const radius = equivalentRadiusM(modifier.face);
-  const beam = beamTable(modifier);
-  const falloff = falloffTable(modifier.face);
-  const grid = bustGrid();
+  const { modifier, position } = light;
+  const { form, originM, turn } = stageOf(look);
   const [cos, sin] = turn;
-  let ax = aim[0] - position[0];
-  let ay = aim[1] - position[1];
-  let az = aim[2] - position[2];
-  const al = Math.sqrt(ax * ax + ay * ay + az * az) || 1;
-  ax /= al;
-  ay /= al;
-  az /= al;
-  const cards = boards.length ? cardsOf(light, [], boards) : [];
+  const reach = reaching(light, surfaces.stage);
+  const { emission } = reach;
+  const { towards, radiusM: radius } = emission;
+  const face = faceOf(light, emission);
+  const falloff = falloffTable(modifier.face);
+  const sheens = roomSheens(look);
+  const white = reach.cards.filter(({ board }) => board.tint === null);
+  const tinted = reach.cards
+    .filter(({ board }) => board.tint !== null)
+    .map((card) => ({ card, board: boards.indexOf(card.board), lit: new Float32Array(pixels) }));
   for (let p = 0; p < pixels; p++) {
     const x = place[3 * p]!;
     const y = place[3 * p + 1]!;
     const z = place[3 * p + 2]!;
-    for (const card of cards) lit[p]! += fromCard(card, x, y, z, normal[3 * p]!, normal[3 * p + 1]!, normal[3 * p + 2]!);
+    const nx = normal[3 * p]!;
+    const ny = normal[3 * p + 1]!;
+    const nz = normal[3 * p + 2]!;
+    const left = fade ? fade[p]! : 1;
+    for (const card of white) lit[p]! += left * fromCard(card, x, y, z, nx, ny, nz);
+    for (const { card, lit: own } of tinted) own[p]! += left * fromCard(card, x, y, z, nx, ny, nz);
     let lx = position[0] - x;
     let ly = position[1] - y;
     let lz = position[2] - z;
@@ -98,26 +103,24 @@ export function lightTerm(
     lx /= d;
     ly /= d;
     lz /= d;
-    const angle = Math.acos(clamp(-(ax * lx + ay * ly + az * lz), -1, 1));
-    const out = beam[Math.round((angle * ANGLES) / Math.PI)]!;
+    const out = towards(-lx, -ly, -lz);
     if (out < 1e-6) continue;
-    const nx = normal[3 * p]!;
-    const ny = normal[3 * p + 1]!;
-    const nz = normal[3 * p + 2]!;
     const cosine = clamp(nx * lx + ny * ly + nz * lz, -1, 1);
     const half = Math.atan(radius / d);
     const facing = cosine > Math.sin(half) ? cosine : discIncidence(Math.acos(cosine), half);
     if (facing <= 0) continue;
     const place01 = clamp((Math.log(d / NEAREST_M) * DISTANCES) / LOG_SPAN, 0, DISTANCES - 1e-6);
     const at = place01 | 0;
-    const arriving = out * Math.exp(falloff[at]! + (falloff[at + 1]! - falloff[at]!) * (place01 - at));
-    // In the bust's own axes, lifted a little off the surface.
-    const lift = material[p]! >= BACKDROP && material[p]! <= WALL ? 0 : 0.004;
+    let arriving = out * Math.exp(falloff[at]! + (falloff[at + 1]! - falloff[at]!) * (place01 - at));
+    if (fade) arriving *= left * Math.exp(-hazePerM * d);
+    // In the form's own axes, lifted a little off the surface.
+    const m = material[p]!;
+    const lift = isRoom(m) ? 0 : 0.004 * form.fine;
     const qx = x + lift * nx;
-    const qy = y + lift * ny - faceHeightM;
+    const qy = y + lift * ny - originM;
     const qz = z + lift * nz;
     const shadow = lightShare(
-      grid,
+      form,
       cos * qx - sin * qz,
       qy,
       sin * qx + cos * qz,
@@ -130,7 +133,7 @@ export function lightTerm(
     const past = boards.length ? shadow * pastBoards(boards, x, y, z, position[0], position[1], position[2], radius) : shadow;
     if (past <= 0) continue;
     lit[p]! += arriving * facing * past;
-    const sheen = SHEEN[material[p]!]!;
+    const sheen = sheens[m]!;
     if (sheen[1] > 0 && cosine > 0.01) {
       let vx = eye[0] - x;
       let vy = eye[1] - y;
@@ -139,92 +142,47 @@ export function lightTerm(
       vx /= vl;
       vy /= vl;
       vz /= vl;
-      gloss[p] = arriving * past * mirrored(nx, ny, nz, lx, ly, lz, vx, vy, vz, cosine, sheen[0], sheen[1], radius / d);
+      gloss[p] =
+        sheen[0] < SHARP_BELOW
+          ? left * past * glint(face, x, y, z, nx, ny, nz, vx, vy, vz, sheen[0], sheen[1])
+          : arriving * past * mirrored(nx, ny, nz, lx, ly, lz, vx, vy, vz, cosine, sheen[0], sheen[1], radius / d);
     }
   }
-  return { lit, gloss };
+  const through = surfaces.front ? throughGlass(surfaces.front, face, eye, gloss, fade) : null;
+  const flare = flareOf(reach, surfaces.stage, eye, view.forward);
+  return {
+    lit,
+    gloss,
+    cards: tinted.map(({ board, lit: own }) => ({ board, lit: own })),
+    through,
+    air: airTerm(surfaces, view, reach, hazePerM, flare),
+    body: seenBody(surfaces, view, light, face),
+  };
 }
 
 function clamp(v: number, low: number, high: number): number {
   return v < low ? low : v > high ? high : v;
 }
 
-/**
- * Sheen by a Trowbridge-Reitz lobe, widened by the angle under which the source is seen and weakened as much, so that a large
- * source gives a broad and quiet highlight. Relative to a perfect white in the same light.
- */
-export function mirrored(
-  nx: number,
-  ny: number,
-  nz: number,
-  lx: number,
-  ly: number,
-  lz: number,
-  vx: number,
-  vy: number,
-  vz: number,
-  nl: number,
-  roughness: number,
-  reflectance: number,
-  sourceAngle: number,
-): number {
-  let hx = lx + vx;
-  let hy = ly + vy;
-  let hz = lz + vz;
-  const hl = Math.sqrt(hx * hx + hy * hy + hz * hz) || 1;
-  hx /= hl;
-  hy /= hl;
-  hz /= hl;
-  const nh = Math.max(0, nx * hx + ny * hy + nz * hz);
-  const nv = Math.max(0.06, nx * vx + ny * vy + nz * vz);
-  const vh = Math.max(0, vx * hx + vy * hy + vz * hz);
-  const alpha = roughness * roughness;
-  const wide = Math.min(1, alpha + 0.35 * sourceAngle);
-  const a2 = wide * wide;
-  const q = nh * nh * (a2 - 1) + 1;
-  const lobe = a2 / (Math.PI * q * q);
-  // Rough surfaces gain less at grazing.
-  const fresnel = reflectance + (Math.max(1 - roughness, reflectance) - reflectance) * (1 - vh) ** 5;
-  const k = wide / 2;
-  const hidden = (nl / (nl * (1 - k) + k)) * (nv / (nv * (1 - k) + k));
-  // Radiance of the lobe times pi, in units of a white that faces the light.
-  return Math.min(4, (Math.PI * lobe * fresnel * hidden) / (4 * nv));
-}
-
-/** The blur of no source is followed farther than this from the bust, m. */
-const LARGEST_BLUR_M = 0.8;
-
-/** Share of a round source that shows past the bust: 1 clear, 0 hidden, soft by how large it looks where it is cut. */
-function lightShare(
-  grid: DistanceGrid,
-  ox: number,
-  oy: number,
-  oz: number,
-  dx: number,
-  dy: number,
-  dz: number,
-  distance: number,
-  radius: number,
-): number {
-  // A large source is dimmed by what passes at some distance from the line to its middle.
-  const [near, far] = boxSpan(ox, oy, oz, dx, dy, dz, Math.min(LARGEST_BLUR_M, 0.02 + radius));
-  const end = Math.min(far, distance);
-  if (!(end > Math.max(0, near))) return 1;
-  let share = 1;
-  let t = Math.max(0.004, near);
-  for (let step = 0; step < 64 && t < end; step++) {
-    const x = ox + t * dx;
-    const y = oy + t * dy;
-    const z = oz + t * dz;
-    let h = gridDistance(grid, x, y, z);
-    if (h < 0.011) h = bustDistance(x, y, z);
-    const blur = Math.max(0.0025, (radius * t) / distance);
-    const seen = 0.5 + (0.5 * h) / blur;
-    if (seen < share) {
-      share = seen;
-      if (share <= 0) return 0;
-    }
-    t += clamp(h * 0.85, 0.004 + 0.02 * t, 0.25);
-  }
-  return share * share * (3 - 2 * share);
+/** What glass mirrors of a face, into `gloss`, and what it lets through of it where the bent line of sight ends there. */
+function throughGlass(
+  { pixels, place, normal, exit, bent }: Front,
+  face: Face,
+  eye: Point,
+  gloss: Float32Array,
+  fade: Float32Array | null,
+): Float32Array {
+  const through = new Float32Array(pixels.length);
+  pixels.forEach((p, i) => {
+    const [x, y, z] = [place[3 * i]!, place[3 * i + 1]!, place[3 * i + 2]!];
+    const [vx, vy, vz] = [eye[0] - x, eye[1] - y, eye[2] - z];
+    const v = Math.hypot(vx, vy, vz);
+    const left = fade ? fade[p]! : 1;
+    const [nx, ny, nz] = [normal[3 * i]!, normal[3 * i + 1]!, normal[3 * i + 2]!];
+    gloss[p] = left * glint(face, x, y, z, nx, ny, nz, vx / v, vy / v, vz / v, GLASS_SHEEN[0], GLASS_SHEEN[1]);
+    const [bx, by, bz] = [bent[3 * i]!, bent[3 * i + 1]!, bent[3 * i + 2]!];
+    if (bx === 0 && by === 0 && bz === 0) return;
+    through[i] = left * seenAlong(face, exit[3 * i]!, exit[3 * i + 1]!, exit[3 * i + 2]!, bx, by, bz, 0.06);
+  });
+  return through;
 }

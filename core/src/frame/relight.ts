@@ -1,42 +1,86 @@
-import { applyCurve, type Camera } from '../camera/camera';
-import { continuousLuxSeconds, stopsOverMeter } from '../exposure/meter';
 import { inField } from '../errors';
-import { lookupIn, resolveFilter, resolveSource, resolveSurface, spectrumOfSource } from '../look/resolve';
+import { continuousLuxSeconds, stopsOverMeter } from '../exposure/meter';
+import type { Camera } from '../camera/camera';
+import { cameraAt } from '../capture/white';
 import { subjectForms } from '../look/geometry';
+import { GLASS_PASSES, tintOf, wallReflectance } from '../look/reflectances';
+import { lookupIn, resolveFilter, resolveSource, resolveSurface, spectrumOfSource } from '../look/resolve';
 import { landedFlux, washFactor } from '../look/room';
 import { ambientLux, fullExposure } from '../look/scene';
 import type { Look } from '../look/schema';
-import { cameraAt } from '../capture/white';
 import { flat, gaussian, product, sampled, scaled, type Spectrum } from '../spectrum/grid';
+import {
+  BACKDROP,
+  CARD,
+  CEILING,
+  FLAG,
+  FLOOR,
+  LABEL,
+  LIQUID,
+  LIQUID_STEP_CM,
+  LIQUID_STEPS,
+  MATERIAL_COUNT,
+  TABLE,
+  WALL,
+} from '../subject/materials';
+import { liquidTransmittance } from '../surface/liquid';
 import { EYE_WHITE, skinReflectance } from '../surface/skin';
 import { balancedTriple } from '../vivid/alone';
-import { MATERIALS_OF_FRAME } from './bust';
 import { lightKey, type LightTerm } from './light-term';
 import type { Surfaces } from './surfaces';
 
-const M = MATERIALS_OF_FRAME.length;
+const M = MATERIAL_COUNT;
 
 /** Lips pass less green than the skin round them. */
 const LIP_TINT = sampled((nm) => 0.92 - 0.34 * gaussian(nm, 540, 110));
 const IRIS_REFLECTANCE = sampled((nm) => 0.03 + 0.06 * gaussian(nm, 620, 160));
 const LASH_REFLECTANCE = flat(0.035);
+const FELT = sampled((nm) => 0.05 + 0.02 * gaussian(nm, 620, 200));
+const STOOL = sampled((nm) => 0.1 + 0.08 * gaussian(nm, 640, 120));
+/** Dark glasses pass this share; what lies behind them is lit and seen through them. */
+const LENS_PASSES = 0.17;
+const CAP_REFLECTANCE = flat(0.04);
+const FLAG_REFLECTANCE = flat(0.03);
+const CARD_FACE = flat(0.8);
 
-/** Reflectance of every material of a picture, in the order of `MATERIALS_OF_FRAME`. */
+/** What light loses in a bottle, by its step of thickness: liquid, and the two faces of the glass. */
+function liquidSteps({ liquid }: Look['subject']): Spectrum[] {
+  return Array.from({ length: LIQUID_STEPS }, (_, k) =>
+    scaled(liquidTransmittance(liquid.tint, liquid.strength, k * LIQUID_STEP_CM), GLASS_PASSES),
+  );
+}
+
+/** Reflectance of every material of a picture, in the order of `MATERIALS_OF_FRAME`, then of the liquids. */
 export function frameReflectances(look: Look): Spectrum[] {
   const lookup = lookupIn(look.spectra);
-  const skin = skinReflectance(look.subject.skinDepth);
-  return [
+  const { subject, room } = look;
+  const skin = skinReflectance(subject.skinDepth);
+  const surface = (field: string, ref: Look['subject']['hair']) => inField(field, () => resolveSurface(ref, lookup));
+  const backdrop = surface('backdrop.surface', look.backdrop.surface);
+  const wardrobe = surface('subject.wardrobe', subject.wardrobe);
+  const out: Spectrum[] = [
     skin,
     product(skin, LIP_TINT),
-    inField('subject.hair', () => resolveSurface(look.subject.hair, lookup)),
-    inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup)),
+    surface('subject.hair', subject.hair),
+    wardrobe,
     EYE_WHITE,
     IRIS_REFLECTANCE,
-    inField('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup)),
-    flat(look.room.floor),
-    flat(look.room.walls),
-    LASH_REFLECTANCE,
   ];
+  out[BACKDROP] = backdrop;
+  out[FLOOR] = flat(room.floor);
+  out[WALL] = wallReflectance(look, lookup);
+  out[9] = LASH_REFLECTANCE;
+  out[CEILING] = flat(room.ceiling);
+  out[11] = FELT;
+  out[12] = STOOL;
+  out[13] = scaled(skin, LENS_PASSES ** 2);
+  out[LABEL] = surface('subject.label', subject.label);
+  out[15] = CAP_REFLECTANCE;
+  out[TABLE] = wardrobe;
+  out[FLAG] = FLAG_REFLECTANCE;
+  out[CARD] = CARD_FACE;
+  if (subject.form === 'bottle') liquidSteps(subject).forEach((passes, k) => (out[LIQUID + k] = product(backdrop, passes)));
+  return out;
 }
 
 /** The spectral work of one light, done: balanced r, g, b for each material. */
@@ -44,12 +88,18 @@ export interface LightTriples {
   readonly id: string;
   /** Counts in the picture. */
   readonly active: boolean;
+  /** It is over before the shutter closes. */
+  readonly flash: boolean;
   /** Direct light: 3 figures a material, per unit of the light's term. */
   readonly direct: Float64Array;
   /** Light by way of the room. */
   readonly wash: Float64Array;
-  /** What is mirrored: the light itself. */
+  /** What is mirrored or hangs in the air: the light itself. */
   readonly gloss: Float64Array;
+  /** By way of each coloured card, in the order of the term's cards. */
+  readonly cards: readonly Float64Array[];
+  /** The light itself through each step of a liquid; empty without a bottle. */
+  readonly through: Float64Array;
 }
 
 /** All spectral work of a picture: it is done anew for power, gel, white and exposure, and costs no pixel. */
@@ -64,10 +114,17 @@ export type WashCache = Map<string, Spectrum>;
 
 const sumOf = (spectrum: Spectrum) => spectrum.reduce((sum, value, k) => sum + value * (k + 1), 0);
 
-function washOf(look: Look, light: Look['lights'][number], backdrop: Spectrum, cache: WashCache | undefined): Spectrum {
-  const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop);
+function washOf(
+  look: Look,
+  light: Look['lights'][number],
+  backdrop: Spectrum,
+  walls: Spectrum,
+  cache: WashCache | undefined,
+): Spectrum {
+  const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop, walls);
   if (!cache) return make();
-  const key = JSON.stringify([lightKey(light), look.room, look.backdrop, look.subject.faceHeightM, sumOf(backdrop)]);
+  const { faceHeightM, form } = look.subject;
+  const key = JSON.stringify([lightKey(light), look.room, look.backdrop, faceHeightM, form, sumOf(backdrop), sumOf(walls)]);
   let found = cache.get(key);
   if (!found) {
     if (cache.size > 64) cache.clear();
@@ -81,7 +138,11 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
   const camera = cameraAt(look, look.camera);
   const lookup = lookupIn(look.spectra);
   const rho = frameReflectances(look);
-  const backdrop = rho[6]!;
+  const [backdrop, walls] = [rho[BACKDROP]!, rho[WALL]!];
+  const tints = look.boards.flatMap((board, i) =>
+    board.tint && (board.finish === 'white' || board.finish === 'silver') ? [tintOf(board, i, lookup)] : [],
+  );
+  const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
   const anySolo = look.lights.some(({ on, solo }) => on && solo);
   const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
   const triples = (spectrum: Spectrum) => {
@@ -93,20 +154,22 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
     return inField(`lights[${i}]`, () => {
       const power = fullExposure(look, light, lookup) * 2 ** light.powerStops;
       const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
-      const wash = washOf(look, light, backdrop, cache);
+      const wash = washOf(look, light, backdrop, walls, cache);
       return {
         id: light.id,
         active: on(light.on && !light.muted && (!anySolo || light.solo), light.id),
+        flash: light.fixture.kind === 'flash',
         direct: triples(spectrum),
         wash: triples(product(spectrum, wash)),
         gloss: Float64Array.from(balancedTriple(camera, spectrum)),
+        cards: tints.map((tint) => triples(product(spectrum, tint))),
+        through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),
       };
     });
   });
   const lux = ambientLux(look.ambient);
   const exposure = continuousLuxSeconds(lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
   const ambient = scaled(spectrumOfSource(look.ambient.source, lookup), exposure);
-  const none = new Float64Array(3 * M);
   return {
     camera,
     lights: [
@@ -114,29 +177,99 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
       {
         id: 'ambient',
         active: on(!anySolo && lux > 0, 'ambient'),
-        direct: none,
+        flash: false,
+        direct: new Float64Array(3 * M),
         wash: triples(ambient),
         gloss: new Float64Array(3),
+        cards: [],
+        through: new Float64Array(0),
       },
     ],
   };
 }
 
+/** What one light brings to one pixel, r, g, b, added into `out`: the same sum as `addLight`, for a single place. */
+export function addPoint(
+  out: [number, number, number],
+  { material, open, front }: Surfaces,
+  term: LightTerm | undefined,
+  light: LightTriples,
+  p: number,
+): void {
+  const m = 3 * material[p]!;
+  const glass = front ? front.pixels.indexOf(p) : -1;
+  for (let c = 0; c < 3; c++) {
+    out[c]! += open[p]! * light.wash[m + c]!;
+    if (!term) continue;
+    out[c]! += term.lit[p]! * light.direct[m + c]! + (term.gloss[p]! + (term.air ? term.air[p]! : 0)) * light.gloss[c]!;
+    term.cards.forEach(({ lit }, k) => (out[c]! += lit[p]! * light.cards[k]![m + c]!));
+    if (glass >= 0 && term.through) out[c]! += term.through[glass]! * light.through[3 * front!.step[glass]! + c]!;
+  }
+}
+
+/** What one light brings, but for the room's part: its figures times its geometry, added into `raw`. */
+function addLight(
+  raw: Float32Array,
+  { material, front, width, height }: Surfaces,
+  { lit, gloss, cards, through, air }: LightTerm,
+  light: Pick<LightTriples, 'direct' | 'gloss' | 'cards' | 'through'>,
+): void {
+  const pixels = width * height;
+  const { direct } = light;
+  const [gr, gg, gb] = [light.gloss[0]!, light.gloss[1]!, light.gloss[2]!];
+  for (let p = 0, q = 0; p < pixels; p++, q += 3) {
+    const g = lit[p]!;
+    const s = gloss[p]!;
+    if (g === 0 && s === 0) continue;
+    const m = 3 * material[p]!;
+    raw[q]! += g * direct[m]! + s * gr;
+    raw[q + 1]! += g * direct[m + 1]! + s * gg;
+    raw[q + 2]! += g * direct[m + 2]! + s * gb;
+  }
+  if (air)
+    for (let p = 0, q = 0; p < pixels; p++, q += 3) {
+      const s = air[p]!;
+      raw[q]! += s * gr;
+      raw[q + 1]! += s * gg;
+      raw[q + 2]! += s * gb;
+    }
+  cards.forEach(({ lit: own }, k) => {
+    const figures = light.cards[k]!;
+    for (let p = 0, q = 0; p < pixels; p++, q += 3) {
+      const g = own[p]!;
+      if (g === 0) continue;
+      const m = 3 * material[p]!;
+      raw[q]! += g * figures[m]!;
+      raw[q + 1]! += g * figures[m + 1]!;
+      raw[q + 2]! += g * figures[m + 2]!;
+    }
+  });
+  if (front && through)
+    for (let i = 0; i < through.length; i++) {
+      const s = through[i]!;
+      if (s === 0) continue;
+      const q = 3 * front.pixels[i]!;
+      const k = 3 * front.step[i]!;
+      for (let c = 0; c < 3; c++) raw[q + c]! += s * light.through[k + c]!;
+    }
+}
+
 /**
  * Adds up all light of a picture: balanced sensor values before any clip, r, g, b of every pixel. `terms` are the lights'
- * geometry in the order of the look; a missing one counts as dark.
+ * geometry in the order of the look; a missing one counts as dark. `which` keeps some lights.
  */
 export function relightInto(
   raw: Float32Array,
   surfaces: Surfaces,
   terms: readonly (LightTerm | undefined)[],
   { lights }: FrameTriples,
+  which: (light: LightTriples) => boolean = () => true,
 ): void {
   const { material, open } = surfaces;
   const pixels = surfaces.width * surfaces.height;
   // The room's light is one figure a material, whatever number of lights.
   const wash = new Float64Array(3 * M);
-  for (const light of lights) if (light.active) for (let k = 0; k < 3 * M; k++) wash[k]! += light.wash[k]!;
+  for (const light of lights) if (light.active && which(light)) for (let k = 0; k < 3 * M; k++) wash[k]! += light.wash[k]!;
   for (let p = 0, q = 0; p < pixels; p++, q += 3) {
     const m = 3 * material[p]!;
     const o = open[p]!;
@@ -146,19 +279,7 @@ export function relightInto(
   }
   lights.forEach((light, l) => {
     const term = terms[l];
-    if (!light.active || !term) return;
-    const { lit, gloss } = term;
-    const { direct } = light;
-    const [gr, gg, gb] = [light.gloss[0]!, light.gloss[1]!, light.gloss[2]!];
-    for (let p = 0, q = 0; p < pixels; p++, q += 3) {
-      const g = lit[p]!;
-      if (g === 0) continue;
-      const m = 3 * material[p]!;
-      const s = gloss[p]!;
-      raw[q]! += g * direct[m]! + s * gr;
-      raw[q + 1]! += g * direct[m + 1]! + s * gg;
-      raw[q + 2]! += g * direct[m + 2]! + s * gb;
-    }
+    if (light.active && which(light) && term) addLight(raw, surfaces, term, light);
   });
 }
 
@@ -180,23 +301,24 @@ export function updateInto(
   const pixels = surfaces.width * surfaces.height;
   for (const l of changed) {
     const [was, now] = [before.lights[l]!, after.lights[l]!];
-    const term = terms[l];
     const change = (old: Float64Array, next: Float64Array) =>
       Float64Array.from(next, (value, k) => (now.active ? value : 0) - (was.active ? old[k]! : 0));
     const wash = change(was.wash, now.wash);
-    const direct = change(was.direct, now.direct);
-    const [gr, gg, gb] = change(was.gloss, now.gloss) as unknown as [number, number, number];
-    const lit = term?.lit;
-    const gloss = term?.gloss;
     for (let p = 0, q = 0; p < pixels; p++, q += 3) {
       const m = 3 * material[p]!;
       const o = open[p]!;
-      const g = lit ? lit[p]! : 0;
-      const s = gloss ? gloss[p]! : 0;
-      raw[q]! += o * wash[m]! + g * direct[m]! + s * gr;
-      raw[q + 1]! += o * wash[m + 1]! + g * direct[m + 1]! + s * gg;
-      raw[q + 2]! += o * wash[m + 2]! + g * direct[m + 2]! + s * gb;
+      raw[q]! += o * wash[m]!;
+      raw[q + 1]! += o * wash[m + 1]!;
+      raw[q + 2]! += o * wash[m + 2]!;
     }
+    const term = terms[l];
+    if (!term) continue;
+    addLight(raw, surfaces, term, {
+      direct: change(was.direct, now.direct),
+      gloss: change(was.gloss, now.gloss),
+      cards: now.cards.map((card, k) => change(was.cards[k]!, card)),
+      through: change(was.through, now.through),
+    });
   }
   return true;
 }
@@ -204,55 +326,13 @@ export function updateInto(
 const MOST_UPDATED = 2;
 
 function sameTriples(a: LightTriples, b: LightTriples | undefined): boolean {
-  if (b?.id !== a.id || a.active !== b.active) return false;
+  if (b?.id !== a.id || a.active !== b.active || a.cards.length !== b.cards.length) return false;
   const same = (x: Float64Array, y: Float64Array) => x.every((value, k) => value === y[k]);
-  return same(a.gloss, b.gloss) && same(a.direct, b.direct) && same(a.wash, b.wash);
-}
-
-const CURVE_STEPS = 16_383;
-/** By what shapes the curve, so that a camera made anew for another white finds its table again. */
-const curves = new Map<string, Uint8Array>();
-
-/** Recorded 8-bit value by linear output, in steps fine enough for the darks. */
-function curveOf(camera: Camera): Uint8Array {
-  const key = `${camera.curve} ${camera.outputClip} ${camera.shoulder}`;
-  let table = curves.get(key);
-  if (!table) {
-    if (curves.size >= 16) curves.clear();
-    table = new Uint8Array(CURVE_STEPS + 1);
-    for (let i = 0; i <= CURVE_STEPS; i++)
-      table[i] = Math.round(255 * encoded(applyCurve(camera, (i / CURVE_STEPS) * camera.outputClip)));
-    curves.set(key, table);
-  }
-  return table;
-}
-
-/** sRGB encoding (IEC 61966-2-1). */
-function encoded(linear: number): number {
-  return linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055;
-}
-
-/** Records raw values as the camera does, into RGBA of 8 bits: clip, 3x3, curve, sRGB. */
-export function developInto(rgba: Uint8ClampedArray, raw: Float32Array, camera: Camera): void {
-  const table = curveOf(camera);
-  const clip = camera.whiteClip;
-  const scale = CURVE_STEPS / camera.outputClip;
-  const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = Array.from(camera.matrix, (v) => v * scale) as unknown as number[];
-  // Four bytes are written at once; every machine this runs on is little-endian.
-  const words = new Uint32Array(rgba.buffer, rgba.byteOffset, raw.length / 3);
-  for (let q = 0, o = 0; q < raw.length; q += 3, o++) {
-    let r = raw[q]!;
-    let g = raw[q + 1]!;
-    let b = raw[q + 2]!;
-    if (r > clip) r = clip;
-    if (g > clip) g = clip;
-    if (b > clip) b = clip;
-    let x = m0! * r + m1! * g + m2! * b;
-    let y = m3! * r + m4! * g + m5! * b;
-    let z = m6! * r + m7! * g + m8! * b;
-    x = x <= 0 ? 0 : x >= CURVE_STEPS ? CURVE_STEPS : x;
-    y = y <= 0 ? 0 : y >= CURVE_STEPS ? CURVE_STEPS : y;
-    z = z <= 0 ? 0 : z >= CURVE_STEPS ? CURVE_STEPS : z;
-    words[o] = 0xff000000 | (table[z | 0]! << 16) | (table[y | 0]! << 8) | table[x | 0]!;
-  }
+  return (
+    same(a.gloss, b.gloss) &&
+    same(a.direct, b.direct) &&
+    same(a.wash, b.wash) &&
+    same(a.through, b.through) &&
+    a.cards.every((card, k) => same(card, b.cards[k]!))
+  );
 }

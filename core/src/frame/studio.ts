@@ -4,11 +4,14 @@ import { hexOfLinear } from '../colour/rgb';
 import { MID_GREY } from '../exposure/meter';
 import { clippedChannels } from '../vivid/clip';
 import type { Look, Point } from '../look/schema';
-import { MATERIALS_OF_FRAME, type FrameMaterial } from './bust';
-import { lightKey, lightTerm, type LightTerm } from './light-term';
-import { developInto, frameTriples, relightInto, updateInto, type FrameTriples, type WashCache } from './relight';
-import { findSurfaces, smoothEdges, surfacesKey, type Surfaces } from './surfaces';
-import { viewOf, type View } from './view';
+import { viewOf, type View } from '../look/view';
+import { materialName, type FrameMaterial } from '../subject/materials';
+import { developInto } from './develop';
+import { smoothEdges } from './edges';
+import { finishInto, needsFinish } from './finish';
+import { lightKey, lightTerm, settingKey, type LightTerm } from './light-term';
+import { addPoint, frameTriples, relightInto, updateInto, type FrameTriples, type WashCache } from './relight';
+import { findSurfaces, surfacesKey, type Surfaces } from './surfaces';
 
 /** How fine a picture is: a quarter, a half, or all of its pixels in each direction. */
 export type Fineness = 0 | 1 | 2;
@@ -112,13 +115,13 @@ export function makeStudio(): Studio {
     const key = surfacesKey(look, width, height);
     const surfaces = reuse(surfacesOf, key, MOST_SURFACES, () => findSurfaces(look, view));
     const found = performance.now();
-    const boardsKey = JSON.stringify(look.boards);
+    const setting = settingKey(look);
     let newTerms = 0;
     const terms = look.lights.map((light, i) =>
       counts(request, i)
-        ? reuse(termsOf, `${key}|${lightKey(light)}|${boardsKey}`, MOST_TERMS, () => {
+        ? reuse(termsOf, `${key}|${lightKey(light)}|${setting}`, MOST_TERMS, () => {
             newTerms++;
-            return lightTerm(surfaces, light, view.eye, look.boards);
+            return lightTerm(surfaces, light, view, look);
           })
         : undefined,
     );
@@ -130,10 +133,10 @@ export function makeStudio(): Studio {
       const { look } = request;
       const { width, height } = sizeOf(request);
       const key = surfacesKey(look, width, height);
-      const boardsKey = JSON.stringify(look.boards);
+      const setting = settingKey(look);
       return (
         surfacesOf.has(key) &&
-        look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}|${boardsKey}`))
+        look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}|${setting}`))
       );
     },
 
@@ -154,7 +157,12 @@ export function makeStudio(): Studio {
         relightInto(raw, surfaces, terms, triples);
         last = { surfaces, terms, triples, raw, updates: 0 };
       }
-      const { raw } = last;
+      let { raw } = last;
+      if (needsFinish(request.look, terms, width)) {
+        const finished = new Float32Array(raw.length);
+        finishInto(finished, raw, surfaces, terms, triples, request.look);
+        raw = finished;
+      }
       const rgba = new Uint8ClampedArray(4 * width * height);
       developInto(rgba, raw, triples.camera);
       smoothEdges(rgba, surfaces);
@@ -187,7 +195,6 @@ function readPoint(
   material: Uint8Array,
   place: Float32Array,
 ): PointReading {
-  const m = 3 * material[p]!;
   const sum = [0, 0, 0];
   const rgb = new Float64Array(3);
   const luminance = (r: number, g: number, b: number) => {
@@ -196,12 +203,8 @@ function readPoint(
   };
   const parts = lights.flatMap((light, l) => {
     if (!light.active) return [];
-    const term = terms[l];
-    const own = [0, 1, 2].map(
-      (c) =>
-        surfaces.open[p]! * light.wash[m + c]! +
-        (term ? term.lit[p]! * light.direct[m + c]! + term.gloss[p]! * light.gloss[c]! : 0),
-    ) as [number, number, number];
+    const own: [number, number, number] = [0, 0, 0];
+    addPoint(own, surfaces, terms[l], light, p);
     own.forEach((value, c) => (sum[c]! += value));
     return [{ id: light.id, y: luminance(...own) }];
   });
@@ -211,7 +214,7 @@ function readPoint(
   recordInto(rgb, camera, r, g, b);
   const each = (value: number) => Math.log2(Math.max(1e-9, value) / MID_GREY);
   return {
-    material: MATERIALS_OF_FRAME[material[p]!]!,
+    material: materialName(material[p]!),
     hex: hexOfLinear(rgb[0]!, rgb[1]!, rgb[2]!),
     stops,
     channelStops: [each(r), each(g), each(b)],

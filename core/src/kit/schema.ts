@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { ValidationError } from 'yup';
 import { InputError } from '../errors';
 import { LookError } from '../look/parse';
-import { withCameraDefaults } from '../look/upgrade';
+import { withCameraDefaults, withModifierDefaults } from '../look/upgrade';
 import { cameraSchema, fixtureSchema, LIMITS, modifierSchema } from '../look/schema';
 import { resample } from '../spectrum/samples';
 import { sampledSensor } from '../camera/sensor';
@@ -99,10 +99,11 @@ export const KIT_VERSION = 1;
 /** The id under which a kit entry's own spectrum is referred to inside it. */
 export const OWN_SPECTRUM = 'own';
 
-/** A kit entry as it was written before cameras had a lens and a frame rate, brought to the present form. Nothing is checked here. */
+/** A kit entry as it was written before cameras had a lens and modifiers blades, brought to the present form. Nothing is checked here. */
 export function upgradeKitEntry(value: unknown): unknown {
   if (value === null || typeof value !== 'object') return value;
-  const entry = value as { kind?: unknown; camera?: unknown };
+  const entry = value as { kind?: unknown; camera?: unknown; modifier?: unknown };
+  if (entry.kind === 'modifier') return { ...entry, modifier: withModifierDefaults(entry.modifier) };
   return entry.kind === 'camera' ? { ...entry, camera: withCameraDefaults(entry.camera) } : value;
 }
 

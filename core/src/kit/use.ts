@@ -1,5 +1,5 @@
 import type { GelOption } from '../palette/gel-search';
-import type { Light, Look, LookSpectrum } from '../look/schema';
+import type { Light, Look, LookSpectrum, SurfaceRef } from '../look/schema';
 import { nearestPower } from '../look/power';
 import { usualSetting } from '../look/create';
 import { resample } from '../spectrum/samples';
@@ -96,13 +96,24 @@ export function lookWithCamera(look: Look, entry: KitCamera): Look {
 }
 
 /** A reference to a surface of the kit, and the look that can resolve it. */
-export function lookWithSurface(look: Look, part: 'backdrop' | 'hair' | 'wardrobe', entry: KitSurface): Look {
+export function withSurface(look: Look, entry: KitSurface): { readonly look: Look; readonly surface: SurfaceRef } {
+  if (isStandIn(entry.id)) return { look, surface: { kind: 'material', id: entry.id } };
   const id = `surface-${entry.id}`.slice(0, 64);
-  const surface = isStandIn(entry.id) ? ({ kind: 'material', id: entry.id } as const) : ({ kind: 'spectrum', id } as const);
-  const next = isStandIn(entry.id) ? look : carrying(look, { kind: 'reflectance', id, name: entry.name, ...entry.spectrum });
-  return part === 'backdrop'
-    ? { ...next, backdrop: { ...next.backdrop, surface } }
-    : { ...next, subject: { ...next.subject, [part]: surface } };
+  return {
+    look: carrying(look, { kind: 'reflectance', id, name: entry.name, ...entry.spectrum }),
+    surface: { kind: 'spectrum', id },
+  };
+}
+
+/** Parts of a look that are made of a surface. */
+export type SurfacePart = 'backdrop' | 'hair' | 'wardrobe' | 'label' | 'paint';
+
+/** A look with a surface of the kit on one of its parts. */
+export function lookWithSurface(look: Look, part: SurfacePart, entry: KitSurface): Look {
+  const { look: next, surface } = withSurface(look, entry);
+  if (part === 'backdrop') return { ...next, backdrop: { ...next.backdrop, surface } };
+  if (part === 'paint') return { ...next, room: { ...next.room, paint: surface } };
+  return { ...next, subject: { ...next.subject, [part]: surface } };
 }
 
 /** The kit as a table for other programs: one row an entry, spectra left out. */

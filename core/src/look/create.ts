@@ -6,7 +6,7 @@ import { standardProbes, usualZone } from './probes';
 import { NO_CORRECTION } from '../fixture/unit';
 import { withOwnPalette } from '../palette/from-lights';
 import { ASSOCIATIONS } from '../palette/associations';
-import { ambientOf, NO_STUDIES } from './upgrade';
+import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from './upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
 /** The starting sets of lights that "New look" offers. */
@@ -67,6 +67,7 @@ export function makeLight(draft: LightDraft): Light {
   return {
     setting: usualSetting(draft.fixture),
     unit: NO_CORRECTION,
+    rollDeg: 0,
     lamp: null,
     ttl: false,
     accepts: [],
@@ -100,9 +101,11 @@ export function usualPlace(
     case 'fill':
       return { position: [x * 1.4, h - 0.1, 1.5], aim: [0, h, 0], modifier: 'umbrella' };
     case 'background':
-      return { position: [x * 1.3, h - 0.2, -d + 1.5], aim: [0, h, -d], modifier: 'reflector' };
+      return { position: [x * 1.75, h - 0.3, -d + 1], aim: [0, h, -d], modifier: 'reflector' };
     case 'practical':
       return { position: [x * 0.9, h, -d + 0.5], aim: [x * 0.7, h, -d], modifier: 'bare' };
+    case 'window':
+      return { position: [x * 2.2, h + 0.1, 0.4], aim: [0, h, 0], modifier: 'window' };
     case 'rim':
     case 'hair':
     case 'kicker':
@@ -155,9 +158,10 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
       wardrobe: { kind: 'material', id: 'cloth-grey' },
       faceHeightM: FACE_HEIGHT_M,
       turnDeg: 0,
+      ...SUBJECT_DEFAULTS,
     },
-    backdrop: { surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
-    room: { widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },
+    backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
+    room: { ...ROOM_DEFAULTS, widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },
     ambient: ambientOf(cinema ? 8 : 50, { kind: 'planck', cctK: 3000 }),
     ...NO_STUDIES,
     whites: [],

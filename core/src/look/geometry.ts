@@ -1,7 +1,4 @@
-import { beamIntensity, gridTransmission } from '../exposure/beam';
-import { discIncidence, equivalentRadiusM, nearFieldRatio } from '../exposure/distance';
-import { cardSources, fromCard, pastBoards, type CardSource } from './boards';
-import type { Board, Light, Look, Point, Probe } from './schema';
+import type { Look, Point } from './schema';
 
 /** A capsule that takes light away from what lies behind it; a sphere where both ends coincide. Metres. */
 export interface Occluder {
@@ -35,9 +32,10 @@ export function unitVector(a: Point): Point {
 export const HEAD_RADIUS_M = 0.11;
 const TORSO_RADIUS_M = 0.19;
 
-/** The subject as two simple forms: a head and a body below it. */
+/** The subject as simple capsules, for the rays of the room's light. */
 export function subjectForms(look: Pick<Look, 'subject'>): Occluder[] {
   const y = look.subject.faceHeightM;
+  if (look.subject.form === 'bottle') return [{ body: 'torso', from: [0, y - 0.03, 0], to: [0, y + 0.03, 0], radiusM: 0.035 }];
   return [
     { body: 'head', from: [0, y, 0], to: [0, y + 0.04, 0], radiusM: HEAD_RADIUS_M },
     { body: 'torso', from: [0, y - 0.4, -0.02], to: [0, y - 0.85, -0.02], radiusM: TORSO_RADIUS_M },
@@ -81,75 +79,9 @@ function pastForm(p: Point, q: Point, form: Occluder, faceRadiusM: number): numb
   return share * share * (3 - 2 * share);
 }
 
-/**
- * The share of a light's face that a place sees past the subject's forms: 1 clear, 0 hidden, softened by the size of
- * the face as it appears at the form. A form does not shadow probes that lie on it; its own incidence does that.
- */
-export function visibility(
-  place: Point,
-  body: Probe['body'],
-  light: Point,
-  faceRadiusM: number,
-  forms: readonly Occluder[],
-): number {
+/** The share of a point of light that a place sees past the subject's capsules: 1 clear, 0 hidden. */
+export function clearWay(place: Point, light: Point, forms: readonly Occluder[]): number {
   let share = 1;
-  for (const form of forms) {
-    if (form.body === body) continue;
-    share *= pastForm(place, light, form, faceRadiusM);
-  }
+  for (const form of forms) share *= pastForm(place, light, form, 0);
   return share;
-}
-
-/**
- * Geometry of one light at one probe, 1/m^2: multiplied with the light's intensity (lx m^2, or lx s m^2 for flash) it
- * gives the illuminance on the probe's surface. Distance with the size of the face, beam, grid, incidence with wrap, and
- * the subject's own shadow.
- */
-export function transfer(
-  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
-  probe: Probe,
-  forms: readonly Occluder[],
-  boards: readonly Board[] = [],
-): number {
-  const direct = straight(light, probe, forms, boards);
-  if (boards.length === 0) return direct;
-  const [nx, ny, nz] = unitVector(probe.normal);
-  return cardsOf(light, forms, boards).reduce((sum, card) => {
-    const seen = visibility(probe.position, probe.body, card.board.position, 0, forms);
-    return sum + seen * fromCard(card, ...probe.position, nx, ny, nz);
-  }, direct);
-}
-
-/** The white cards that a light falls on, as sources. */
-export function cardsOf(
-  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
-  forms: readonly Occluder[],
-  boards: readonly Board[],
-): CardSource[] {
-  return cardSources(boards, light.position, (position, normal) =>
-    straight(light, { id: '', name: '', surface: 'backdrop', body: 'none', position, normal }, forms, []),
-  );
-}
-
-function straight(
-  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
-  probe: Probe,
-  forms: readonly Occluder[],
-  boards: readonly Board[],
-): number {
-  const { face, beam, gridDeg } = light.modifier;
-  const toLight = minus(light.position, probe.position);
-  const distanceM = Math.max(0.02, lengthOf(toLight));
-  const radiusM = equivalentRadiusM(face);
-  const axis = unitVector(minus(light.aim, light.position));
-  const cosine = -dotPoint(axis, toLight) / distanceM;
-  const angle = Math.acos(Math.min(1, Math.max(-1, cosine)));
-  const out = beamIntensity(beam, angle) * (gridDeg === null ? 1 : gridTransmission(angle, gridDeg));
-  if (out === 0) return 0;
-  const incidence = Math.acos(Math.min(1, Math.max(-1, dotPoint(unitVector(probe.normal), toLight) / distanceM)));
-  const facing = discIncidence(incidence, Math.atan(radiusM / distanceM));
-  if (facing === 0) return 0;
-  const falloff = nearFieldRatio(face, distanceM) / (distanceM * distanceM);
-  const past = boards.length ? pastBoards(boards, ...probe.position, ...light.position, radiusM) : 1;
-  return falloff * out * facing * past * visibility(probe.position, probe.body, light.position, radiusM, forms);
 }

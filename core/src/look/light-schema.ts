@@ -4,7 +4,7 @@ import { flag, id, kindIs, LIMITS, name, nullOr, number, object, oneOf, point } 
 
 /** What a light is: its fixture, what it is set to, what stands before it, where it stands. */
 
-export const ROLES = ['key', 'fill', 'rim', 'hair', 'kicker', 'background', 'practical'] as const;
+export const ROLES = ['key', 'fill', 'rim', 'hair', 'kicker', 'background', 'practical', 'window'] as const;
 export type Role = (typeof ROLES)[number];
 
 export const sourceSchema = oneOf('kind', {
@@ -131,6 +131,8 @@ const faceSchema = oneOf('kind', {
 
 const beamSchema = oneOf('kind', {
   bare: object({ kind: kindIs('bare') }),
+  /** A lens that goes from spot to flood: the beam angle at both ends, and where it stands, 0 spot to 1 flood. */
+  zoom: object({ kind: kindIs('zoom'), spotDeg: number(2, 120), floodDeg: number(3, 170), zoom: number(0, 1) }),
   diffuse: object({ kind: kindIs('diffuse') }),
   lens: object({ kind: kindIs('lens'), beamDeg: number(1, 178), fieldDeg: number(2, 359) }),
   /** A measured distribution: relative intensity at rising angles from the axis, 1 on it. */
@@ -141,6 +143,17 @@ const beamSchema = oneOf('kind', {
   }),
 });
 
+/** Blades or doors: where each cuts, degrees from the axis as the light looks, and how hard. */
+const cutSchema = object({
+  kind: kindIs('cut'),
+  leftDeg: number(-80, 90),
+  rightDeg: number(-80, 90),
+  topDeg: number(-80, 90),
+  bottomDeg: number(-80, 90),
+  /** Width of the soft edge, degrees: next to nothing for blades in focus, some for doors. */
+  edgeDeg: number(0.1, 40),
+});
+
 export const modifierSchema = object({
   name: name(),
   face: faceSchema,
@@ -149,6 +162,10 @@ export const modifierSchema = object({
   gridDeg: yup.number().nullable().defined().min(2).max(80),
   /** Stops lost on the axis against the fixture's rated figure; negative for a gain. */
   lossStops: number(-3, 8),
+  /** Blades of a projector or doors before a lens; null without. */
+  cut: nullOr(oneOf('kind', { cut: cutSchema })),
+  /** Share of the intensity on the axis that leaks to all sides outside the beam. */
+  spill: number(0, 0.5),
 });
 
 export const gelSchema = object({
@@ -198,6 +215,8 @@ export const lightSchema = object({
   modifier: modifierSchema,
   position: point(),
   aim: point(),
+  /** Turn about its axis, degrees: what leans is a strip, a tube, blades. Positive leans its top to the picture's right. */
+  rollDeg: number(-180, 180),
   on: flag(),
   solo: flag(),
   muted: flag(),

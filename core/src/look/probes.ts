@@ -1,3 +1,5 @@
+import { TABLE_TOP_M } from '../subject/bottle';
+import type { SubjectForm } from '../subject/form';
 import { HEAD_RADIUS_M, unitVector } from './geometry';
 import type { Look, Point, Probe } from './schema';
 
@@ -6,6 +8,7 @@ export type KeySide = 'left' | 'right';
 
 /** How far to each side of its middle the backdrop is read, m. */
 const BACKDROP_SIDE_M = 0.7;
+const BOTTLE_BACKDROP_SIDE_M = 0.14;
 
 /** The side that a look's key stands on; left where there is none. */
 export function keySideOf(look: Pick<Look, 'lights'>): KeySide {
@@ -17,7 +20,13 @@ export function keySideOf(look: Pick<Look, 'lights'>): KeySide {
  * The eight standard probes: both sides of the face, both edges of the hair, the wardrobe, and three places on the
  * backdrop, for a subject at the origin who faces the camera. Left and right are the picture's.
  */
-export function standardProbes(faceHeightM: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
+export function standardProbes(
+  faceHeightM: number,
+  backdropDistanceM: number,
+  keySide: KeySide,
+  form: SubjectForm = 'person',
+): Probe[] {
+  if (form === 'bottle') return bottleProbes(faceHeightM, backdropDistanceM, keySide);
   const side = keySide === 'left' ? -1 : 1;
   const y = faceHeightM;
   const onHead = (direction: Point): { body: 'head'; position: Point; normal: Point } => {
@@ -34,10 +43,10 @@ export function standardProbes(faceHeightM: number, backdropDistanceM: number, k
     normal: [0, 0, 1],
   });
   return [
-    { id: 'face-key', name: 'Face, key side', surface: 'skin', ...onHead([side * 0.5, 0.05, 1]) },
-    { id: 'face-shadow', name: 'Face, shadow side', surface: 'skin', ...onHead([-side * 1, 0, 0.7]) },
-    { id: 'hair-left', name: 'Hair edge, left', surface: 'hair', ...onHead([-1, 0.45, -0.25]) },
-    { id: 'hair-right', name: 'Hair edge, right', surface: 'hair', ...onHead([1, 0.45, -0.25]) },
+    { id: 'face-key', name: 'Face, key side', surface: 'skin', ...onHead([side * 0.5, 0.02, 1]) },
+    { id: 'face-shadow', name: 'Face, shadow side', surface: 'skin', ...onHead([-side * 0.62, -0.12, 1]) },
+    { id: 'hair-left', name: 'Hair edge, left', surface: 'hair', ...onHead([-1, 0.62, -0.5]) },
+    { id: 'hair-right', name: 'Hair edge, right', surface: 'hair', ...onHead([1, 0.62, -0.5]) },
     {
       id: 'wardrobe',
       name: 'Wardrobe',
@@ -52,10 +61,42 @@ export function standardProbes(faceHeightM: number, backdropDistanceM: number, k
   ];
 }
 
+/** The same eight places on a bottle: their ids tell their part in the picture, whatever the subject. */
+function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
+  const side = keySide === 'left' ? -1 : 1;
+  const on = (id: string, name: string, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
+    id,
+    name,
+    surface,
+    body: 'torso',
+    position: [at[0], y + at[1], at[2]],
+    normal: unitVector(normal),
+  });
+  const back = (id: string, name: string, x: number): Probe => ({
+    id,
+    name,
+    surface: 'backdrop',
+    body: 'none',
+    position: [x, y, -backdropDistanceM],
+    normal: [0, 0, 1],
+  });
+  return [
+    on('face-key', 'Label, key side', 'label', [side * 0.014, -0.018, 0.019], [0, 0, 1]),
+    on('face-shadow', 'Label, shadow side', 'label', [-side * 0.014, -0.018, 0.019], [0, 0, 1]),
+    on('hair-left', 'Glass edge, left', 'liquid', [-0.036, -0.01, 0], [-1, 0, -0.2]),
+    on('hair-right', 'Glass edge, right', 'liquid', [0.036, -0.01, 0], [1, 0, -0.2]),
+    { ...on('wardrobe', 'Table', 'table', [side * 0.02, TABLE_TOP_M, 0.05], [0, 1, 0]), body: 'none' },
+    back('backdrop', 'Backdrop', 0),
+    back('backdrop-left', 'Backdrop, left', -BOTTLE_BACKDROP_SIDE_M),
+    back('backdrop-right', 'Backdrop, right', BOTTLE_BACKDROP_SIDE_M),
+  ];
+}
+
 /** The probe where a light of a role standing at `position` does its work. */
 export function usualZone(role: Look['lights'][number]['role'], position: Point): string {
   switch (role) {
     case 'key':
+    case 'window':
       return 'face-key';
     case 'fill':
       return 'face-shadow';

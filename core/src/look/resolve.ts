@@ -183,7 +183,13 @@ export function referenceProblems(look: Look): InputError[] {
   check('camera', () => resolveSensor(look.camera, lookup));
   check('subject.hair', () => resolveSurface(look.subject.hair, lookup));
   check('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup));
+  check('subject.label', () => resolveSurface(look.subject.label, lookup));
   check('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup));
+  const { paint } = look.room;
+  if (paint) check('room.paint', () => resolveSurface(paint, lookup));
+  look.boards.forEach(({ tint }, i) => {
+    if (tint) check(`boards[${i}].tint`, () => resolveSurface(tint, lookup));
+  });
   const { ambient } = look;
   check('ambient.source', () => spectrumOfSource(ambient.source, lookup));
   if (ambient.window) check('ambient.window.source', () => spectrumOfSource(ambient.window!.source, lookup));

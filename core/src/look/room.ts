@@ -1,6 +1,7 @@
-import { beamFunction, gridTransmission } from '../exposure/beam';
+import { emissionOf, type Emitting } from './emission';
 import { GRID_SIZE, type Spectrum } from '../spectrum/grid';
-import { lengthOf, minus, plus, unitVector, visibility, type Occluder } from './geometry';
+import { zoomLens } from '../exposure/beam';
+import { clearWay, lengthOf, minus, plus, type Occluder } from './geometry';
 import type { Light, Look, Point } from './schema';
 
 /** The surfaces of a room that send light back: the groups over which the wash is summed. */
@@ -34,25 +35,17 @@ function boxArea({ low, high }: Box): { walls: number; floor: number; total: num
  * Where the light of a fixture lands, by a fixed set of rays over its beam: deterministic, and the same for every power
  * and gel. Rays that meet the subject stay there.
  */
-export function landedFlux(
-  look: Look,
-  light: Pick<Light, 'position' | 'aim' | 'modifier'>,
-  forms: readonly Occluder[],
-): LandedFlux {
+export function landedFlux(look: Look, light: Emitting, forms: readonly Occluder[]): LandedFlux {
   const flux: LandedFlux = { walls: 0, ceiling: 0, floor: 0, backdrop: 0 };
-  const { beam, gridDeg } = light.modifier;
+  const emission = emissionOf(light);
   const box = roomBox(look);
   const origin = insideBox(light.position, box);
-  const axis = unitVector(minus(light.aim, light.position));
-  const [side, up] = frameOf(axis);
+  const { axis, right: side, up } = emission;
   const widest = coneOf(light.modifier);
-  const beamAt = beamFunction(beam);
   const capSr = 2 * Math.PI * (1 - Math.cos(widest));
   for (let i = 0; i < RAYS; i++) {
     const cosine = 1 - ((i + 0.5) / RAYS) * (1 - Math.cos(widest));
     const angle = Math.acos(cosine);
-    const intensity = beamAt(angle) * (gridDeg === null ? 1 : gridTransmission(angle, gridDeg));
-    if (intensity === 0) continue;
     const turn = i * GOLDEN_ANGLE;
     const sine = Math.sin(angle);
     const cx = sine * Math.cos(turn);
@@ -62,37 +55,39 @@ export function landedFlux(
       axis[1] * cosine + side[1] * cx + up[1] * cy,
       axis[2] * cosine + side[2] * cx + up[2] * cy,
     ];
+    const intensity = emission.towards(...direction);
+    if (intensity === 0) continue;
     const { group, at } = meets(origin, direction, box, look);
-    flux[group] += ((intensity * capSr) / RAYS) * visibility(at, 'none', origin, 0, forms);
+    flux[group] += ((intensity * capSr) / RAYS) * clearWay(at, origin, forms);
   }
   return flux;
 }
 
 /** Half angle of the cone that holds all light worth counting. */
-function coneOf({ beam, gridDeg }: Light['modifier']): number {
+function coneOf({ beam, gridDeg, spill }: Light['modifier']): number {
+  if (spill > 0) return Math.PI;
   const grid = gridDeg === null ? Math.PI : (gridDeg * Math.PI) / 180;
   const own =
     beam.kind === 'bare'
       ? Math.PI
       : beam.kind === 'diffuse'
         ? Math.PI / 2
-        : Math.min(Math.PI, ((beam.kind === 'table' ? beam.anglesDeg.at(-1)! : beam.fieldDeg) * Math.PI) / 180);
+        : Math.min(
+            Math.PI,
+            ((beam.kind === 'table'
+              ? beam.anglesDeg.at(-1)!
+              : beam.kind === 'zoom'
+                ? zoomLens(beam, beam.zoom).fieldDeg
+                : beam.fieldDeg) *
+              Math.PI) /
+              180,
+          );
   return Math.min(grid, own);
 }
 
 function insideBox(point: Point, { low, high }: Box): Point {
   const inside = (i: 0 | 1 | 2) => Math.min(high[i] - 0.01, Math.max(low[i] + 0.01, point[i]));
   return [inside(0), inside(1), inside(2)];
-}
-
-function frameOf(axis: Point): [Point, Point] {
-  const helper: Point = Math.abs(axis[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0];
-  const side = unitVector(cross(axis, helper));
-  return [side, cross(side, axis)];
-}
-
-function cross(a: Point, b: Point): Point {
-  return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 }
 
 function meets(origin: Point, direction: Point, { low, high }: Box, look: Look): { group: RoomGroup; at: Point } {
@@ -106,26 +101,32 @@ function meets(origin: Point, direction: Point, { low, high }: Box, look: Look):
   }
   const at = plus(origin, direction, nearest);
   if (plane === 1) return { group: direction[1] > 0 ? 'ceiling' : 'floor', at };
-  const onBackdrop = plane === 2 && direction[2] < 0 && Math.abs(at[0]) <= look.backdrop.widthM / 2;
+  const onBackdrop =
+    look.backdrop.type !== 'none' &&
+    plane === 2 &&
+    direction[2] < 0 &&
+    (look.backdrop.type === 'wall' || Math.abs(at[0]) <= look.backdrop.widthM / 2);
   return { group: onBackdrop ? 'backdrop' : 'walls', at };
 }
 
 /**
  * The room wash of a light per unit of intensity, spectrally, 1/m^2 on the grid:
  * E_wash(lambda) = sum_j Phi_j rho_j(lambda) / ((1 - rhobar(lambda)) A), rhobar the area-weighted mean of all surfaces, at
- * most 0.95. `backdrop` is the reflectance of the backdrop; walls, ceiling and floor are neutral.
+ * most 0.95. `backdrop` and `walls` are their reflectances; ceiling and floor are neutral.
  */
-export function washFactor(look: Look, landed: LandedFlux, backdrop: Spectrum): Spectrum {
+export function washFactor(look: Look, landed: LandedFlux, backdrop: Spectrum, walls: Spectrum): Spectrum {
   const { room } = look;
   const box = roomBox(look);
   const area = boxArea(box);
-  const backdropArea = Math.min(look.backdrop.widthM, room.widthM) * room.heightM;
+  const { type, widthM } = look.backdrop;
+  const backdropArea = type === 'none' ? 0 : (type === 'wall' ? room.widthM : Math.min(widthM, room.widthM)) * room.heightM;
   const out = new Float64Array(GRID_SIZE);
   for (let i = 0; i < GRID_SIZE; i++) {
     const rho = backdrop[i]!;
-    const reflected = (area.walls - backdropArea) * room.walls + area.floor * (room.ceiling + room.floor) + backdropArea * rho;
+    const wall = walls[i]!;
+    const reflected = (area.walls - backdropArea) * wall + area.floor * (room.ceiling + room.floor) + backdropArea * rho;
     const mean = Math.min(LARGEST_MEAN_REFLECTANCE, reflected / area.total);
-    const sent = landed.walls * room.walls + landed.ceiling * room.ceiling + landed.floor * room.floor + landed.backdrop * rho;
+    const sent = landed.walls * wall + landed.ceiling * room.ceiling + landed.floor * room.floor + landed.backdrop * rho;
     out[i] = sent / ((1 - mean) * area.total);
   }
   return out;

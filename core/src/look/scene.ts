@@ -2,6 +2,7 @@ import { makeCamera, type Camera } from '../camera/camera';
 import { yBar } from '../colour/observer';
 import { inField } from '../errors';
 import { nearFieldRatio } from '../exposure/distance';
+import { zoomGain } from '../exposure/beam';
 import {
   checkExposureSettings,
   continuousLuxSeconds,
@@ -9,11 +10,12 @@ import {
   METER_CONSTANT_LXS,
   stopsOverMeter,
 } from '../exposure/meter';
-import { dot, product, type Spectrum } from '../spectrum/grid';
+import { dot, flat, product, type Spectrum } from '../spectrum/grid';
 import { EYE_WHITE, skinReflectance } from '../surface/skin';
 import { balancedTriple } from '../vivid/alone';
 import type { Triple } from '../vivid/vividness';
-import { subjectForms, transfer } from './geometry';
+import { flareOf, inScatter } from './air';
+import { subjectForms } from './geometry';
 import {
   colourMovesWithLevel,
   fullLux,
@@ -26,8 +28,11 @@ import {
   spectrumOfSource,
   type SpectrumLookup,
 } from './resolve';
+import { bring, placed, reaching, stageOf, type Placed, type Stage } from './stage';
+import { liquidAsSurface, tintOf, wallReflectance } from './reflectances';
 import { landedFlux, washFactor } from './room';
-import { PROBE_SURFACES, type Light, type Look, type ProbeSurface } from './schema';
+import { viewOf, type View } from './view';
+import type { Light, Look, Point, ProbeSurface } from './schema';
 
 /** Numbers that each light brings to each probe: balanced r, g, b, reflected photopic Y, incident photopic E. */
 export const FIGURES = 5;
@@ -63,6 +68,8 @@ export interface SceneProbe {
   readonly reflectance: Spectrum;
   /** Balanced values of the white-balance illuminant on the surface. */
   readonly white: Triple;
+  /** Share of the light of the room that comes in and through the haze to the camera. */
+  readonly open: number;
 }
 
 /** A look compiled for repeated evaluation at changing powers. */
@@ -89,27 +96,56 @@ export function compileScene(look: Look): Scene {
     });
   });
   const surfaces = surfacesOf(look, camera, lookup);
+  const set = setOf(look, lookup);
   const anySolo = look.lights.some((light) => light.on && light.solo);
   const lights = look.lights.map((light, index) =>
     inField(`lights[${index}]`, () =>
-      compileLight(look, light, index, light.on && !light.muted && (!anySolo || light.solo), surfaces, lookup),
+      compileLight(look, light, index, light.on && !light.muted && (!anySolo || light.solo), surfaces, set, lookup),
     ),
   );
   return {
     look,
     camera,
-    probes: look.probes.map(({ surface }) => surfaces[surface].probe),
-    lights: [...lights, compileAmbient(look, surfaces, !anySolo, lookup)],
+    probes: look.probes.map(({ surface }, p) => ({ ...surfaces[surface].probe, open: set.places[p]!.open * set.fade[p]! })),
+    lights: [...lights, compileAmbient(look, surfaces, set, !anySolo, lookup)],
+  };
+}
+
+/** What all lights of a look share: the subject and boards, the camera's view, each probe on its surface, and what haze takes on the way to it. */
+interface SetUp {
+  readonly stage: Stage;
+  readonly view: View;
+  readonly places: readonly Placed[];
+  readonly fade: readonly number[];
+  readonly walls: Spectrum;
+  readonly tints: readonly Spectrum[];
+}
+
+function setOf(look: Look, lookup: SpectrumLookup): SetUp {
+  const stage = stageOf(look);
+  const view = viewOf(look, 3, 2);
+  const places = look.probes.map((probe) => placed(stage, probe));
+  const away = (from: Point, to: Point) => Math.hypot(from[0] - to[0], from[1] - to[1], from[2] - to[2]);
+  return {
+    stage,
+    view,
+    places,
+    fade: places.map(({ place }) => Math.exp(-look.air.hazePerM * away(view.eye, place))),
+    walls: wallReflectance(look, lookup),
+    tints: look.boards.map((board, i) => tintOf(board, i, lookup)),
   };
 }
 
 interface CompiledSurface {
-  readonly probe: SceneProbe;
+  readonly probe: Omit<SceneProbe, 'open'>;
   /** Sensitivities times reflectance over white response (r, g, b), then ybar times reflectance. */
   readonly weights: readonly Spectrum[];
 }
 
-type Surfaces = Record<ProbeSurface, CompiledSurface>;
+type Surfaces = Record<ProbeSurface, CompiledSurface> & {
+  /** A perfect white: what haze and flare look like. */
+  readonly white: CompiledSurface;
+};
 
 function surfacesOf(look: Look, camera: Camera, lookup: SpectrumLookup): Surfaces {
   const compile = (reflectance: Spectrum): CompiledSurface => ({
@@ -125,6 +161,10 @@ function surfacesOf(look: Look, camera: Camera, lookup: SpectrumLookup): Surface
     wardrobe: compile(inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup))),
     backdrop: compile(inField('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup))),
     'eye-white': compile(EYE_WHITE),
+    label: compile(inField('subject.label', () => resolveSurface(look.subject.label, lookup))),
+    liquid: compile(liquidAsSurface(look)),
+    table: compile(inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup))),
+    white: compile(flat(1)),
   };
 }
 
@@ -141,7 +181,7 @@ export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = 
     fixture.kind === 'flash'
       ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
       : continuousLuxSeconds(fullLux(light, lookup) / nearFieldRatio(modifier.face, 1), look.camera);
-  return luxSeconds * loss * light.pieces * exposureOfLuxSecond(look);
+  return luxSeconds * loss * zoomGain(modifier.beam) * light.pieces * exposureOfLuxSecond(look);
 }
 
 function compileLight(
@@ -150,18 +190,19 @@ function compileLight(
   index: number,
   active: boolean,
   surfaces: Surfaces,
+  set: SetUp,
   lookup: SpectrumLookup,
 ): SceneLight {
-  const forms = subjectForms(look);
   const full = fullExposure(look, light, lookup);
-  const direct = look.probes.map((probe) => full * transfer(light, probe, forms, look.boards));
-  const wash = washFactor(look, landedFlux(look, light, forms), surfaces.backdrop.probe.reflectance).map((v) => v * full);
+  const landed = landedFlux(look, light, subjectForms(look));
+  const wash = washFactor(look, landed, surfaces.backdrop.probe.reflectance, set.walls).map((v) => v * full);
+  const at = contributions(look, light, full, set);
   const filter = resolveFilter(light, lookup);
-  const at = (stops: number) => product(resolveSource(light, stops, lookup), filter);
-  const filtered = at(light.powerStops);
-  const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, direct, wash, surfaces);
+  const spectrumAt = (stops: number) => product(resolveSource(light, stops, lookup), filter);
+  const filtered = spectrumAt(light.powerStops);
+  const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, at, wash, surfaces, set);
   const knots = colourMovesWithLevel(light.fixture)
-    ? knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(at(stops)) }))
+    ? knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(spectrumAt(stops)) }))
     : [{ stops: 0, figures: figures(filtered) }];
   return {
     id: light.id,
@@ -180,21 +221,81 @@ function knotStops(minStops: number): number[] {
   return Array.from({ length: count + 1 }, (_, i) => minStops * (1 - i / count));
 }
 
-function figuresOf(look: Look, spectrum: Spectrum, direct: readonly number[], wash: Spectrum, surfaces: Surfaces): Float64Array {
+/** What one light brings to one probe, at full power and before any colour. */
+interface Contribution {
+  /** On the surface, straight and by way of white cards. */
+  readonly direct: number;
+  /** Share of the room's light that comes in. */
+  readonly open: number;
+  readonly cards: readonly { readonly board: number; readonly value: number }[];
+  /** Haze in the line of sight and flare over it. */
+  readonly air: number;
+}
+
+function contributions(look: Look, light: Light, full: number, { stage, view, places, fade }: SetUp): Contribution[] {
+  const { hazePerM } = look.air;
+  const reach = reaching(light, stage);
+  const { veil } = flareOf(reach, stage, view.eye, view.forward);
+  return places.map((at, p) => {
+    const [x, y, z] = at.place;
+    const [lx, ly, lz] = light.position;
+    const dim = full * fade[p]! * (hazePerM > 0 ? Math.exp(-hazePerM * Math.hypot(lx - x, ly - y, lz - z)) : 1);
+    const { direct, cards } = bring(reach, at, stage);
+    return {
+      direct: dim * direct,
+      open: at.open * fade[p]!,
+      cards: cards.map(({ board, value }) => ({ board, value: dim * value })),
+      air: full * (veil + inScatter(reach, stage, hazePerM, view.eye, at.place)),
+    };
+  });
+}
+
+function figuresOf(
+  look: Look,
+  spectrum: Spectrum,
+  at: readonly Contribution[],
+  wash: Spectrum,
+  surfaces: Surfaces,
+  { tints }: Pick<SetUp, 'tints'>,
+): Float64Array {
   const washed = product(spectrum, wash);
-  const onSurface = Object.fromEntries(
-    PROBE_SURFACES.map((surface) => {
-      const { weights } = surfaces[surface];
-      return [surface, { direct: weights.map((w) => dot(spectrum, w)), wash: weights.map((w) => dot(washed, w)) }];
-    }),
-  ) as Record<ProbeSurface, { direct: number[]; wash: number[] }>;
+  const weigh = (light: Spectrum, surface: ProbeSurface | 'white') => surfaces[surface].weights.map((w) => dot(light, w));
+  const known = new Map<string, number[]>();
+  const onSurface = (key: string, make: () => number[]) => {
+    let found = known.get(key);
+    if (!found) known.set(key, (found = make()));
+    return found;
+  };
   const luminous = dot(spectrum, yBar);
   const washLuminous = dot(washed, yBar);
   const out = new Float64Array(look.probes.length * FIGURES);
-  look.probes.forEach((probe, p) => {
-    const terms = onSurface[probe.surface];
-    for (let c = R; c <= Y; c++) out[p * FIGURES + c] = direct[p]! * terms.direct[c]! + terms.wash[c]!;
-    out[p * FIGURES + E] = direct[p]! * luminous + washLuminous;
+  look.probes.forEach(({ surface }, p) => {
+    const { direct, open, cards, air } = at[p]!;
+    const add = (times: number, terms: readonly number[]) => {
+      if (times !== 0) for (let c = R; c <= Y; c++) out[p * FIGURES + c]! += times * terms[c]!;
+    };
+    add(
+      direct,
+      onSurface(surface, () => weigh(spectrum, surface)),
+    );
+    add(
+      open,
+      onSurface(`${surface} wash`, () => weigh(washed, surface)),
+    );
+    add(
+      air,
+      onSurface('white', () => weigh(spectrum, 'white')),
+    );
+    let incident = direct * luminous + open * washLuminous;
+    for (const { board, value } of cards) {
+      const tinted = () => product(spectrum, tints[board]!);
+      add(
+        value,
+        onSurface(`${surface} ${board}`, () => weigh(tinted(), surface)),
+      );
+      incident += value * onSurface(`card ${board}`, () => [dot(tinted(), yBar)])[0]!;
+    }
+    out[p * FIGURES + E] = incident;
   });
   return out;
 }
@@ -204,11 +305,16 @@ export function ambientLux({ lux, blackoutStops }: Look['ambient']): number {
   return lux * 2 ** -blackoutStops;
 }
 
-function compileAmbient(look: Look, surfaces: Surfaces, active: boolean, lookup: SpectrumLookup): SceneLight {
+function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: boolean, lookup: SpectrumLookup): SceneLight {
   const spectrum = inField('ambient.source', () => spectrumOfSource(look.ambient.source, lookup));
   const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * exposureOfLuxSecond(look);
   const none = new Float64Array(spectrum.length);
-  const direct = look.probes.map(() => exposure);
+  const at = set.places.map(({ open }, p): Contribution => ({
+    direct: exposure * open * set.fade[p]!,
+    open: 0,
+    cards: [],
+    air: 0,
+  }));
   return {
     id: AMBIENT_ID,
     name: 'Ambient',
@@ -216,7 +322,7 @@ function compileAmbient(look: Look, surfaces: Surfaces, active: boolean, lookup:
     active: active && look.ambient.lux > 0,
     powerStops: 0,
     zone: -1,
-    knots: [{ stops: 0, figures: figuresOf(look, spectrum, direct, none, surfaces) }],
+    knots: [{ stops: 0, figures: figuresOf(look, spectrum, at, none, surfaces, set) }],
     filtered: spectrum,
   };
 }

@@ -1,5 +1,7 @@
 import * as yup from 'yup';
 import { CURVES } from '../camera/camera';
+import { SUBJECT_FORMS } from '../subject/form';
+import { LIQUIDS } from '../surface/liquid';
 import {
   associationSchema,
   ingredientSchema,
@@ -30,7 +32,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 2;
+export const LOOK_VERSION = 3;
 
 export const MOODS = ['dark', 'neutral', 'bright'] as const;
 export type Mood = (typeof MOODS)[number];
@@ -38,7 +40,15 @@ export type Mood = (typeof MOODS)[number];
 export const CAMERA_MODES = ['stills', 'cinema'] as const;
 export type CameraMode = (typeof CAMERA_MODES)[number];
 
-export const PROBE_SURFACES = ['skin', 'hair', 'wardrobe', 'backdrop', 'eye-white'] as const;
+export const BACKDROP_TYPES = ['sweep', 'wall', 'cloth', 'none'] as const;
+export type BackdropType = (typeof BACKDROP_TYPES)[number];
+
+export const MOVERS = ['subject', 'pan', 'zoom'] as const;
+export type Mover = (typeof MOVERS)[number];
+
+export const DIFFUSIONS = [0, 0.125, 0.25, 0.5, 1] as const;
+
+export const PROBE_SURFACES = ['skin', 'hair', 'wardrobe', 'backdrop', 'eye-white', 'label', 'liquid', 'table'] as const;
 export type ProbeSurface = (typeof PROBE_SURFACES)[number];
 
 const surfaceSchema = oneOf('kind', {
@@ -77,6 +87,8 @@ export const cameraSchema = object({
   imageWidthPx: number(100, 40_000),
   /** From the camera to the subject, where it is focused, m. */
   distanceM: number(0.1, 500),
+  /** A soft filter before the lens, by strength: 0 none, then 1/8, 1/4, 1/2, 1. */
+  diffusion: yup.number<0 | 0.125 | 0.25 | 0.5 | 1>().required().oneOf(DIFFUSIONS),
 });
 
 /** One white balance of several that a look is judged at. */
@@ -162,7 +174,7 @@ const spectrumSchema = oneOf('kind', {
   }),
 });
 
-export const FINISHES = ['black', 'white', 'silk'] as const;
+export const FINISHES = ['black', 'white', 'silver', 'silk'] as const;
 export type Finish = (typeof FINISHES)[number];
 
 /** A flag, card or silk: an upright rectangle in the room. */
@@ -178,6 +190,8 @@ const boardSchema = object({
   yawDeg: number(-180, 180),
   /** What a silk takes, stops. */
   lossStops: number(0, 6),
+  /** Colour of what a white card or reflector sends back; null where it has none. */
+  tint: nullOr(surfaceSchema),
 });
 
 /** The one schema of a look: it validates in the form, at the API and on import. */
@@ -233,10 +247,23 @@ export const lookSchema = object({
     wardrobe: surfaceSchema,
     /** Height of the face over the floor, m. */
     faceHeightM: number(0.1, 4),
+    form: yup.string().required().oneOf(SUBJECT_FORMS),
+    hat: flag(),
+    sunglasses: flag(),
+    /** What a bottle holds, and its label. */
+    liquid: object({ tint: yup.string().required().oneOf(LIQUIDS), strength: number(0, 4) }),
+    label: surfaceSchema,
     /** How far the subject is turned from the camera, degrees; positive to the picture's right. */
     turnDeg: number(-180, 180),
   }),
-  backdrop: object({ surface: surfaceSchema, distanceM: number(0.1, 50), widthM: number(0.2, 50) }),
+  backdrop: object({
+    surface: surfaceSchema,
+    distanceM: number(0.1, 50),
+    widthM: number(0.2, 50),
+    type: yup.string().required().oneOf(BACKDROP_TYPES),
+    /** 0 matt to 1 as glossy as a wet or painted wall. */
+    gloss: number(0, 1),
+  }),
   room: object({
     widthM: number(1, 200),
     depthM: number(1, 200),
@@ -244,12 +271,25 @@ export const lookSchema = object({
     walls: number(0, 0.95),
     ceiling: number(0, 0.95),
     floor: number(0, 0.95),
+    /** Paint of the walls where they are coloured; null for a neutral of `walls`. */
+    paint: nullOr(surfaceSchema),
+    /** Of walls and floor, as `backdrop.gloss`. */
+    gloss: number(0, 1),
+  }),
+  air: object({
+    /** Share of light that haze takes out of a beam, 1/m. */
+    hazePerM: number(0, 0.5),
   }),
   ambient: ambientSchema,
   /** Versions of the white balance that the look is judged at; the one in use is the camera's. */
   whites: yup.array(whiteSchema).required().max(LIMITS.whites),
   /** What moves: speed across the picture, m/s, and its width, m. */
-  motion: object({ speedMS: number(0, 200), widthM: number(0.005, 20) }),
+  motion: object({
+    speedMS: number(0, 200),
+    widthM: number(0.005, 20),
+    /** The subject, or the camera: in a pan everything trails, in a zoom everything from the middle outwards. */
+    of: yup.string().required().oneOf(MOVERS),
+  }),
   baseline: nullOr(oneOf('kind', { baseline: baselineSchema })),
   boards: yup.array(boardSchema).required().max(LIMITS.boards),
   /** In build order. */

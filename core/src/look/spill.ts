@@ -151,6 +151,7 @@ function flagFor(look: Look, light: Light, from: Point): Board {
     heightM: FLAG_M[1],
     yawDeg: round(yawDeg),
     lossStops: 0,
+    tint: null,
   };
 }
 

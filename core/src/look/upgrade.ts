@@ -1,4 +1,4 @@
-import { LOOK_FORMAT, LOOK_VERSION, type Ambient, type LookCamera, type SourceRef } from './schema';
+import { LOOK_FORMAT, LOOK_VERSION, type Ambient, type Look, type LookCamera, type Modifier, type SourceRef } from './schema';
 
 /** What a camera has that earlier files did not write down: a full-frame body with a portrait lens, by hand. */
 export const CAMERA_DEFAULTS = {
@@ -11,6 +11,7 @@ export const CAMERA_DEFAULTS = {
   sensorHeightMm: 24,
   imageWidthPx: 6000,
   distanceM: 2.5,
+  diffusion: 0,
 } as const satisfies Partial<LookCamera>;
 
 /** Ambient light that nobody has decided on yet, but for its level and colour. */
@@ -28,8 +29,32 @@ export function ambientOf(lux: number, source: SourceRef): Ambient {
   return { ...AMBIENT_DEFAULTS, places: [], openings: [], lux, source };
 }
 
+/** What a modifier has that earlier files did not write down. */
+export const MODIFIER_DEFAULTS = { cut: null, spill: 0 } as const satisfies Partial<Modifier>;
+
+/** A bare head and shoulders; what a bottle would hold. */
+export const SUBJECT_DEFAULTS = {
+  form: 'person',
+  hat: false,
+  sunglasses: false,
+  liquid: { tint: 'amber', strength: 1 },
+  label: { kind: 'neutral', reflectance: 0.7 },
+} as const satisfies Partial<Look['subject']>;
+
+/** A sheet of matt paper. */
+export const BACKDROP_DEFAULTS = { type: 'sweep', gloss: 0 } as const satisfies Partial<Look['backdrop']>;
+
+/** Matt, neutral walls. */
+export const ROOM_DEFAULTS = { paint: null, gloss: 0 } as const satisfies Partial<Look['room']>;
+
 /** The parts of a look that start empty. */
-export const NO_STUDIES = { whites: [], boards: [], motion: { speedMS: 0, widthM: 0.5 }, baseline: null } as const;
+export const NO_STUDIES = {
+  whites: [],
+  boards: [],
+  motion: { speedMS: 0, widthM: 0.5, of: 'subject' },
+  baseline: null,
+  air: { hazePerM: 0 },
+} as const;
 
 type Loose = Record<string, unknown>;
 
@@ -45,27 +70,49 @@ function ambientSource(cctK: unknown): unknown {
   return typeof cctK === 'number' && cctK >= 4000 ? { kind: 'daylight', cctK } : { kind: 'planck', cctK };
 }
 
+/** A modifier as earlier files wrote it, with what they left out. */
+export function withModifierDefaults(modifier: unknown): unknown {
+  return isObject(modifier) ? { ...MODIFIER_DEFAULTS, ...modifier } : modifier;
+}
+
+/** A property of an object, changed where the object is one. */
+const inside = (value: unknown, change: (value: Loose) => Loose): unknown => (isObject(value) ? change(value) : value);
+const each = (list: unknown, change: (value: Loose) => Loose): unknown =>
+  Array.isArray(list) ? list.map((one: unknown) => inside(one, change)) : list;
+
 /**
  * Brings a look that an earlier version wrote to the present one: what did not exist then gets the value that leaves the
  * picture as it was. Looks of the present version, and what is no look, come back as they are. Nothing is checked here.
  */
 export function upgradeLook(value: unknown): unknown {
-  if (!isObject(value) || value['format'] !== LOOK_FORMAT || value['version'] !== 1) return value;
-  const { ambient, lights, camera } = value;
-  let light = ambient;
-  if (isObject(ambient)) {
-    const { cctK, ...rest } = ambient;
-    light = { ...AMBIENT_DEFAULTS, source: ambientSource(cctK), ...rest };
-  }
+  if (!isObject(value) || value['format'] !== LOOK_FORMAT) return value;
+  const second = value['version'] === 1 ? fromFirst(value) : value;
+  return second['version'] === 2 ? fromSecond(second) : second;
+}
+
+function fromFirst(value: Loose): Loose {
   return {
     ...NO_STUDIES,
     ...value,
+    version: 2,
+    camera: inside(value['camera'], (camera) => ({ ...CAMERA_DEFAULTS, ...camera })),
+    ambient: inside(value['ambient'], ({ cctK, ...rest }) => ({ ...AMBIENT_DEFAULTS, source: ambientSource(cctK), ...rest })),
+    subject: inside(value['subject'], (subject) => ({ turnDeg: 0, ...subject })),
+    lights: each(value['lights'], (light) => ({ lamp: null, ttl: false, accepts: [], ...light })),
+  };
+}
+
+function fromSecond(value: Loose): Loose {
+  return {
+    air: { hazePerM: 0 },
+    ...value,
     version: LOOK_VERSION,
-    camera: withCameraDefaults(camera),
-    ambient: light,
-    subject: isObject(value['subject']) ? { turnDeg: 0, ...value['subject'] } : value['subject'],
-    lights: Array.isArray(lights)
-      ? lights.map((one: unknown) => (isObject(one) ? { lamp: null, ttl: false, accepts: [], ...one } : one))
-      : lights,
+    camera: withCameraDefaults(value['camera']),
+    subject: inside(value['subject'], (subject) => ({ ...SUBJECT_DEFAULTS, ...subject })),
+    backdrop: inside(value['backdrop'], (backdrop) => ({ ...BACKDROP_DEFAULTS, ...backdrop })),
+    room: inside(value['room'], (room) => ({ ...ROOM_DEFAULTS, ...room })),
+    motion: inside(value['motion'], (motion) => ({ of: 'subject', ...motion })),
+    boards: each(value['boards'], (board) => ({ tint: null, ...board })),
+    lights: each(value['lights'], (light) => ({ rollDeg: 0, ...light, modifier: withModifierDefaults(light['modifier']) })),
   };
 }

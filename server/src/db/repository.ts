@@ -1,4 +1,4 @@
-import { demoLooks, evaluate, nightOvenLooks, upgradeLook, writeLookFile, type Look } from '@fulgent/core';
+import { demoLooks, evaluate, nightOvenLooks, nocturneLooks, upgradeLook, writeLookFile, type Look } from '@fulgent/core';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
@@ -32,6 +32,13 @@ export interface ShootWithLooks {
 
 /** Oldest first: the list shows the newest on top. */
 const DEMO_SHOOTS = [
+  {
+    id: 'nocturne',
+    title: 'Nocturne bottle',
+    note: 'A still life for a shop window: amber liquid lit from behind, a tiny flash, two lights that burn on.',
+    prefix: 'nocturne',
+    looks: nocturneLooks,
+  },
   {
     id: 'night-oven',
     title: 'Night Oven',

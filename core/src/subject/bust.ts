@@ -1,107 +1,15 @@
+import { cone, cut, ellipsoid, join, meet, mirror, sphere } from './ops';
+import { EYE_WHITE_PART, HAIR, IRIS, LASH, LIPS, SKIN, WARDROBE } from './materials';
+
 /**
  * A person's head and shoulders as distances: smooth-blended ellipsoids, capsules and cut-outs. Metres; the origin is the
  * middle of the face, x to the camera's right, y up, z out of the face. Left and right are mirrored where nothing says
  * otherwise, so most parts are written once on |x|. Everything is scalars, since it runs millions of times a picture.
  */
 
-/** What a place of the picture is made of. The order is that of the material table. */
-export const MATERIALS_OF_FRAME = [
-  'skin',
-  'lips',
-  'hair',
-  'wardrobe',
-  'eye-white',
-  'iris',
-  'backdrop',
-  'floor',
-  'wall',
-  'lash',
-] as const;
-export type FrameMaterial = (typeof MATERIALS_OF_FRAME)[number];
-
-/** Index of a material in `MATERIALS_OF_FRAME`. */
-export const SKIN = 0;
-export const LIPS = 1;
-export const HAIR = 2;
-export const WARDROBE = 3;
-export const EYE_WHITE_PART = 4;
-export const IRIS = 5;
-export const BACKDROP = 6;
-export const FLOOR = 7;
-export const WALL = 8;
-export const LASH = 9;
-
-/** Everything of the bust lies within these bounds, m. */
-export const BUST_LOW = [-0.36, -0.82, -0.26] as const;
-export const BUST_HIGH = [0.36, 0.19, 0.17] as const;
-
-/** |x| with its corner rounded off over `r`, so that no seam runs down the middle. */
-function mirror(x: number, r: number): number {
-  return Math.sqrt(x * x + r * r);
-}
-
-function ellipsoid(x: number, y: number, z: number, rx: number, ry: number, rz: number): number {
-  const ax = x / rx;
-  const ay = y / ry;
-  const az = z / rz;
-  const k0 = Math.sqrt(ax * ax + ay * ay + az * az);
-  const bx = ax / rx;
-  const by = ay / ry;
-  const bz = az / rz;
-  const k1 = Math.sqrt(bx * bx + by * by + bz * bz);
-  return k1 < 1e-9 ? -Math.min(rx, ry, rz) : (k0 * (k0 - 1)) / k1;
-}
-
-function sphere(x: number, y: number, z: number, r: number): number {
-  return Math.sqrt(x * x + y * y + z * z) - r;
-}
-
-/** A capsule whose radius runs from ra to rb. */
-function cone(
-  x: number,
-  y: number,
-  z: number,
-  ax: number,
-  ay: number,
-  az: number,
-  bx: number,
-  by: number,
-  bz: number,
-  ra: number,
-  rb: number,
-): number {
-  const ux = bx - ax;
-  const uy = by - ay;
-  const uz = bz - az;
-  const px = x - ax;
-  const py = y - ay;
-  const pz = z - az;
-  let t = (px * ux + py * uy + pz * uz) / (ux * ux + uy * uy + uz * uz);
-  t = t < 0 ? 0 : t > 1 ? 1 : t;
-  const dx = px - t * ux;
-  const dy = py - t * uy;
-  const dz = pz - t * uz;
-  return Math.sqrt(dx * dx + dy * dy + dz * dz) - (ra + (rb - ra) * t);
-}
-
-/** Union with a fillet of size k. */
-function join(a: number, b: number, k: number): number {
-  const h = k - Math.abs(a - b);
-  return h > 0 ? Math.min(a, b) - (h * h) / (4 * k) : Math.min(a, b);
-}
-
-/** a without b, the edge rounded by k. */
-function cut(a: number, b: number, k: number): number {
-  return -join(-a, b, k);
-}
-
-function meet(a: number, b: number, k: number): number {
-  return -join(-a, -b, k);
-}
-
-const EYE_X = 0.0315;
-const EYE_Y = 0.006;
-const EYE_Z = 0.0665;
+export const EYE_X = 0.0315;
+export const EYE_Y = 0.006;
+export const EYE_Z = 0.0665;
 const EYE_R = 0.0122;
 
 /** Skin: skull, face, ears and neck. */

@@ -1,4 +1,5 @@
-import type { Look, Point } from '../look/schema';
+import { formOf } from '../subject/form';
+import type { Look, Point } from './schema';
 
 /** The camera of a picture: where it is, what it looks at, and how much it takes in. */
 export interface View {
@@ -13,9 +14,6 @@ export interface View {
   readonly halfWidth: number;
 }
 
-/** How far over the middle of the picture the face is held, share of its half height. */
-const FACE_OVER_MIDDLE = 0.2;
-
 /** The view of a look's camera: level with the face, at its distance, filling the picture with its sensor. */
 export function viewOf(look: Pick<Look, 'camera' | 'subject'>, width: number, height: number): View {
   const { focalMm, sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
@@ -24,8 +22,8 @@ export function viewOf(look: Pick<Look, 'camera' | 'subject'>, width: number, he
   const sensorAspect = sensorWidthMm / sensorHeightMm;
   const halfHeight = (aspect > sensorAspect ? sensorWidthMm / aspect : sensorHeightMm) / (2 * focalMm);
   const face = look.subject.faceHeightM;
-  const y = face - 0.02;
-  const drop = FACE_OVER_MIDDLE * halfHeight;
+  const y = look.subject.form === 'bottle' ? face + 0.02 : face - 0.02;
+  const drop = formOf(look.subject).overMiddle * halfHeight;
   const length = Math.hypot(1, drop);
   return {
     width,

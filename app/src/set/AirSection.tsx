@@ -1,0 +1,114 @@
+import { framing, formatStops, veils, type Look } from '@fulgent/core';
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import { changeCamera } from '../look/edits';
+import { SPACE, themed } from '../theme/theme';
+import { Choice } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { changeAir } from './edits';
+
+const FILTERS = [
+  { id: '0', name: 'None' },
+  { id: '0.125', name: '1/8' },
+  { id: '0.25', name: '1/4' },
+  { id: '0.5', name: '1/2' },
+  { id: '1', name: '1' },
+] as const;
+
+/** Haze in steps that look even: the share that a metre of it takes. */
+const HAZES = [0, 0.003, 0.006, 0.012, 0.025, 0.05, 0.1, 0.2];
+/** Veils weaker than this, stops from mid-grey, are not seen. */
+const SEEN_STOPS = -7;
+
+const useStyles = themed((t) => ({
+  row: {
+    flexDirection: 'row',
+    gap: SPACE.s,
+    minHeight: 34,
+    alignItems: 'center',
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+  figure: { width: 64 },
+}));
+
+/** What lies between the set and the sensor: haze, a soft filter, flare; and what stands in the frame. */
+export function AirSection({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  const { camera, air } = look;
+  const rows = useMemo(() => veils(look), [look]);
+  const frame = useMemo(() => framing(look), [look]);
+  const through = Math.round(100 * Math.exp(-air.hazePerM * camera.distanceM));
+  const flaring = rows.filter(({ flareStops }) => flareStops > SEEN_STOPS);
+  const level = (stops: number) => (stops > -12 ? formatStops(stops) : '–');
+  return (
+    <>
+      <Section title="Haze and soft filter" aside={air.hazePerM > 0 ? `${through} % comes through to the camera` : 'clear air'}>
+        <StepperGrid>
+          <Dial
+            label="Haze takes of a metre of light"
+            value={air.hazePerM}
+            onChange={(hazePerM) => changeAir({ hazePerM })}
+            low={0}
+            high={0.5}
+            series={HAZES}
+            show={(value) => `${Number((100 * value).toPrecision(3))} %`}
+          />
+        </StepperGrid>
+        <Choice
+          label="Soft filter on the lens"
+          options={FILTERS}
+          value={String(camera.diffusion) as (typeof FILTERS)[number]['id']}
+          onChange={(id) => changeCamera('diffusion', { diffusion: Number(id) as Look['camera']['diffusion'] })}
+        />
+        <Text size="label" quiet>
+          Haze shows beams and greys everything behind it; the filter lifts black and keeps edges. Ask before haze: breathing,
+          smoke alarms and slippery floors; ventilate, and follow local rules.
+        </Text>
+      </Section>
+      <Section title="Light into the lens" aside="stops from mid-grey, as a white">
+        <View style={styles.row}>
+          <Text size="small" quiet style={{ flex: 1 }}>
+            Light
+          </Text>
+          {['Off axis', 'Flare', 'In haze'].map((word) => (
+            <Text key={word} size="small" quiet align="right" style={styles.figure}>
+              {word}
+            </Text>
+          ))}
+        </View>
+        {rows.map(({ lightId, name, offAxisDeg, flareStops, hazeStops }) => (
+          <View key={lightId} style={styles.row} testID={`veil-${lightId}`}>
+            <Text style={{ flex: 1 }} weight={flareStops > SEEN_STOPS ? 'strong' : 'regular'}>
+              {name}
+            </Text>
+            {[`${Math.round(offAxisDeg)}°`, level(flareStops), level(hazeStops)].map((text, i) => (
+              <Text key={i} narrow align="right" style={styles.figure}>
+                {text}
+              </Text>
+            ))}
+          </View>
+        ))}
+        <Text size="label" quiet>
+          {flaring.length
+            ? `${flaring.map(({ name }) => name).join(', ')} ${flaring.length > 1 ? 'shine' : 'shines'} into the lens. Unwanted: a grid, a flag beside the lens, or turn it off the camera. Wanted: turn it further in.`
+            : 'No light is seen by the lens. For flare turn a rear light further in.'}
+        </Text>
+      </Section>
+      <Section
+        title="In the frame"
+        aside={`${metres(frame.atSubjectM[0])} × ${metres(frame.atSubjectM[1])} m at the subject, ${metres(frame.atBackdropM[0])} m across at the backdrop`}
+      >
+        <Text testID="in-frame">
+          {frame.things.length ? `Seen at its edge: ${frame.things.join(', ')}.` : 'No lamp, stand or board shows.'}
+          {frame.pastBackdrop ? ' The backdrop ends inside the picture: go closer, take a longer lens, or a wider backdrop.' : ''}
+        </Text>
+      </Section>
+    </>
+  );
+}
+
+const metres = (value: number) => value.toFixed(value < 1 ? 2 : 1);

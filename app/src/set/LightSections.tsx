@@ -1,0 +1,170 @@
+import {
+  formatPower,
+  formatStops,
+  reachTable,
+  spillRemedies,
+  throwM,
+  type Light,
+  type LightReach,
+  type Look,
+  type Point,
+} from '@fulgent/core';
+import { useGlobalSearchParams, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { setThrow } from '../look/edits';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { Pick } from '../ui/Pick';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { acceptSpill, aimLight, placeLight, rollLight, takeRemedy } from './edits';
+import { carriedTo, roundOf } from './layout';
+
+const useStyles = themed((t) => ({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.s,
+    minHeight: 44,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+}));
+
+/** The same as dragging, in figures. */
+export function LightFields({ look, light }: { readonly look: Look; readonly light: Light }) {
+  const router = useRouter();
+  const { id } = useGlobalSearchParams<{ id: string }>();
+  const { deg, side } = roundOf(light);
+  const carry = (next: number) =>
+    placeLight(light.id, carriedTo(light.position, light.aim, ((((next + 180) % 360) + 360) % 360) - 180));
+  const parts = look.probes.map((probe) => ({ id: probe.id, name: probe.name }));
+  const aimed = look.probes.find(({ position }) => near(position, light.aim));
+  return (
+    <Section title={light.name} aside={`${light.modifier.name} · ${formatPower(light.fixture, light.powerStops)}`}>
+      <StepperGrid>
+        <Dial
+          label="Distance to its aim"
+          value={Number(throwM(light).toFixed(2))}
+          onChange={(metres) => setThrow(light.id, metres)}
+          low={0.2}
+          high={30}
+          step={0.1}
+          unit="m"
+        />
+        <Dial
+          label="Height"
+          value={Number(light.position[1].toFixed(2))}
+          onChange={(y) => placeLight(light.id, [light.position[0], y, light.position[2]])}
+          low={0.05}
+          high={20}
+          step={0.1}
+          unit="m"
+        />
+        <Dial
+          label="Round the aim, minus is left"
+          value={Math.round(deg)}
+          onChange={carry}
+          low={-180}
+          high={180}
+          step={5}
+          show={(value) => `${Math.abs(value)}°${side ? ` ${side}` : ''}`}
+        />
+        <Dial
+          label="Roll about its axis"
+          value={light.rollDeg}
+          onChange={(deg) => rollLight(light.id, deg)}
+          low={-180}
+          high={180}
+          step={5}
+          unit="°"
+        />
+      </StepperGrid>
+      <Pick
+        label="Aim"
+        current={aimed?.name ?? 'A place of its own'}
+        options={parts}
+        onPick={(probe) => aimLight(light.id, look.probes.find((one) => one.id === probe)!.position)}
+      />
+      <Button
+        label="Gels, fixture and power"
+        accessibilityLabel={`${light.name}: gels, fixture and power`}
+        onPress={() => router.push(`/looks/${id}/lights/${light.id}`)}
+      />
+    </Section>
+  );
+}
+
+const near = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) < 0.06;
+
+const WORDS: Record<LightReach['verdict'], string> = {
+  wanted: 'wanted',
+  accepted: 'accepted',
+  none: 'hardly any',
+  harmless: 'spill, harmless',
+  spill: 'spill',
+  strong: 'spill, strong',
+};
+
+/** Which part of the picture the light reaches, and what to do about what it should not. */
+export function ReachSection({ look, light }: { readonly look: Look; readonly light: Light }) {
+  const styles = useStyles();
+  const [open, setOpen] = useState<string | null>(null);
+  const rows = useMemo(() => reachTable(look)[look.lights.findIndex(({ id }) => id === light.id)] ?? [], [look, light.id]);
+  const remedies = useMemo(() => (open ? spillRemedies(look, light.id, open) : []), [look, light.id, open]);
+  return (
+    <Section title="Where its light goes" aside="alone, from mid-grey; share of the light there">
+      {rows.map(({ probe, name, stops, share, verdict }) => {
+        const unwanted = verdict === 'spill' || verdict === 'strong';
+        return (
+          <View key={probe} testID={`reach-${probe}`}>
+            <View style={styles.row}>
+              <Text weight={verdict === 'wanted' ? 'strong' : 'medium'} style={{ flex: 1.5 }}>
+                {name}
+              </Text>
+              <Text weight="strong" narrow align="right" style={{ width: 48 }}>
+                {formatStops(stops)}
+              </Text>
+              <Text narrow quiet align="right" style={{ width: 42 }}>
+                {Math.round(100 * share)} %
+              </Text>
+              <Text size="label" quiet={!unwanted} weight={verdict === 'strong' ? 'strong' : 'regular'} style={{ flex: 1 }}>
+                {WORDS[verdict]}
+              </Text>
+              {unwanted || verdict === 'accepted' ? (
+                <Button
+                  label={verdict === 'accepted' ? 'Not' : open === probe ? 'Close' : 'Cure'}
+                  accessibilityLabel={
+                    verdict === 'accepted' ? `Do not accept on ${name}` : `${open === probe ? 'Close' : 'Cure'} spill on ${name}`
+                  }
+                  tight
+                  onPress={() =>
+                    verdict === 'accepted' ? acceptSpill(light.id, probe, false) : setOpen(open === probe ? null : probe)
+                  }
+                />
+              ) : null}
+            </View>
+            {open === probe && unwanted ? (
+              <View style={{ gap: SPACE.s, paddingVertical: SPACE.s }} testID="remedies">
+                {remedies.map((one) => (
+                  <Button
+                    key={one.name}
+                    label={`Try ${one.name}: ${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works`}
+                    onPress={() => takeRemedy(one)}
+                  />
+                ))}
+                {remedies.length === 0 ? (
+                  <Text size="label">Nothing tried helps: move the subject off, or the light.</Text>
+                ) : null}
+                <Button label="It is as it should be" onPress={() => acceptSpill(light.id, probe, true)} />
+              </View>
+            ) : null}
+          </View>
+        );
+      })}
+    </Section>
+  );
+}

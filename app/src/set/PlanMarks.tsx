@@ -1,0 +1,256 @@
+import { beamAngles, formatStops, stopsAlong, throwM, type Board, type Light, type Look, type Point } from '@fulgent/core';
+import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { FONTS, useTheme } from '../theme/theme';
+import { roundOf, type Layout } from './layout';
+
+/** What is drawn on the plan. */
+
+const LAMP_PX = 13;
+
+interface Part {
+  readonly look: Look;
+  readonly layout: Layout;
+}
+
+export function Backdrop({ look, layout }: Part) {
+  const theme = useTheme();
+  const { distanceM, widthM } = look.backdrop;
+  const [x0, y0] = layout.at([-widthM / 2, 0, -distanceM]);
+  const [x1, y1] =
+    layout.side === 'top' ? layout.at([widthM / 2, 0, -distanceM]) : layout.at([0, look.room.heightM - 0.1, -distanceM]);
+  const [gx0, gy0] = layout.at([0, 0, -distanceM - 1]);
+  const [gx1] = layout.at([0, 0, look.camera.distanceM + 1]);
+  return (
+    <G>
+      {layout.side === 'side' ? <Line x1={gx0} y1={gy0} x2={gx1} y2={gy0} stroke={theme.edge} strokeWidth={1} /> : null}
+      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={5} />
+      <SvgText
+        x={layout.side === 'top' ? (x0 + x1) / 2 : x0 + 8}
+        y={layout.side === 'top' ? y0 - 8 : y0 - 10}
+        fontSize={12}
+        fontFamily={FONTS.narrow}
+        fill={theme.quiet}
+        textAnchor={layout.side === 'top' ? 'middle' : 'start'}
+      >
+        {`backdrop, ${distanceM.toFixed(1)} m behind`}
+      </SvgText>
+    </G>
+  );
+}
+
+export function Camera({ look, layout, camera }: Part & { readonly camera: Point }) {
+  const theme = useTheme();
+  const { focalMm, sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
+  const far = distanceM + look.backdrop.distanceM;
+  const half = ((layout.side === 'top' ? sensorWidthMm : sensorHeightMm) / (2 * focalMm)) * far;
+  const [cx, cy] = layout.at(camera);
+  const y = look.subject.faceHeightM;
+  const edge = (sign: number): Point =>
+    layout.side === 'top' ? [sign * half, y, -look.backdrop.distanceM] : [0, y + sign * half, -look.backdrop.distanceM];
+  return (
+    <G>
+      {[-1, 1].map((sign) => {
+        const [ex, ey] = layout.at(edge(sign));
+        return <Line key={sign} x1={cx} y1={cy} x2={ex} y2={ey} stroke={theme.edge} strokeWidth={1} strokeDasharray="2 4" />;
+      })}
+      <Rect x={cx - 9} y={cy - 7} width={18} height={14} rx={2} fill={theme.text} />
+      {layout.side === 'top' ? (
+        <Path d={`M${cx - 5} ${cy - 7}L${cx} ${cy - 15}L${cx + 5} ${cy - 7}Z`} fill={theme.text} />
+      ) : (
+        <Path d={`M${cx - 9} ${cy - 5}L${cx - 17} ${cy}L${cx - 9} ${cy + 5}Z`} fill={theme.text} />
+      )}
+      <SvgText
+        x={cx + (layout.side === 'top' ? 14 : -9)}
+        y={cy + (layout.side === 'top' ? 5 : 22)}
+        fontSize={12}
+        fontFamily={FONTS.narrow}
+        fill={theme.quiet}
+      >
+        {`${focalMm} mm, ${distanceM.toFixed(1)} m`}
+      </SvgText>
+    </G>
+  );
+}
+
+export function Subject({ look, layout, face }: Part & { readonly face: Point }) {
+  const theme = useTheme();
+  const [x, y] = layout.at(face);
+  const s = layout.scale;
+  const head = Math.max(5, 0.1 * s);
+  if (look.subject.form === 'bottle') {
+    const top = layout.side === 'top';
+    const [w, h] = [Math.max(12, 0.072 * s), Math.max(top ? 7 : 18, (top ? 0.037 : 0.13) * s)];
+    return (
+      <G>
+        <Rect
+          x={x - 0.6 * s}
+          y={top ? y - 0.35 * s : y + h / 2}
+          width={1.2 * s}
+          height={top ? 0.7 * s : 4}
+          fill={theme.raised}
+          stroke={theme.edge}
+        />
+        <Rect x={x - w / 2} y={y - h / 2} width={w} height={h} rx={2} fill={theme.text} />
+      </G>
+    );
+  }
+  if (layout.side === 'side') {
+    const [, foot] = layout.at([0, Math.max(0, face[1] - 0.75), 0]);
+    return (
+      <G>
+        <Rect
+          x={x - 0.13 * s}
+          y={y + 0.14 * s}
+          width={0.26 * s}
+          height={Math.max(4, foot - y - 0.14 * s)}
+          rx={0.08 * s}
+          fill={theme.edge}
+        />
+        <Ellipse cx={x} cy={y} rx={head * 0.95} ry={head * 1.15} fill={theme.text} />
+        <Path d={`M${x + head * 0.8} ${y - 3}L${x + head * 1.3} ${y + 2}L${x + head * 0.8} ${y + 5}Z`} fill={theme.text} />
+      </G>
+    );
+  }
+  return (
+    <G rotation={look.subject.turnDeg} origin={`${x}, ${y}`}>
+      <Ellipse cx={x} cy={y} rx={0.24 * s} ry={0.11 * s} fill={theme.edge} />
+      <Circle cx={x} cy={y} r={head} fill={theme.text} />
+      <Path d={`M${x - 4} ${y + head * 0.85}L${x} ${y + head * 1.35}L${x + 4} ${y + head * 0.85}Z`} fill={theme.text} />
+    </G>
+  );
+}
+
+/** A board on the plan: black with a rim, white, or dashed for a silk. */
+export function BoardMark({ board, layout }: { readonly board: Board; readonly layout: Layout }) {
+  const theme = useTheme();
+  const a = (board.yawDeg * Math.PI) / 180;
+  const half = board.widthM / 2;
+  const [x, y, z] = board.position;
+  const ends: readonly [Point, Point] =
+    layout.side === 'top'
+      ? [
+          [x - half * Math.cos(a), y, z + half * Math.sin(a)],
+          [x + half * Math.cos(a), y, z - half * Math.sin(a)],
+        ]
+      : [
+          [x, y - board.heightM / 2, z],
+          [x, y + board.heightM / 2, z],
+        ];
+  const [[x0, y0], [x1, y1]] = [layout.at(ends[0]), layout.at(ends[1])];
+  return (
+    <G>
+      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={7} />
+      <Line
+        x1={x0}
+        y1={y0}
+        x2={x1}
+        y2={y1}
+        stroke={board.finish === 'black' ? '#000000' : '#ffffff'}
+        strokeWidth={4.5}
+        strokeDasharray={board.finish === 'silk' ? '5 4' : undefined}
+      />
+    </G>
+  );
+}
+
+/** A light's beam on the plan: the cone of half its light, and faintly where it ends. */
+export function Beam({
+  light,
+  layout,
+  colour,
+  dim,
+}: {
+  readonly light: Light;
+  readonly layout: Layout;
+  readonly colour: string;
+  readonly dim: boolean;
+}) {
+  const { halfDeg, endDeg } = beamAngles(light);
+  const [x0, y0] = layout.at(light.position);
+  const [x1, y1] = layout.at(light.aim);
+  const axis = Math.atan2(y1 - y0, x1 - x0);
+  const length = Math.hypot(x1 - x0, y1 - y0) * 1.12;
+  if (length < 4) return null;
+  const wedge = (deg: number) => {
+    const a = (Math.min(deg, 80) * Math.PI) / 180;
+    const tip = (angle: number) => `${x0 + length * Math.cos(angle)} ${y0 + length * Math.sin(angle)}`;
+    return `M${x0} ${y0}L${tip(axis - a)}A${length} ${length} 0 0 1 ${tip(axis + a)}Z`;
+  };
+  return (
+    <G opacity={dim ? 0.25 : 1}>
+      <Path d={wedge(endDeg)} fill={colour} fillOpacity={0.1} />
+      <Path d={wedge(halfDeg)} fill={colour} fillOpacity={0.32} />
+    </G>
+  );
+}
+
+export function Lamp({
+  light,
+  layout,
+  colour,
+  chosen,
+}: {
+  readonly light: Light;
+  readonly layout: Layout;
+  readonly colour: string;
+  readonly chosen: boolean;
+}) {
+  const theme = useTheme();
+  const [x, y] = layout.at(light.position);
+  const [ax, ay] = layout.at(light.aim);
+  const angle = (Math.atan2(ay - y, ax - x) * 180) / Math.PI;
+  return (
+    <G>
+      {chosen ? <Circle cx={x} cy={y} r={19} fill="none" stroke={theme.text} strokeWidth={1.5} /> : null}
+      <G rotation={angle} origin={`${x}, ${y}`}>
+        <Rect x={x - LAMP_PX * 0.7} y={y - LAMP_PX / 2} width={LAMP_PX} height={LAMP_PX} rx={2} fill={theme.text} />
+        <Rect x={x + LAMP_PX * 0.42} y={y - LAMP_PX * 0.75} width={4} height={LAMP_PX * 1.5} fill={colour} />
+      </G>
+      <SvgText
+        x={x}
+        y={y + 31}
+        fontSize={12.5}
+        fontFamily={FONTS.narrowStrong}
+        fill={theme.text}
+        textAnchor="middle"
+        stroke={theme.ground}
+        strokeWidth={0}
+      >
+        {light.name}
+      </SvgText>
+    </G>
+  );
+}
+
+/** The chosen light: the line to its aim, its length, and what is left of it nearer and farther. */
+export function Chosen({ light, layout }: { readonly light: Light; readonly layout: Layout }) {
+  const theme = useTheme();
+  const [x0, y0] = layout.at(light.position);
+  const [x1, y1] = layout.at(light.aim);
+  const metres = throwM(light);
+  const mark = (k: number) => {
+    const [x, y] = [x0 + (x1 - x0) * k, y0 + (y1 - y0) * k];
+    return { x, y, text: formatStops(stopsAlong(light, metres * k)) };
+  };
+  const { deg, side } = roundOf(light);
+  return (
+    <G>
+      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.text} strokeWidth={1.2} strokeDasharray="4 4" />
+      {[0.5, 1.4].map((k) => {
+        const { x, y, text } = mark(k);
+        return (
+          <G key={k}>
+            <Circle cx={x} cy={y} r={2.5} fill={theme.text} />
+            <SvgText x={x + 6} y={y - 5} fontSize={12} fontFamily={FONTS.narrow} fill={theme.quiet}>
+              {text}
+            </SvgText>
+          </G>
+        );
+      })}
+      <Circle cx={x1} cy={y1} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
+      <SvgText x={(x0 + x1) / 2 + 8} y={(y0 + y1) / 2 + 14} fontSize={13.5} fontFamily={FONTS.narrowStrong} fill={theme.text}>
+        {`${metres.toFixed(2)} m${layout.side === 'top' ? `, ${Math.round(Math.abs(deg))}°${side ? ` ${side}` : ''}` : `, ${light.position[1].toFixed(2)} m high`}`}
+      </SvgText>
+    </G>
+  );
+}

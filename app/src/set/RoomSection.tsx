@@ -1,0 +1,133 @@
+import type { BackdropType, Look } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { changeBackdrop, changeRoom, putSurface } from '../look/edits';
+import { surfaceEntryId } from '../look/surface-entry';
+import { SurfaceSwatches } from '../look/SurfaceSwatches';
+import { SPACE } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { addWindow, placeBackdrop } from './edits';
+import { snap } from './layout';
+
+const TYPES: readonly { readonly id: BackdropType; readonly name: string }[] = [
+  { id: 'sweep', name: 'Paper sweep' },
+  { id: 'wall', name: 'Wall' },
+  { id: 'cloth', name: 'Cloth' },
+  { id: 'none', name: 'None' },
+];
+
+const MOST_LIGHTS = 24;
+
+/** Backdrop, walls and windows. */
+export function RoomSection({ look }: { readonly look: Look }) {
+  const { backdrop, room } = look;
+  const [lux, setLux] = useState(200);
+  const percent = (value: number) => Math.round(100 * value);
+  const share = (label: string, value: number, put: (value: number) => void, high = 95) => (
+    <Dial label={label} value={percent(value)} onChange={(next) => put(next / 100)} low={0} high={high} step={5} unit="%" />
+  );
+  return (
+    <>
+      <Section title="Backdrop">
+        <Choice label="Backdrop is" options={TYPES} value={backdrop.type} onChange={(type) => changeBackdrop('type', { type })} />
+        <StepperGrid>
+          <Dial
+            label="Backdrop behind"
+            value={backdrop.distanceM}
+            onChange={(m) => placeBackdrop(snap(m))}
+            low={0.4}
+            high={12}
+            step={0.1}
+            unit="m"
+          />
+          <Dial
+            label="Width of the backdrop"
+            value={backdrop.widthM}
+            onChange={(widthM) => changeBackdrop('width', { widthM })}
+            low={0.2}
+            high={50}
+            step={0.1}
+            unit="m"
+          />
+          {share('Gloss of the backdrop', backdrop.gloss, (gloss) => changeBackdrop('gloss', { gloss }), 100)}
+        </StepperGrid>
+      </Section>
+      <Section title="Room" aside={`${room.widthM} × ${room.depthM} m, ${room.heightM} m high`}>
+        <StepperGrid>
+          <Dial
+            label="Width of the room"
+            value={room.widthM}
+            onChange={(widthM) => changeRoom('width', { widthM })}
+            low={1}
+            high={200}
+            step={0.5}
+            unit="m"
+          />
+          <Dial
+            label="Depth of the room"
+            value={room.depthM}
+            onChange={(depthM) => changeRoom('depth', { depthM })}
+            low={1}
+            high={200}
+            step={0.5}
+            unit="m"
+          />
+          <Dial
+            label="Height of the room"
+            value={room.heightM}
+            onChange={(heightM) => changeRoom('height', { heightM })}
+            low={1}
+            high={50}
+            step={0.1}
+            unit="m"
+          />
+          {share('Walls send back', room.walls, (walls) => changeRoom('walls', { walls }))}
+          {share('Ceiling sends back', room.ceiling, (ceiling) => changeRoom('ceiling', { ceiling }))}
+          {share('Floor sends back', room.floor, (floor) => changeRoom('floor', { floor }))}
+          {share('Gloss of walls and floor', room.gloss, (gloss) => changeRoom('gloss', { gloss }), 100)}
+        </StepperGrid>
+        <SurfaceSwatches
+          label="Paint of the walls"
+          use="cloth"
+          value={room.paint ? surfaceEntryId(room.paint) : null}
+          onChange={(entry) => putSurface('paint', entry)}
+        />
+        {room.paint ? <Button label="Neutral walls again" onPress={() => changeRoom('paint', { paint: null })} /> : null}
+      </Section>
+      <Section title="Windows" aside={`${look.lights.filter(({ role }) => role === 'window').length}`}>
+        <Dial
+          label="Daylight that a window sends to the subject"
+          value={lux}
+          onChange={setLux}
+          low={1}
+          high={20_000}
+          series={[25, 50, 100, 200, 400, 800, 1600, 3200, 6400]}
+          unit="lx"
+        />
+        <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
+          {(['left', 'right'] as const).map((side) => (
+            <Button
+              key={side}
+              label={`Window, ${side}`}
+              accessibilityLabel={`Add a window in the ${side} wall`}
+              icon="plus"
+              disabled={look.lights.length >= MOST_LIGHTS}
+              onPress={() => {
+                addWindow(side, lux);
+                say(`A window stands in the ${side} wall: a light among the others, which Balance leaves as it is.`);
+              }}
+            />
+          ))}
+        </View>
+        <Text size="label" quiet>
+          Its size, place and curtains are changed as those of a light. Daylight moves: meter again before the frame.
+        </Text>
+      </Section>
+    </>
+  );
+}
