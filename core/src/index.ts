@@ -133,6 +133,7 @@ export { MOOD_AIM, type BalanceOptions } from './balance/objective';
 export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
+export { adaptedLinear, type Adaptation } from './palette/adaptation';
 export { framing, probePlaces, veils, type Framing, type Veil } from './look/in-view';
 export { SUBJECT_FORMS, type SubjectForm } from './subject/form';
 export { LIQUIDS, type Liquid } from './surface/liquid';

@@ -136,7 +136,7 @@ describe('shoots', () => {
   it('adds the demo shoots once, with their looks', async () => {
     await api.post('/api/demo').expect(201);
     const { body } = await api.post('/api/demo').expect(201);
-    expect(body.map((shoot: any) => shoot.id)).toEqual(['saltmarsh-fencing-club', 'night-oven']);
+    expect(body.map((shoot: any) => shoot.id)).toEqual(['saltmarsh-fencing-club', 'night-oven', 'nocturne']);
     expect(body[0].looks).toHaveLength(3);
     expect(body[1].looks).toHaveLength(3);
     expect(body[0].looks.map((l: any) => l.card.trouble)).toEqual([
@@ -157,12 +157,31 @@ describe('looks of the first version', () => {
     const made = await api.post('/api/looks').send({ look: old }).expect(201);
     const { body } = await api.get(`/api/looks/${made.body.id}`).expect(200);
     expect(body.look).toMatchObject({
-      version: 2,
+      version: 3,
       ambient: { lux: 60, source: { kind: 'planck', cctK: 3600 }, blackoutStops: 0 },
       whites: [],
       camera: { mode: 'stills', fps: 24 },
     });
     await api.post('/api/compute/evaluate').send(old).expect(200);
+  });
+
+  it('and of the second: what the set gained since then starts as it was', async () => {
+    const old: any = look();
+    old.version = 2;
+    delete old.air;
+    delete old.motion.of;
+    delete old.camera.diffusion;
+    for (const key of ['form', 'hat', 'sunglasses', 'liquid', 'label']) delete old.subject[key];
+    for (const key of ['type', 'gloss']) delete old.backdrop[key];
+    for (const key of ['paint', 'gloss']) delete old.room[key];
+    for (const light of old.lights) {
+      delete light.rollDeg;
+      delete light.modifier.cut;
+      delete light.modifier.spill;
+    }
+    const made = await api.post('/api/looks').send({ look: old }).expect(201);
+    const { body } = await api.get(`/api/looks/${made.body.id}`).expect(200);
+    expect(body.look).toEqual(look());
   });
 });
 

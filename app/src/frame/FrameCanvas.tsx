@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core';
+import type { Adaptation, Look } from '@fulgent/core';
 import type { Fineness, Picture } from '@fulgent/core/frame';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
@@ -16,6 +16,8 @@ interface Props {
   readonly height: number;
   readonly only?: string;
   readonly marks?: { readonly clipped: boolean; readonly dark: boolean };
+  /** Shows it as an eye sees it that has got used to this colour. */
+  readonly adaptation?: Adaptation | undefined;
   /** A small picture beside the main one. */
   readonly small?: boolean;
   /** Called when the finest picture stands. */
@@ -24,7 +26,7 @@ interface Props {
 }
 
 /** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
-export function FrameCanvas({ look, width, height, only, marks, small = false, onDone, label }: Props) {
+export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, onDone, label }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
@@ -62,10 +64,11 @@ export function FrameCanvas({ look, width, height, only, marks, small = false, o
       width: w,
       height: h,
       only,
+      adaptation,
       finest: quick ? 0 : undefined,
       ...(clipped || dark ? { marks: { clipped, dark } } : {}),
     });
-  }, [look, w, h, only, clipped, dark, small, quick]);
+  }, [look, w, h, only, adaptation, clipped, dark, small, quick]);
   return (
     <View style={{ width, height, backgroundColor: '#000000' }} testID="light-colour">
       <canvas

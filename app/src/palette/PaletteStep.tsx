@@ -1,7 +1,6 @@
 import {
   describeSetting,
   hexOfPoint,
-  keySideOf,
   lightPartnerDeg,
   mixOfTargets,
   paintersPartnerDeg,
@@ -14,7 +13,7 @@ import {
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { LookPicture } from '../frame/LookPicture';
+import { AdaptedPreview } from './AdaptedPreview';
 import { useKit } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
@@ -145,7 +144,7 @@ export function PaletteStep() {
       >
         {report ? <Checks checks={report.checks} onMember={open} /> : null}
         {report && report.checks.some(({ id: check, holds }) => check === 'adaptation' && !holds) ? (
-          <AdaptedPreview adapted={report.adapted} width={width} />
+          <AdaptedPreview adaptation={report.adaptation} width={width} />
         ) : null}
       </Section>
       <Overlaps members={palette.members} />
@@ -344,31 +343,6 @@ function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
         ) : null}
       </View>
     </Pressable>
-  );
-}
-
-function AdaptedPreview({ adapted, width }: { readonly adapted: Readonly<Record<string, string>>; readonly width: number }) {
-  const look = useOpenLook((state) => state.look)!;
-  const readings = useOpenLook((state) => state.readings);
-  if (!readings) return null;
-  const each = Math.floor((width - 2 * SPACE.m - SPACE.s) / 2);
-  const recorded = Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex]));
-  return (
-    <View style={{ flexDirection: 'row', gap: SPACE.s }}>
-      {(
-        [
-          ['As recorded', recorded],
-          ['After a minute of looking', adapted],
-        ] as const
-      ).map(([name, patches]) => (
-        <View key={name} style={{ gap: 3 }}>
-          <LookPicture patches={patches} keySide={keySideOf(look)} width={each} height={Math.round(each * 0.72)} />
-          <Text size="small" quiet>
-            {name}
-          </Text>
-        </View>
-      ))}
-    </View>
   );
 }
 

@@ -18,6 +18,7 @@ export interface Wish {
   readonly height: number;
   readonly only?: string | undefined;
   readonly marks?: PictureRequest['marks'];
+  readonly adaptation?: PictureRequest['adaptation'];
   /** Where refining ends; the finest by default. */
   readonly finest?: Fineness | undefined;
 }

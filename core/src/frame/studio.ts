@@ -3,6 +3,7 @@ import type { Channel } from '../camera/sensor';
 import { hexOfLinear } from '../colour/rgb';
 import { MID_GREY } from '../exposure/meter';
 import { clippedChannels } from '../vivid/clip';
+import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
 import { viewOf, type View } from '../look/view';
 import { materialName, type FrameMaterial } from '../subject/materials';
@@ -27,6 +28,8 @@ export interface PictureRequest {
   readonly only?: string | undefined;
   /** Hatches what has lost a channel, and dots what is too dark to show a colour. */
   readonly marks?: { readonly clipped: boolean; readonly dark: boolean } | undefined;
+  /** Shows it as an eye sees it that has got used to this colour. */
+  readonly adaptation?: Adaptation | undefined;
 }
 
 export interface Picture {
@@ -166,6 +169,7 @@ export function makeStudio(): Studio {
       const rgba = new Uint8ClampedArray(4 * width * height);
       developInto(rgba, raw, triples.camera);
       smoothEdges(rgba, surfaces);
+      if (request.adaptation) adaptInto(rgba, request.adaptation);
       if (request.marks) markInto(rgba, raw, width, triples, request.marks);
       const end = performance.now();
       return {

@@ -2,7 +2,6 @@ import { linearOutputInto, recordInto } from '../camera/camera';
 import { MID_GREY } from '../exposure/meter';
 import { chromaOf, hueDegOf, hueDifferenceDeg, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { luminousSum } from '../colour/observer';
-import { hexOfLinear } from '../colour/rgb';
 import { formatStops } from '../exposure/stops';
 import { KEY_PROBE_ID, readScene, separationOf, SILHOUETTE } from '../look/evaluate';
 import type { ProbeReading, Readings } from '../look/readings';
@@ -11,8 +10,9 @@ import type { Look, Mood } from '../look/schema';
 import { product } from '../spectrum/grid';
 import { skinReflectance } from '../surface/skin';
 import { balancedTriple } from '../vivid/alone';
+import type { Adaptation } from './adaptation';
 import { motiveProblems } from './motives';
-import { JUST_SEEN, linearOfPoint, planeDistance, planeOfSpectrum, pointOf, sigmaOfLinear, targetOf } from './plane';
+import { JUST_SEEN, planeDistance, planeOfSpectrum, pointOf, sigmaOfLinear, targetOf } from './plane';
 
 /** One advisory check of a palette in its look. It asks; it forbids nothing. */
 export interface PaletteCheck {
@@ -32,8 +32,8 @@ export interface PaletteReport {
   readonly checks: readonly PaletteCheck[];
   /** Share of the picture that is near neutral and bright enough to see. */
   readonly neutralShare: number;
-  /** Recorded colours by probe, and as an eye sees them that has adapted to the picture's main colour. */
-  readonly adapted: Readonly<Record<string, string>>;
+  /** What the eye gets used to in this picture: `adaptedLinear` shows colours as it then sees them. */
+  readonly adaptation: Adaptation;
 }
 
 /** Share of the picture that a probe stands for where the palette says nothing. */
@@ -56,8 +56,6 @@ const SKIN_HUE_DEG: Readonly<Record<Mood, number>> = { dark: 60, neutral: 24, br
 const EYE_CHROMA: Readonly<Record<Mood, number>> = { dark: 0.13, neutral: 0.07, bright: 0.05 };
 /** One hue holds so much of all chroma that the eye adapts to it. */
 const ONE_HUE = 0.9;
-/** How much of the way an eye goes that adapts. */
-const ADAPTATION = 0.6;
 const THIN_SEPARATION = 0.1;
 const PURPOSE_FROM = 3;
 /** Cloth this much darker or brighter under a light than under white is worth a word, stops. */
@@ -97,7 +95,7 @@ export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): 
     neutralShare: weighted(look, probes, ({ chroma, lightness }) =>
       chroma < NEUTRAL_CHROMA && lightness > ANCHOR_LIGHTNESS ? 1 : 0,
     ),
-    adapted: adaptedColours(look, probes),
+    adaptation: adaptationOf(look, probes),
   };
 }
 
@@ -160,23 +158,13 @@ function adaptation({ look, probes }: Seen): Found {
   };
 }
 
-function adaptedColours(look: Look, probes: readonly ProbeReading[]): Record<string, string> {
-  const light = Math.max(
-    0.05,
-    weighted(look, probes, ({ lightness }) => lightness),
-  );
-  const [a, b] = [weighted(look, probes, (probe) => labOf(probe).a), weighted(look, probes, (probe) => labOf(probe).b)];
-  return Object.fromEntries(
-    probes.map((probe) => {
-      const lab = labOf(probe);
-      // The drift grows with the place's own lightness, as a gain on the channels does.
-      const k = (ADAPTATION * lab.L) / light;
-      const size = Math.hypot(lab.L, lab.a - k * a, lab.b - k * b) || 1;
-      const rgb = linearOfPoint({ a: (lab.a - k * a) / size, b: (lab.b - k * b) / size });
-      const level = size ** 3;
-      return [probe.id, hexOfLinear(level * Math.max(0, rgb[0]), level * Math.max(0, rgb[1]), level * Math.max(0, rgb[2]))];
-    }),
-  );
+/** What the eye gets used to: the mean of the picture. */
+function adaptationOf(look: Look, probes: readonly ProbeReading[]): Adaptation {
+  return {
+    L: weighted(look, probes, ({ lightness }) => lightness),
+    a: weighted(look, probes, (probe) => labOf(probe).a),
+    b: weighted(look, probes, (probe) => labOf(probe).b),
+  };
 }
 
 function separation({ look, scene, readings }: Seen): Found {
