@@ -139,6 +139,10 @@ test('a flag is put up, dragged and taken away again; a remedy puts one up by it
   await expect(card.getByRole('textbox', { name: 'It takes' })).toHaveValue('1 stops');
   await card.getByRole('button', { name: 'Remove Card 1' }).click();
   await expect(card).toHaveCount(0);
+  await page.getByRole('button', { name: 'Add a V-flat, black side in' }).click();
+  await expect(page.getByTestId('board-board-2')).toContainText('V-flat, rear wing');
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(page.getByTestId('board-board-2')).toHaveCount(0);
   await part(page, 'Lights');
   await page.getByRole('radio', { name: 'Key', exact: true }).click();
   const backdrop = page.getByTestId('reach-backdrop');

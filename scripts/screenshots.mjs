@@ -38,7 +38,6 @@ const told = (page) => page.getByTestId('light-verdict').waitFor();
 
 const VIEWS = [
   ['shoots-phone', PHONE, '/'],
-  ['new-look-phone', PHONE, '/new'],
   ['balance-phone', PHONE, '/looks/saltmarsh-1/balance', row('rim-right')],
   [
     'clipped-phone',
@@ -67,6 +66,7 @@ const VIEWS = [
   ['bench-phone', PHONE, '/bench/gels', (page) => page.getByTestId('overlap').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
   ['set-phone', PHONE, '/looks/saltmarsh-1/set', (page) => page.getByRole('radio', { name: 'Rim left' }).click()],
+  ['set-bottle-wide', WIDE, '/looks/nocturne-1/set', (page) => page.getByRole('radio', { name: 'Subject', exact: true }).click()],
   ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
   ['palette-wide', WIDE, '/looks/night-oven-1/palette', studied],
 ];

@@ -18,7 +18,7 @@ function median(values: number[]): number {
 function slowly(look: Look): number {
   const view = viewOf(look, WIDTH, HEIGHT);
   const surfaces = findSurfaces(look, view);
-  const terms = look.lights.map((light) => lightTerm(surfaces, light, view.eye));
+  const terms = look.lights.map((light) => lightTerm(surfaces, light, view, look));
   const lookup = lookupIn(look.spectra);
   const camera = makeCamera({ whiteK: look.camera.whiteK });
   const rho = frameReflectances(look);

@@ -11,7 +11,7 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import { addBoard, changeBoard, removeBoard, tintBoard } from './edits';
+import { addBoard, addVFlat, changeBoard, removeBoard, tintBoard } from './edits';
 
 const FINISHES: readonly { readonly id: Finish; readonly name: string }[] = [
   { id: 'black', name: 'Black flag' },
@@ -76,6 +76,18 @@ export function BoardsSection({ look }: { readonly look: Look }) {
             icon="plus"
             disabled={look.boards.length >= MOST}
             onPress={() => addBoard(id)}
+          />
+        ))}
+      </View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        {(['black', 'white'] as const).map((finish) => (
+          <Button
+            key={finish}
+            label={`V-flat, ${finish}`}
+            accessibilityLabel={`Add a V-flat, ${finish} side in`}
+            icon="plus"
+            disabled={look.boards.length > MOST - 2}
+            onPress={() => addVFlat(finish)}
           />
         ))}
       </View>

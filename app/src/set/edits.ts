@@ -73,6 +73,40 @@ export function addBoard(finish: Finish): void {
   });
 }
 
+/** Two tall boards hinged to a V, open to the subject, on the side away from the key. */
+export function addVFlat(finish: 'black' | 'white'): void {
+  edit('boards.add', (look) => {
+    const side = keySideOf(look) === 'left' ? 1 : -1;
+    const taken = new Set(look.boards.map(({ id }) => id));
+    let n = 1;
+    const nextId = () => {
+      while (taken.has(`board-${n}`)) n++;
+      taken.add(`board-${n}`);
+      return `board-${n}`;
+    };
+    const hinge = [1.25 * side, 0.15] as const;
+    const wing = (towards: 1 | -1): Board => {
+      // Each wing stands 45 degrees to the line from the hinge to the subject.
+      const [dx, dz] = [-side * Math.SQRT1_2 * (V_WIDTH_M / 2), towards * Math.SQRT1_2 * (V_WIDTH_M / 2)];
+      return {
+        id: nextId(),
+        name: `V-flat, ${towards > 0 ? 'front' : 'rear'} wing`,
+        finish,
+        position: [Number((hinge[0] + dx).toFixed(2)), V_HEIGHT_M / 2, Number((hinge[1] + dz).toFixed(2))],
+        widthM: V_WIDTH_M,
+        heightM: V_HEIGHT_M,
+        yawDeg: side * towards * -45 + (towards > 0 ? 180 : 0) * (side > 0 ? 1 : -1),
+        lossStops: 0,
+        tint: null,
+      };
+    };
+    return { ...look, boards: [...look.boards, wing(1), wing(-1)].map((board) => ({ ...board, yawDeg: within(board.yawDeg) })) };
+  });
+}
+
+const [V_WIDTH_M, V_HEIGHT_M] = [1, 2.2] as const;
+const within = (deg: number) => ((((deg + 180) % 360) + 360) % 360) - 180;
+
 export function changeBoard(id: string, key: string, change: Partial<Board>, gesture?: number): void {
   edit(
     `${id}.${key}`,

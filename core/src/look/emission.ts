@@ -41,7 +41,7 @@ function cross(a: Point, b: Point): Point {
   return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 }
 
-const ANGLES = 2048;
+const ANGLES = 1024;
 
 /** A light made ready for many directions. */
 export interface Emission extends LightAxes {
@@ -54,18 +54,33 @@ export interface Emission extends LightAxes {
 const smooth = (t: number) => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));
 const DEGREES = 180 / Math.PI;
 
-/** Compiles where a light's light goes. The angle from the axis is looked up in 2048 steps over half a turn, linearly. */
+const MOST_TABLES = 64;
+const tables = new Map<string, Float64Array>();
+
+/** Intensity by angle from the axis through beam and grid. Kept by what decides it: it is most of the work of a compilation. */
+function tableOf({ beam, gridDeg }: Light['modifier']): Float64Array {
+  const key = JSON.stringify([beam, gridDeg]);
+  let table = tables.get(key);
+  if (!table) {
+    const intensity = beamFunction(beam);
+    table = Float64Array.from({ length: ANGLES + 2 }, (_, i) => {
+      const angle = Math.min(Math.PI, (i * Math.PI) / ANGLES);
+      return intensity(angle) * (gridDeg === null ? 1 : gridTransmission(angle, gridDeg));
+    });
+    if (tables.size >= MOST_TABLES) tables.clear();
+    tables.set(key, table);
+  }
+  return table;
+}
+
+/** Compiles where a light's light goes. The angle from the axis is looked up in 1024 steps over half a turn, linearly. */
 export function emissionOf(light: Emitting): Emission {
-  const { beam, gridDeg, cut, spill, face } = light.modifier;
+  const { cut, spill, face } = light.modifier;
   const axes = lightAxes(light);
   const [ax, ay, az] = axes.axis;
   const [rx, ry, rz] = axes.right;
   const [ux, uy, uz] = axes.up;
-  const intensity = beamFunction(beam);
-  const table = Float64Array.from({ length: ANGLES + 2 }, (_, i) => {
-    const angle = Math.min(Math.PI, (i * Math.PI) / ANGLES);
-    return intensity(angle) * (gridDeg === null ? 1 : gridTransmission(angle, gridDeg));
-  });
+  const table = tableOf(light.modifier);
   const past = (edgeDeg: number, deg: number, width: number) => smooth((edgeDeg - deg) / width + 0.5);
   const towards = (dx: number, dy: number, dz: number) => {
     const along = ax * dx + ay * dy + az * dz;

@@ -44,9 +44,22 @@ const LIFT_M = 0.004;
  * Puts a probe on what it belongs to. Probes of the subject are written down as if it faced the camera: they turn with it, and move
  * along their own direction onto its surface, so that figures and picture speak of the same place.
  */
-export function placed({ form, originM, turn: [cos, sin] }: Stage, probe: Probe): Placed {
+export function placed(stage: Stage, probe: Probe): Placed {
+  if (probe.body === 'none') return { place: probe.position, normal: unitVector(probe.normal), open: 1, liftM: 0 };
+  const key = `${stage.form.key} ${stage.originM} ${stage.turn.join()} ${probe.position.join()} ${probe.normal.join()}`;
+  let found = known.get(key);
+  if (!found) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(key, (found = onSubject(stage, probe)));
+  }
+  return found;
+}
+
+const MOST_KNOWN = 512;
+const known = new Map<string, Placed>();
+
+function onSubject({ form, originM, turn: [cos, sin] }: Stage, probe: Probe): Placed {
   const normal = unitVector(probe.normal);
-  if (probe.body === 'none') return { place: probe.position, normal, open: 1, liftM: 0 };
   const room = (x: number, y: number, z: number): Point => [cos * x + sin * z, y, -sin * x + cos * z];
   const [px, py, pz] = [probe.position[0], probe.position[1] - originM, probe.position[2]];
   const out = OUTSIDE_M * form.fine;
