@@ -95,17 +95,16 @@ export function addVFlat(finish: 'black' | 'white'): void {
         position: [Number((hinge[0] + dx).toFixed(2)), V_HEIGHT_M / 2, Number((hinge[1] + dz).toFixed(2))],
         widthM: V_WIDTH_M,
         heightM: V_HEIGHT_M,
-        yawDeg: side * towards * -45 + (towards > 0 ? 180 : 0) * (side > 0 ? 1 : -1),
+        yawDeg: 45 * side * towards,
         lossStops: 0,
         tint: null,
       };
     };
-    return { ...look, boards: [...look.boards, wing(1), wing(-1)].map((board) => ({ ...board, yawDeg: within(board.yawDeg) })) };
+    return { ...look, boards: [...look.boards, wing(1), wing(-1)] };
   });
 }
 
 const [V_WIDTH_M, V_HEIGHT_M] = [1, 2.2] as const;
-const within = (deg: number) => ((((deg + 180) % 360) + 360) % 360) - 180;
 
 export function changeBoard(id: string, key: string, change: Partial<Board>, gesture?: number): void {
   edit(
