@@ -9,27 +9,31 @@ const step = async (page: Page, light: string, key: 'ArrowRight' | 'ArrowLeft', 
 const stepUp = (page: Page, light: string, times = 1) => step(page, light, 'ArrowRight', times);
 const stepDown = (page: Page, light: string, times = 1) => step(page, light, 'ArrowLeft', times);
 
+/** A power as the demo has it; its fixtures are set in tenths of a stop. */
+const power = async (page: Page, url: string, id: string): Promise<number> =>
+  (await stored(page, url)).lights.find((light: { id: string }) => light.id === id).powerStops;
+
 /** The first page's two steps down of the key have reached the server: saying "kept" may be from before them. */
-const keyStored = (page: Page, url: string) =>
-  expect.poll(async () => (await stored(page, url)).lights[0].powerStops).toBeCloseTo(-1.8, 6);
+const keyStored = (page: Page, url: string, before: number) =>
+  expect.poll(() => power(page, url, 'key')).toBeCloseTo(before - 0.2, 6);
 
 const stored = async (page: Page, url: string) => (await (await page.request.get(`${url}/api/looks/saltmarsh-1`)).json()).look;
 
 test('a stale write from a second tab is merged where it touches other things', async ({ page, server, context }) => {
   await openLook(page, server, 'saltmarsh-1');
+  const keyBefore = await power(page, server.url, 'key');
+  const backdropBefore = await power(page, server.url, 'backdrop');
   const second = await context.newPage();
   await openLook(second, server, 'saltmarsh-1');
   await stepDown(page, 'Key', 2);
-  await keyStored(page, server.url);
+  await keyStored(page, server.url, keyBefore);
   const key = await dial(page, 'key').textContent();
   await stepUp(second, 'Backdrop', 3);
   await kept(second);
   // The second tab has taken the first one's key, and kept its own backdrop.
   await expect(dial(second, 'key')).toHaveText(key!);
-  const look = await stored(page, server.url);
-  const power = (id: string) => look.lights.find((light: { id: string }) => light.id === id).powerStops;
-  expect(power('key')).toBeCloseTo(-1.8, 6);
-  expect(power('backdrop')).toBeCloseTo(-2.7, 6);
+  expect(await power(page, server.url, 'key')).toBeCloseTo(keyBefore - 0.2, 6);
+  expect(await power(page, server.url, 'backdrop')).toBeCloseTo(backdropBefore + 0.3, 6);
 });
 
 for (const [choice, expected] of [
@@ -38,10 +42,11 @@ for (const [choice, expected] of [
 ] as const) {
   test(`a stale write to the same place asks, and loses nothing: ${expected}`, async ({ page, server, context }) => {
     await openLook(page, server, 'saltmarsh-1');
+    const keyBefore = await power(page, server.url, 'key');
     const second = await context.newPage();
     await openLook(second, server, 'saltmarsh-1');
     await stepDown(page, 'Key', 2);
-    await keyStored(page, server.url);
+    await keyStored(page, server.url, keyBefore);
     const theirs = await dial(page, 'key').textContent();
     await stepUp(second, 'Key', 5);
     const mine = await dial(second, 'key').textContent();
@@ -59,10 +64,11 @@ for (const [choice, expected] of [
 
 test('keep both makes a look of mine beside theirs', async ({ page, server, context }) => {
   await openLook(page, server, 'saltmarsh-1');
+  const keyBefore = await power(page, server.url, 'key');
   const second = await context.newPage();
   await openLook(second, server, 'saltmarsh-1');
   await stepDown(page, 'Key', 2);
-  await keyStored(page, server.url);
+  await keyStored(page, server.url, keyBefore);
   await stepUp(second, 'Key', 5);
   await second.getByRole('button', { name: /Keep both/ }).click();
   await kept(second);

@@ -73,10 +73,18 @@ export {
   type Reference,
   type Light,
   type Look,
+  BUILD_ORDERS,
+  EFFECTS,
   FINISHES,
   type Ambient,
   type Board,
   type BackdropType,
+  type BuildOrder,
+  type Effect,
+  type EffectType,
+  type LightGroup,
+  type Trim,
+  type Variant,
   type Finish,
   type Mover,
   type Baseline,
@@ -134,6 +142,23 @@ export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
 export { adaptedLinear, type Adaptation } from './palette/adaptation';
+export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
+export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './build/run';
+export { balanceWide, wideSummary, type Freedom, type WideBalance } from './balance/wide';
+export { sensitivities, whiteCosts, type Sensitivity, type WhiteCost } from './balance/sensitivity';
+export { causesOf, type Cause, type CauseKind } from './faults/causes';
+export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';
+export { EFFECT_NAMES, effectStops, framesUnder, readEffects, USUAL_EFFECTS, type EffectReading } from './effects/effects';
+export {
+  compareVariants,
+  lookOfVariant,
+  makeVariant,
+  VARIANT_KINDS,
+  VARIANT_NAMES,
+  variantOf,
+  type Comparison,
+  type VariantKind,
+} from './variants/variants';
 export { framing, probePlaces, veils, type Framing, type Veil } from './look/in-view';
 export { SUBJECT_FORMS, type SubjectForm } from './subject/form';
 export { LIQUIDS, type Liquid } from './surface/liquid';

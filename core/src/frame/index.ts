@@ -6,3 +6,5 @@ export { findSurfaces } from './surfaces';
 export { developInto } from './develop';
 export { frameReflectances, frameTriples, relightInto } from './relight';
 export { MATERIALS_OF_FRAME, type FrameMaterial } from '../subject/materials';
+export { type Instruments } from './instruments';
+export { sumCheck, type SumCheck } from './sum-check';

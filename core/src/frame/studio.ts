@@ -10,6 +10,7 @@ import { materialName, type FrameMaterial } from '../subject/materials';
 import { developInto } from './develop';
 import { smoothEdges } from './edges';
 import { finishInto, needsFinish } from './finish';
+import { readInstruments, type Instruments } from './instruments';
 import { lightKey, lightTerm, settingKey, type LightTerm } from './light-term';
 import { addPoint, frameTriples, relightInto, updateInto, type FrameTriples, type WashCache } from './relight';
 import { findSurfaces, surfacesKey, type Surfaces } from './surfaces';
@@ -84,6 +85,8 @@ export interface Studio {
   picture(request: PictureRequest): Picture;
   /** Whether all geometry of a request is at hand, so that its picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
+  /** What can be read from the whole picture; `at` is the height of the line across it, 0 top to 1. */
+  instruments(request: PictureRequest, at: number): Instruments;
   /** What a picture records at a place, 0 to 1 from its left and its top. */
   point(request: PictureRequest, x: number, y: number): PointReading;
 }
@@ -131,6 +134,33 @@ export function makeStudio(): Studio {
     return { surfaces, terms, newTerms, surfacesMs: found - start, lightsMs: performance.now() - found, start };
   };
 
+  /** Balanced sensor values of a picture, as the camera gets them. */
+  const sums = (request: PictureRequest) => {
+    const { surfaces, terms, newTerms, surfacesMs, lightsMs, start } = build(request);
+    const relit = performance.now();
+    const { width, height } = surfaces;
+    const triples = frameTriples(request.look, request.only, washes);
+    const sameGeometry =
+      last !== null &&
+      last.surfaces === surfaces &&
+      last.updates < MOST_UPDATES &&
+      last.terms.every((term, l) => term === terms[l]);
+    const updated = sameGeometry && last !== null && updateInto(last.raw, surfaces, terms, last.triples, triples);
+    if (updated && last) last = { ...last, triples, updates: last.updates + 1 };
+    else {
+      const own = last?.raw.length === 3 * width * height ? last.raw : new Float32Array(3 * width * height);
+      relightInto(own, surfaces, terms, triples);
+      last = { surfaces, terms, triples, raw: own, updates: 0 };
+    }
+    let { raw } = last;
+    if (needsFinish(request.look, terms, width)) {
+      const finished = new Float32Array(raw.length);
+      finishInto(finished, raw, surfaces, terms, triples, request.look);
+      raw = finished;
+    }
+    return { raw, surfaces, terms, triples, newTerms, surfacesMs, lightsMs, relit, start };
+  };
+
   return {
     isReady(request) {
       const { look } = request;
@@ -144,28 +174,8 @@ export function makeStudio(): Studio {
     },
 
     picture(request) {
-      const { surfaces, terms, newTerms, surfacesMs, lightsMs, start } = build(request);
-      const relit = performance.now();
+      const { raw, surfaces, triples, newTerms, surfacesMs, lightsMs, relit, start } = sums(request);
       const { width, height } = surfaces;
-      const triples = frameTriples(request.look, request.only, washes);
-      const sameGeometry =
-        last !== null &&
-        last.surfaces === surfaces &&
-        last.updates < MOST_UPDATES &&
-        last.terms.every((term, l) => term === terms[l]);
-      const updated = sameGeometry && last !== null && updateInto(last.raw, surfaces, terms, last.triples, triples);
-      if (updated && last) last = { ...last, triples, updates: last.updates + 1 };
-      else {
-        const raw = last?.raw.length === 3 * width * height ? last.raw : new Float32Array(3 * width * height);
-        relightInto(raw, surfaces, terms, triples);
-        last = { surfaces, terms, triples, raw, updates: 0 };
-      }
-      let { raw } = last;
-      if (needsFinish(request.look, terms, width)) {
-        const finished = new Float32Array(raw.length);
-        finishInto(finished, raw, surfaces, terms, triples, request.look);
-        raw = finished;
-      }
       const rgba = new Uint8ClampedArray(4 * width * height);
       developInto(rgba, raw, triples.camera);
       smoothEdges(rgba, surfaces);
@@ -179,6 +189,11 @@ export function makeStudio(): Studio {
         newTerms,
         ms: { surfaces: surfacesMs, lights: lightsMs, relight: end - relit, total: end - start },
       };
+    },
+
+    instruments(request, at) {
+      const { raw, surfaces, triples } = sums(request);
+      return readInstruments(raw, surfaces, triples.camera, at);
     },
 
     point(request, x, y) {

@@ -1,9 +1,8 @@
 import * as yup from 'yup';
-import { id, LIMITS, name, number, object } from './fields';
+import { id, LIMITS, name, number, object, note } from './fields';
 
 /** What is wanted: references, words, ingredients, and the colours of the palette. */
 
-export const note = () => yup.string().defined().max(LIMITS.noteLength);
 export const text = () => yup.string().defined().max(LIMITS.nameLength);
 export const hueDeg = () => number(0, 360);
 

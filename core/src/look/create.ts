@@ -68,6 +68,7 @@ export function makeLight(draft: LightDraft): Light {
     setting: usualSetting(draft.fixture),
     unit: NO_CORRECTION,
     rollDeg: 0,
+    effect: null,
     lamp: null,
     ttl: false,
     accepts: [],

@@ -16,6 +16,8 @@ export const LIMITS = {
   whites: 4,
   places: 12,
   boards: 12,
+  variants: 12,
+  trims: 400,
   entries: 60,
   nameLength: 120,
   noteLength: 4000,
@@ -34,6 +36,7 @@ export const number = (low: number, high: number) =>
     .min(low)
     .max(high)
     .test('finite', '${path} must be a finite number', (value) => value === undefined || Number.isFinite(value));
+export const note = () => yup.string().defined().max(LIMITS.noteLength);
 export const flag = () => yup.boolean().required();
 
 export const object = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown().required();

@@ -191,6 +191,20 @@ const lampSchema = object({
 export const MOUNTS = ['holder', 'clips', 'tape', 'inside', 'touching'] as const;
 export type Mount = (typeof MOUNTS)[number];
 
+export const EFFECTS = ['flicker', 'pulse', 'lightning', 'beacon', 'screen'] as const;
+export type EffectType = (typeof EFFECTS)[number];
+
+/** A light that does not burn steadily: between its power and so many stops under it. */
+const effectSchema = object({
+  kind: kindIs('effect'),
+  type: yup.string().required().oneOf(EFFECTS),
+  /** Turns, flashes or changes a second. */
+  rateHz: number(0.01, 200),
+  rangeStops: number(0.1, 10),
+  /** When it starts and ends, in words. */
+  cue: yup.string().defined().max(LIMITS.nameLength),
+});
+
 export const lightSchema = object({
   id: id(),
   name: name(),
@@ -203,6 +217,7 @@ export const lightSchema = object({
   unit: unitSchema,
   /** What is fitted where the light is a lamp in the picture; null for any other. */
   lamp: nullOr(oneOf('kind', { lamp: lampSchema })),
+  effect: nullOr(oneOf('kind', { effect: effectSchema })),
   /** The camera meters its power for every frame: it moves by itself, and no two frames can be compared. */
   ttl: flag(),
   /** How many alike shine as one, on the same setting. */

@@ -1,5 +1,7 @@
 import * as yup from 'yup';
 import { CURVES } from '../camera/camera';
+import { buildSchema, variantSchema } from './build-schema';
+import { MOODS } from './moods';
 import { SUBJECT_FORMS } from '../subject/form';
 import { LIQUIDS } from '../surface/liquid';
 import {
@@ -7,24 +9,25 @@ import {
   ingredientSchema,
   KEY_LEVELS,
   memberSchema,
-  note,
   referenceSchema,
   SCHEMES,
   text,
   triedSchema,
 } from './brief-schema';
-import { flag, id, kindIs, LIMITS, name, nullOr, number, numbers, object, oneOf, point, triple } from './fields';
+import { flag, id, kindIs, LIMITS, name, note, nullOr, number, numbers, object, oneOf, point, triple } from './fields';
 import { lightSchema, sourceSchema } from './light-schema';
 
 export { INGREDIENT_STATES, KEY_LEVELS, SCHEMES, type KeyLevel, type SchemeId } from './brief-schema';
 export { LIMITS } from './fields';
 export {
+  EFFECTS,
   EMITTER_CHANNELS,
   fixtureSchema,
   MODES,
   modifierSchema,
   MOUNTS,
   ROLES,
+  type EffectType,
   type Mode,
   type Mount,
   type Role,
@@ -34,8 +37,8 @@ export {
 export const LOOK_FORMAT = 'fulgent-look';
 export const LOOK_VERSION = 3;
 
-export const MOODS = ['dark', 'neutral', 'bright'] as const;
-export type Mood = (typeof MOODS)[number];
+export { MOODS, type Mood } from './moods';
+export { BUILD_ORDERS, type BuildOrder } from './build-schema';
 
 export const CAMERA_MODES = ['stills', 'cinema'] as const;
 export type CameraMode = (typeof CAMERA_MODES)[number];
@@ -291,6 +294,9 @@ export const lookSchema = object({
     of: yup.string().required().oneOf(MOVERS),
   }),
   baseline: nullOr(oneOf('kind', { baseline: baselineSchema })),
+  build: buildSchema,
+  /** Versions from the same rig. */
+  variants: yup.array(variantSchema).required().max(LIMITS.variants),
   boards: yup.array(boardSchema).required().max(LIMITS.boards),
   /** In build order. */
   lights: yup.array(lightSchema).required().max(LIMITS.lights),
@@ -313,6 +319,10 @@ export type ColourFixture = Extract<Fixture, { kind: 'colour' }>;
 export type Emitter = ColourFixture['emitters'][number];
 export type Setting = NonNullable<Light['setting']>;
 export type Unit = Light['unit'];
+export type Trim = Look['build']['ledger'][number];
+export type LightGroup = Look['build']['groups'][number];
+export type Variant = Look['variants'][number];
+export type Effect = NonNullable<Light['effect']>;
 export type Board = Look['boards'][number];
 export type Ambient = Look['ambient'];
 export type WhiteVersion = Look['whites'][number];

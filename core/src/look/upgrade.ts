@@ -48,13 +48,15 @@ export const BACKDROP_DEFAULTS = { type: 'sweep', gloss: 0 } as const satisfies 
 export const ROOM_DEFAULTS = { paint: null, gloss: 0 } as const satisfies Partial<Look['room']>;
 
 /** The parts of a look that start empty. */
-export const NO_STUDIES = {
+export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'variants'> = {
   whites: [],
   boards: [],
   motion: { speedMS: 0, widthM: 0.5, of: 'subject' },
   baseline: null,
   air: { hazePerM: 0 },
-} as const;
+  build: { order: 'key', groups: [], ledger: [] },
+  variants: [],
+};
 
 type Loose = Record<string, unknown>;
 
@@ -104,7 +106,9 @@ function fromFirst(value: Loose): Loose {
 
 function fromSecond(value: Loose): Loose {
   return {
-    air: { hazePerM: 0 },
+    air: NO_STUDIES.air,
+    build: NO_STUDIES.build,
+    variants: NO_STUDIES.variants,
     ...value,
     version: LOOK_VERSION,
     camera: withCameraDefaults(value['camera']),
@@ -113,6 +117,11 @@ function fromSecond(value: Loose): Loose {
     room: inside(value['room'], (room) => ({ ...ROOM_DEFAULTS, ...room })),
     motion: inside(value['motion'], (motion) => ({ of: 'subject', ...motion })),
     boards: each(value['boards'], (board) => ({ tint: null, ...board })),
-    lights: each(value['lights'], (light) => ({ rollDeg: 0, ...light, modifier: withModifierDefaults(light['modifier']) })),
+    lights: each(value['lights'], (light) => ({
+      rollDeg: 0,
+      effect: null,
+      ...light,
+      modifier: withModifierDefaults(light['modifier']),
+    })),
   };
 }
