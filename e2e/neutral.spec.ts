@@ -22,6 +22,16 @@ const VIEWS = {
     '/looks/night-oven-1/camera/night',
   ],
   'set and balance': ['/looks/saltmarsh-1/set', '/looks/saltmarsh-3/balance'],
+  build: [
+    '/looks/saltmarsh-1/build',
+    '/looks/saltmarsh-1/build/wrong',
+    '/looks/saltmarsh-1/build/versions',
+    '/looks/saltmarsh-1/build/wide',
+    '/looks/saltmarsh-1/build/trims',
+    '/looks/saltmarsh-1/build/pockets',
+    '/looks/night-oven-1/build/effects',
+    '/looks/saltmarsh-1/build/instruments',
+  ],
 } as const;
 
 for (const [group, paths] of Object.entries(VIEWS))

@@ -1,6 +1,6 @@
 import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -17,6 +17,7 @@ export const STEPS = [
   { id: 'palette', name: 'Palette' },
   { id: 'camera', name: 'Camera' },
   { id: 'set', name: 'Set' },
+  { id: 'build', name: 'Build' },
   { id: 'balance', name: 'Balance' },
 ] as const;
 
@@ -32,6 +33,7 @@ const BACK_TO: Readonly<Record<string, string>> = {
   lights: 'Back to the ladder',
   palette: 'Back to the palette',
   camera: 'Back to the camera',
+  build: 'Back to the build-up',
 };
 
 const useStyles = themed((t) => ({
@@ -44,7 +46,14 @@ const useStyles = themed((t) => ({
   right: { width: '47%', minWidth: 460, borderLeftWidth: 1, borderLeftColor: t.line },
   head: { flexDirection: 'row', alignItems: 'center', minHeight: 50, paddingRight: SPACE.xs },
   title: { flex: 1, minHeight: TOUCH, justifyContent: 'center' },
-  tabs: { flexDirection: 'row', paddingHorizontal: SPACE.m, gap: SPACE.l, borderBottomWidth: 1, borderBottomColor: t.line },
+  tabs: {
+    minWidth: '100%',
+    flexDirection: 'row',
+    paddingHorizontal: SPACE.m,
+    gap: SPACE.l,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
   tab: {
     minHeight: TOUCH,
     justifyContent: 'center',
@@ -172,7 +181,14 @@ function Tabs({ id }: { readonly id: string }) {
   const styles = useStyles();
   const step = useStep();
   return (
-    <View style={styles.tabs} role="navigation" aria-label="Steps">
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      style={{ flexGrow: 0 }}
+      contentContainerStyle={styles.tabs}
+      role="navigation"
+      aria-label="Steps"
+    >
       {STEPS.map(({ id: name, name: text }) => {
         const on = name === step || (name === 'balance' && step === 'lights');
         return (
@@ -189,7 +205,7 @@ function Tabs({ id }: { readonly id: string }) {
           </Link>
         );
       })}
-    </View>
+    </ScrollView>
   );
 }
 

@@ -100,15 +100,17 @@ export function RoomSection({ look }: { readonly look: Look }) {
         {room.paint ? <Button label="Neutral walls again" onPress={() => changeRoom('paint', { paint: null })} /> : null}
       </Section>
       <Section title="Windows" aside={`${look.lights.filter(({ role }) => role === 'window').length}`}>
-        <Dial
-          label="Daylight that a window sends to the subject"
-          value={lux}
-          onChange={setLux}
-          low={1}
-          high={20_000}
-          series={[25, 50, 100, 200, 400, 800, 1600, 3200, 6400]}
-          unit="lx"
-        />
+        <StepperGrid>
+          <Dial
+            label="Daylight that a window sends to the subject"
+            value={lux}
+            onChange={setLux}
+            low={1}
+            high={20_000}
+            series={[25, 50, 100, 200, 400, 800, 1600, 3200, 6400]}
+            unit="lx"
+          />
+        </StepperGrid>
         <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
           {(['left', 'right'] as const).map((side) => (
             <Button

@@ -1,4 +1,13 @@
-import { makeStudio, type Picture, type PictureRequest, type PointReading } from '@fulgent/core/frame';
+import type { Look } from '@fulgent/core';
+import {
+  makeStudio,
+  sumCheck,
+  type Instruments,
+  type SumCheck,
+  type Picture,
+  type PictureRequest,
+  type PointReading,
+} from '@fulgent/core/frame';
 import { expose, transfer } from 'comlink';
 
 /** Draws pictures of looks. Geometry stays here; what comes back is ready to be put on the screen. */
@@ -7,6 +16,9 @@ export interface FrameApi {
   /** Whether the finest picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
   point(request: PictureRequest, x: number, y: number): PointReading;
+  instruments(request: PictureRequest, at: number): Instruments;
+  /** Whether the pictures of single lights add up to the whole. */
+  sumCheck(look: Look): SumCheck;
 }
 
 const studio = makeStudio();
@@ -18,6 +30,8 @@ const api: FrameApi = {
   },
   isReady: (request) => studio.isReady(request),
   point: (request, x, y) => studio.point(request, x, y),
+  instruments: (request, at) => studio.instruments(request, at),
+  sumCheck: (look) => sumCheck(look),
 };
 
 expose(api);

@@ -1,4 +1,21 @@
 import {
+  balanceWide,
+  buildRun,
+  causesOf,
+  makeVariant,
+  readEffects,
+  sensitivities,
+  whiteCosts,
+  type BuildStep,
+  type Cause,
+  type EffectReading,
+  type FaultWord,
+  type Freedom,
+  type Sensitivity,
+  type Variant,
+  type VariantKind,
+  type WhiteCost,
+  type WideBalance,
   colourClusters,
   lightsAtWhites,
   measureFrame,
@@ -84,6 +101,12 @@ export interface StudyApi {
   /** Mean and 99.9th percentile of each channel of a frame, as encoded. */
   blackFrame(picture: Blob): Promise<FrameMeasure>;
   whites(look: Look): WhiteStudy;
+  causes(look: Look, word: FaultWord): readonly Cause[];
+  wide(look: Look, freedom: Freedom): WideBalance;
+  sensitivities(look: Look): { readonly list: readonly Sensitivity[]; readonly whites: readonly WhiteCost[] };
+  run(look: Look): readonly BuildStep[];
+  effects(look: Look): readonly EffectReading[];
+  variant(look: Look, kind: VariantKind, id: string): Variant;
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
@@ -326,6 +349,13 @@ const api: StudyApi = {
       present: lightsAtWhites(look, [camera]),
     };
   },
+
+  causes: (look, word) => causesOf(word, look),
+  wide: balanceWide,
+  sensitivities: (look) => ({ list: sensitivities(look).slice(0, 14), whites: whiteCosts(look) }),
+  run: buildRun,
+  effects: readEffects,
+  variant: makeVariant,
 
   readSpectrum: (text, kind, unit) =>
     /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),

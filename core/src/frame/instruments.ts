@@ -29,10 +29,10 @@ const STEP_STOPS = 0.25;
 const STEPS = 52;
 const DISC = 41;
 const REACH = 0.32;
-/** Skin may burn out in a few specks, hair in the strands that face a rim. */
+/** Skin may lose a channel along a lit edge, hair in the strands that face a rim. */
 const TOLERANCES = [
-  ['skin', SKIN, 0.004],
-  ['hair', HAIR, 0.06],
+  ['skin', SKIN, 0.03],
+  ['hair', HAIR, 0.1],
 ] as const;
 
 /** Reads a picture from its balanced sensor values, r, g, b a pixel. `at` is the height of the line, 0 top to 1. */

@@ -1,0 +1,217 @@
+import {
+  buildOrder,
+  formatStops,
+  netTrims,
+  trials,
+  withOnly,
+  type BuildOrder,
+  type BuildStep as Step,
+  type Look,
+} from '@fulgent/core';
+import { useMemo, useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { FrameCanvas } from '../frame/FrameCanvas';
+import { useOpenLook } from '../look/store';
+import { percent } from '../look/words';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { LinkRow } from '../ui/LinkRow';
+import { Section } from '../ui/Section';
+import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
+import { setOrder, trim } from './edits';
+
+const ORDERS: readonly { readonly id: BuildOrder; readonly name: string }[] = [
+  { id: 'key', name: 'Key first' },
+  { id: 'background', name: 'Backdrop first' },
+  { id: 'ambient', name: 'Found light first' },
+  { id: 'own', name: 'As listed' },
+];
+
+const ASPECT = 0.72;
+const WIDEST = 300;
+
+const useStyles = themed((t) => ({
+  pair: { flexDirection: 'row', gap: SPACE.s },
+  watch: { flexDirection: 'row', gap: SPACE.s, alignItems: 'baseline' },
+  dot: { width: 6, height: 6, borderRadius: 3, backgroundColor: t.quiet },
+}));
+
+/** Building the look up light by light, and what to ask on the way. */
+export function BuildStep() {
+  const look = useOpenLook((state) => state.look);
+  const id = useOpenLook((state) => state.id);
+  const [width, setWidth] = useState(0);
+  const [at, setAt] = useState(0);
+  const { value: run } = useStudy(async () => (look ? study().run(look) : []), look);
+  if (!look) return null;
+  const order = buildOrder(look);
+  const place = Math.min(at, Math.max(0, order.length - 1));
+  const step = run?.find(({ lightId }) => lightId === order[place]?.id);
+  const net = netTrims(look);
+  const page = (name: string) => ({ pathname: '/looks/[id]/build/[page]' as const, params: { id: id!, page: name } });
+  return (
+    <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      <Section title="Light by light" aside={order.length ? `${place + 1} of ${order.length}` : 'no lights'}>
+        <Choice scroll label="Build up" options={ORDERS} value={look.build.order} onChange={setOrder} />
+        {order.length ? (
+          <Choice
+            scroll
+            label="Step"
+            options={order}
+            value={order[place]?.id ?? null}
+            onChange={(light) => setAt(order.findIndex((one) => one.id === light))}
+          />
+        ) : (
+          <Text>Add a light on the Balance step; then it is built up here.</Text>
+        )}
+        {step && width > 0 ? (
+          <StepCard
+            key={step.lightId}
+            look={look}
+            step={step}
+            before={order.slice(0, place + 1).map((light) => light.id)}
+            width={Math.min(width, 720) - 2 * SPACE.m}
+          />
+        ) : null}
+        {order.length > 1 ? (
+          <View style={{ flexDirection: 'row', gap: SPACE.s }}>
+            <Button label="Before" disabled={place === 0} onPress={() => setAt(place - 1)} />
+            <Button label="Next light" filled disabled={place === order.length - 1} onPress={() => setAt(place + 1)} />
+          </View>
+        ) : null}
+      </Section>
+      <View>
+        <LinkRow inset href={page('wrong')} name="What is wrong" text="Washed out, muddy, flat …: from the word to its cause" />
+        <LinkRow
+          inset
+          href={page('versions')}
+          name="Versions"
+          text="Dark, bright, one light, swapped: from one rig, side by side"
+          aside={look.variants.length ? `${look.variants.length}` : ''}
+        />
+        <LinkRow
+          inset
+          href={page('wide')}
+          name="Balance more than powers"
+          text="Exposure, distance, gels, grids; what changes the picture most"
+        />
+        <LinkRow
+          inset
+          href={page('trims')}
+          name="Trims and groups"
+          text={
+            net.lights.length
+              ? net.lights.map(({ name, stops }) => `${name} ${formatStops(stops)}`).join(', ')
+              : 'Nothing trimmed yet'
+          }
+        />
+        <LinkRow inset href={page('matrix')} name="Alone, in pairs, all" text="A picture of each, and whether they add up" />
+        <LinkRow inset href={page('pockets')} name="Pockets of light" text="Steps of brightness from front to back" />
+        <LinkRow
+          inset
+          href={page('effects')}
+          name="Effects"
+          text={
+            look.lights.some(({ effect }) => effect)
+              ? `${look.lights.filter(({ effect }) => effect).length} that do not burn steadily`
+              : 'Flame, pulse, lightning, beacon, screen'
+          }
+        />
+        <LinkRow inset href={page('instruments')} name="Instruments" text="Levels, colours, a line across the picture" />
+      </View>
+      <View style={{ height: SPACE.xl }} />
+    </ScrollView>
+  );
+}
+
+/** One light of the run: what it does alone and with those before it, and three trials of its power. */
+function StepCard({
+  look,
+  step,
+  before,
+  width,
+}: {
+  readonly look: Look;
+  readonly step: Step;
+  readonly before: readonly string[];
+  readonly width: number;
+}) {
+  const styles = useStyles();
+  const so = useMemo(() => withOnly(look, before), [look, before]);
+  const alone = useMemo(() => withOnly(look, [step.lightId], true), [look, step.lightId]);
+  const three = useMemo(() => trials(so, step.lightId), [so, step.lightId]);
+  const half = Math.min(WIDEST, Math.floor((width - SPACE.s) / 2));
+  const third = Math.min(WIDEST, Math.floor((width - 2 * SPACE.s) / 3));
+  return (
+    <View style={{ gap: SPACE.m }} testID={`step-${step.lightId}`}>
+      <View style={styles.pair}>
+        {(
+          [
+            ['Alone', alone, step.aloneStops],
+            ['With those before it', so, step.togetherStops],
+          ] as const
+        ).map(([name, shown, stops]) => (
+          <View key={name} style={{ gap: 3, width: half }}>
+            <FrameCanvas
+              small
+              look={shown}
+              width={half}
+              height={Math.round(half * ASPECT)}
+              label={`${step.name}, ${name.toLowerCase()}`}
+            />
+            <Text size="small" quiet>
+              {name}
+            </Text>
+            <Text size="label" weight="strong" narrow>
+              {formatStops(stops)} on {step.zone.toLowerCase()}
+            </Text>
+          </View>
+        ))}
+      </View>
+      <Text>
+        {percent(step.vividness)} vivid there, edge {step.separation.toFixed(2)} off the backdrop.
+      </Text>
+      {step.watch.length ? (
+        <View style={{ gap: SPACE.xs }} testID="watch">
+          {step.watch.map((text) => (
+            <View key={text} style={styles.watch}>
+              <View style={styles.dot} />
+              <Text size="label" style={{ flex: 1 }}>
+                {text}
+              </Text>
+            </View>
+          ))}
+        </View>
+      ) : null}
+      <View style={styles.pair}>
+        {three.map(({ stops, look: tried, clipped, separation, possible }) => {
+          const name = stops < 0 ? 'A stop down' : stops > 0 ? 'A stop up' : 'As it is';
+          return (
+            <View key={stops} style={{ gap: SPACE.xs, width: third }}>
+              <FrameCanvas
+                small
+                look={tried}
+                width={third}
+                height={Math.round(third * ASPECT)}
+                label={`${step.name}, ${name.toLowerCase()}`}
+              />
+              <Text size="small" quiet numberOfLines={3}>
+                {possible
+                  ? `${clipped.length ? `Clips: ${clipped.join('; ')}` : 'Clips nothing'}, edge ${separation.toFixed(2)}`
+                  : 'The fixture ends before'}
+              </Text>
+              <Button
+                label={stops === 0 ? 'Keep' : stops < 0 ? 'Take −1' : 'Take +1'}
+                accessibilityLabel={`${step.name}: ${name.toLowerCase()}`}
+                disabled={!possible || stops === 0}
+                onPress={() => trim([step.lightId], stops, 'Trial in the build-up')}
+              />
+            </View>
+          );
+        })}
+      </View>
+    </View>
+  );
+}

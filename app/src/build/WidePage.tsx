@@ -1,0 +1,112 @@
+import { formatStops, wideSummary, type Freedom, type Look, type WideBalance } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { undo } from '../look/store';
+import { SPACE } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Section } from '../ui/Section';
+import { Table } from '../ui/Table';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
+import { takeLook } from './edits';
+
+const FREE: readonly { readonly id: keyof Freedom; readonly name: string }[] = [
+  { id: 'iso', name: 'ISO' },
+  { id: 'aperture', name: 'Aperture' },
+  { id: 'shutter', name: 'Shutter' },
+  { id: 'nd', name: 'ND' },
+  { id: 'distance', name: 'Distances' },
+  { id: 'gels', name: 'Gels' },
+  { id: 'grid', name: 'Grids' },
+];
+
+/** A balance that may change more than powers, and what moves the picture most. */
+export function WidePage({ look }: { readonly look: Look }) {
+  const [free, setFree] = useState<Freedom>({ iso: true });
+  const [busy, setBusy] = useState(false);
+  const [answer, setAnswer] = useState<{ readonly of: Look; readonly wide: WideBalance } | null>(null);
+  const { value: most } = useStudy(() => study().sensitivities(look), look);
+  const solve = async () => {
+    setBusy(true);
+    try {
+      setAnswer({ of: look, wide: await study().wide(look, free) });
+    } catch (error) {
+      say(error instanceof Error ? error.message : String(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const wide = answer?.of === look ? answer.wide : null;
+  return (
+    <>
+      <Section title="Besides powers it may change">
+        <View role="group" aria-label="Besides powers" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+          {FREE.map(({ id, name }) => (
+            <Button key={id} label={name} on={free[id] === true} onPress={() => setFree({ ...free, [id]: !free[id] })} />
+          ))}
+        </View>
+        <Button
+          label={busy ? 'Solving …' : 'Solve'}
+          filled
+          disabled={busy || look.lights.length === 0}
+          onPress={() => void solve()}
+        />
+        {wide ? (
+          <View style={{ gap: SPACE.s }} testID="wide-answer" aria-live="polite">
+            <Text>{wideSummary(wide)}</Text>
+            {wide.result.limits.map(({ text }) => (
+              <Text key={text} size="label">
+                {text}
+              </Text>
+            ))}
+            {wide.result.remedies.slice(0, 4).map(({ text }) => (
+              <Text key={text} size="label" quiet>
+                {text}
+              </Text>
+            ))}
+            <Button
+              label="Set all of this"
+              onPress={() => {
+                takeLook('balance.wide', wide.result.look);
+                say('Set.', { label: 'Undo', run: undo });
+              }}
+            />
+          </View>
+        ) : (
+          <Text size="label" quiet>
+            Each change is taken only where it brings the look clearly nearer to its aims, with all powers solved anew.
+          </Text>
+        )}
+      </Section>
+      <Section title="What changes the picture most" aside="mean difference; 2 is just seen">
+        {most ? (
+          <Table
+            label="What changes the picture most"
+            columns={['Change', 'Most on', 'Change of picture']}
+            rows={most.list.map(({ name, property, change, where }) => ({
+              id: `${name} ${property}`,
+              cells: [`${name}, ${property}`, where, change.toFixed(1)],
+            }))}
+          />
+        ) : (
+          <Text quiet>Trying …</Text>
+        )}
+      </Section>
+      {most?.whites.length ? (
+        <Section title="A third of a stop more white light" aside="what it costs and gives">
+          <Table
+            label="White light"
+            columns={['Light', 'Colour lost', 'Contrast']}
+            rows={most.whites.map(({ lightId, name, vividnessLost, where, contrastGained }) => ({
+              id: lightId,
+              cells: [name, `${(100 * vividnessLost).toFixed(1)} %`, `${formatStops(contrastGained)}`],
+              note: where ? `Most on ${where.toLowerCase()}.` : undefined,
+            }))}
+          />
+        </Section>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,65 @@
+import { FAULT_NAMES, FAULT_WORDS, type FaultWord, type Look } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { undo } from '../look/store';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Section } from '../ui/Section';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
+import { takeCure } from './edits';
+
+const WORDS = FAULT_WORDS.map((id) => ({ id, name: FAULT_NAMES[id] }));
+
+const useStyles = themed((t) => ({
+  cause: { gap: SPACE.s, paddingBottom: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
+  track: { height: 4, backgroundColor: t.raised },
+  bar: { height: 4, backgroundColor: t.text },
+}));
+
+/** From the word for what is wrong to what makes it so. */
+export function WrongPage({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  const [word, setWord] = useState<FaultWord>('washed-out');
+  const { value, error } = useStudy(
+    async () => ({ word, look, causes: await study().causes(look, word) }),
+    `${word} ${JSON.stringify(look)}`,
+  );
+  const causes = value?.word === word ? value.causes : null;
+  return (
+    <Section title="It is" aside="likeliest first">
+      <Choice label="What is wrong" options={WORDS} value={word} onChange={setWord} />
+      {error ? <Text role="alert">{error}</Text> : null}
+      {causes === null ? <Text quiet>Trying every cure on this look …</Text> : null}
+      {causes?.length === 0 ? (
+        <Text testID="no-cause">
+          Nothing tried here would change that: by its figures this look is not {FAULT_NAMES[word].toLowerCase()}.
+        </Text>
+      ) : null}
+      <View style={{ gap: SPACE.m }} testID="causes">
+        {causes?.map((cause) => (
+          <View key={`${cause.kind}-${cause.lightId}-${cause.cure}`} style={styles.cause}>
+            <Text weight="strong">{cause.title}</Text>
+            <Text size="label">{cause.evidence}</Text>
+            <View style={styles.track}>
+              <View style={[styles.bar, { width: `${Math.round(100 * cause.helps)}%` }]} />
+            </View>
+            <Text size="small" quiet>
+              Its cure takes away {Math.round(100 * cause.helps)} % of it.
+            </Text>
+            <Button
+              label={`${cause.cure}`}
+              accessibilityLabel={`Try: ${cause.cure}`}
+              onPress={() => {
+                takeCure(cause);
+                say(`${cause.cure}: done.`, { label: 'Undo', run: undo });
+              }}
+            />
+          </View>
+        ))}
+      </View>
+    </Section>
+  );
+}

@@ -1,0 +1,128 @@
+import type { Page } from '@playwright/test';
+import { expect, kept, test } from './fixtures';
+
+const toBuild = async (page: Page, url: string, look: string, rest = '') => {
+  await page.goto(`${url}/looks/${look}/build${rest}`);
+  await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible();
+};
+
+const lookOf = async (page: Page, url: string, look: string) =>
+  (await (await page.request.get(`${url}/api/looks/${look}`)).json()).look;
+
+test('from a black frame to a chosen version: built light by light, trimmed, judged, compared, locked', async ({
+  page,
+  server,
+}) => {
+  test.slow();
+  await page.goto(`${server.url}/looks/saltmarsh-1/camera/black-frame`);
+  await expect(page.getByText(/gone/i).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Build', exact: true }).click();
+  await page.getByRole('radio', { name: 'Backdrop first' }).click();
+  const backdrop = page.getByTestId('step-backdrop');
+  await expect(backdrop).toContainText('Alone');
+  await expect(backdrop.getByRole('img', { name: 'Backdrop, alone' })).toHaveAttribute('data-fineness', /\d/);
+  await backdrop.getByRole('button', { name: 'Backdrop: a stop down' }).click();
+  await kept(page);
+  const before = await lookOf(page, server.url, 'saltmarsh-1');
+  expect(before.build.order).toBe('background');
+  expect(before.build.ledger).toHaveLength(1);
+  expect(before.build.ledger[0]).toMatchObject({ light: 'backdrop', stops: -1 });
+  await page.getByRole('button', { name: 'Next light' }).click();
+  await expect(page.getByTestId('step-key').getByTestId('watch')).toContainText('Catchlight');
+
+  await page.getByRole('link', { name: /^Trims and groups/ }).click();
+  await expect(page.getByTestId('trim-backdrop')).toContainText('-1.0');
+  const picks = page.getByRole('group', { name: 'Lights of the group' });
+  await picks.getByRole('button', { name: 'Rim left' }).click();
+  await picks.getByRole('button', { name: 'Rim right' }).click();
+  await page.getByRole('textbox', { name: 'Name of the group' }).fill('Rims');
+  await page.getByRole('button', { name: 'Make a group' }).click();
+  await page.getByRole('button', { name: 'Rims: a third down' }).click();
+  await expect(page.getByTestId('group-group-1')).toContainText('-0.3');
+  await expect(page.getByTestId('trim-rim-right')).toContainText('-0.3');
+  await expect(page.getByRole('table', { name: 'Trims' }).getByRole('row', { name: /^Rim left -0\.3/ })).toBeVisible();
+
+  await toBuild(page, server.url, 'saltmarsh-1', '/versions');
+  await page.getByRole('button', { name: 'Dark, solved anew' }).click();
+  const dark = page.getByTestId(/^variant-version-1/);
+  await expect(dark).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'One light only' }).click();
+  await expect(page.getByTestId('variant-version-2')).toBeVisible({ timeout: 20_000 });
+  await dark.getByRole('button', { name: /^Compare / }).click();
+  await page
+    .getByTestId('variant-version-2')
+    .getByRole('button', { name: /^Compare / })
+    .click();
+  await expect(page.getByTestId('differences-version-2')).toContainText(/changes together: an impression/);
+  await dark.getByRole('button', { name: /^Vote for / }).click();
+  await expect(dark).toContainText('1 vote');
+  await dark.getByRole('button', { name: /^Choose / }).click();
+  await dark.getByRole('button', { name: /^Lock / }).click();
+  await expect(dark).toContainText(/chosen · 1 vote · locked/);
+  await expect(dark.getByRole('button', { name: /^Remove / })).toHaveCount(0);
+  await dark.getByRole('button', { name: /^Set the look to / }).click();
+  await kept(page);
+  const after = await lookOf(page, server.url, 'saltmarsh-1');
+  expect(after.variants[0]).toMatchObject({ chosen: true, votes: 1 });
+  expect(after.brief.mood).toBe('dark');
+});
+
+test('from the word to its cause, which is tried and taken back', async ({ page, server }) => {
+  await toBuild(page, server.url, 'saltmarsh-3', '/wrong');
+  await page.getByRole('radio', { name: 'Just white' }).click();
+  const causes = page.getByTestId('causes');
+  await expect(causes).toContainText(/Rim right: too bright for its colour/, { timeout: 20_000 });
+  const before = await lookOf(page, server.url, 'saltmarsh-3');
+  await causes
+    .getByRole('button', { name: /^Try: Lower it/ })
+    .first()
+    .click();
+  await kept(page);
+  const power = (look: { lights: { id: string; powerStops: number }[] }) =>
+    look.lights.find(({ id }) => id === 'rim-right')!.powerStops;
+  expect(power(await lookOf(page, server.url, 'saltmarsh-3'))).toBeLessThan(power(before));
+  await page.getByRole('radio', { name: 'Too orange' }).click();
+  await expect(page.getByTestId('causes').or(page.getByTestId('no-cause')).first()).toBeVisible({ timeout: 20_000 });
+});
+
+test('more than powers, pockets, sums and instruments', async ({ page, server }) => {
+  test.slow();
+  await toBuild(page, server.url, 'saltmarsh-2', '/wide');
+  await page.getByRole('button', { name: 'Grids' }).click();
+  await page.getByRole('button', { name: 'Solve' }).click();
+  const answer = page.getByTestId('wide-answer');
+  await expect(answer).toContainText(/powers/i, { timeout: 40_000 });
+  await answer.getByRole('button', { name: 'Set all of this' }).click();
+  await kept(page);
+  await expect(page.getByRole('table', { name: 'What changes the picture most' })).toBeVisible({ timeout: 20_000 });
+  await toBuild(page, server.url, 'saltmarsh-1', '/pockets');
+  await expect(page.getByTestId('pocket-backdrop')).toContainText('4.90 m');
+  await toBuild(page, server.url, 'saltmarsh-1', '/matrix');
+  await expect(page.getByTestId('sum-check')).toContainText(/5 single pictures/, { timeout: 20_000 });
+  await expect(page.getByRole('img', { name: 'Key + Rim left' })).toBeVisible();
+  await toBuild(page, server.url, 'saltmarsh-1', '/instruments');
+  await expect(page.getByTestId('highlight-skin')).toContainText(/% burnt/, { timeout: 20_000 });
+  await expect(page.getByRole('img', { name: 'Share of the picture by level, for each channel' })).toBeVisible();
+});
+
+test('a lamp that flashes: its course, its frames, and a stop for rates that can harm', async ({ page, server }) => {
+  await toBuild(page, server.url, 'night-oven-1', '/effects');
+  await page.getByRole('radiogroup', { name: 'Light' }).getByRole('radio', { name: 'Shelf lamp' }).click();
+  await page.getByRole('radio', { name: 'Turning beacon' }).click();
+  await expect(page.getByTestId('effect-reading')).toContainText('Frames differ by', { timeout: 20_000 });
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'Times a second' }).fill('10');
+  await page.getByRole('textbox', { name: 'Times a second' }).press('Enter');
+  await expect(page.getByRole('alert')).toContainText('can bring on seizures');
+  await page.getByRole('textbox', { name: 'Cue' }).fill('Door opens');
+  await kept(page);
+  const { lights } = await lookOf(page, server.url, 'night-oven-1');
+  expect(lights.find(({ id }: { id: string }) => id === 'lamp').effect).toMatchObject({
+    type: 'beacon',
+    rateHz: 10,
+    cue: 'Door opens',
+  });
+  await page.getByRole('textbox', { name: 'Times a second' }).fill('0');
+  await page.getByRole('textbox', { name: 'Times a second' }).press('Enter');
+  await expect(page.getByText(/Times a second must be a number from 0.01 to 200/)).toBeVisible();
+});
