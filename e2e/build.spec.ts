@@ -16,7 +16,7 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   test.slow();
   await page.goto(`${server.url}/looks/saltmarsh-1/camera/black-frame`);
   await expect(page.getByText(/gone/i).first()).toBeVisible();
-  await page.getByRole('link', { name: 'Build', exact: true }).click();
+  await page.getByRole('link', { name: /Build$/ }).click();
   await page.getByRole('radio', { name: 'Backdrop first' }).click();
   const backdrop = page.getByTestId('step-backdrop');
   await expect(backdrop).toContainText('Alone');

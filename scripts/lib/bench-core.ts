@@ -28,6 +28,7 @@ import {
 } from '../../core/src/index';
 
 import { benchFrame } from './bench-frame';
+import { benchSearch } from './bench-search';
 
 type Row = [what: string, measured: string, budget: string];
 
@@ -152,6 +153,7 @@ export function benchCore(): Row[] {
       ),
       'none set',
     ],
+    ...benchSearch(six),
     ...benchFrame(six),
   ];
 }

@@ -47,7 +47,7 @@ export function SubPage({
   }
   const { title, Page } = found;
   return (
-    <ScrollView key={page}>
+    <ScrollView key={page} tabIndex={0}>
       <View style={[styles.head, wide && styles.wideHead]}>
         {wide ? <IconButton icon="chevron-left" label={backTo} onPress={back} /> : null}
         <Text size="title" weight="strong" role="heading" aria-level={2}>
