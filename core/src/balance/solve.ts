@@ -1,5 +1,5 @@
 import { powerSteps } from '../look/power';
-import type { Scene } from '../look/scene';
+import { addFigures, FIGURES, type Scene } from '../look/scene';
 import { objectiveAt, presentPowers, type Goals } from './objective';
 
 /** A result of the search: powers in stops under full by light (ambient last) and J there. */
@@ -24,7 +24,7 @@ export function movable(scene: Scene, locked: readonly string[] = []): number[] 
 }
 
 /**
- * Finds the powers of least J on the fixtures' own steps: a continuous pattern search from several starts, snapped, then
+ * Finds the powers of least J on the fixtures' own steps: a continuous pattern search from several starts (one of them a scan in which the key gives way), snapped, then
  * searched around on the steps (single lights, pairs, and each light over its whole range) until nothing improves.
  * Deterministic; ties go to the smaller total change, then to the earlier light.
  */
@@ -37,7 +37,8 @@ export function solve(goals: Goals, free: readonly number[]): Solution {
   const steps = new Map(free.map((l) => [l, powerSteps(scene.look.lights[l]!.fixture)]));
   const better = isBetter(present, free);
 
-  const starts = [present, aimedStart(goals, free, present)];
+  const aimed = aimedStart(goals, free, present);
+  const starts = [present, aimed, scanned(goals, aimed, free, steps, costOf)];
   const snapped = starts.map((powers): Solution => {
     const found = snap(patternSearch(powers, free, scene, costOf), free, steps);
     return { powers: found, cost: costOf(found) };
@@ -94,6 +95,56 @@ function aimedStart(goals: Goals, free: readonly number[], present: Float64Array
   }
   return powers;
 }
+
+const SCAN_COARSE = 12;
+const GIVEN_STOPS = [0, 0.3, 0.6] as const;
+
+/**
+ * Each light in turn over its whole range, the others standing but for the key, which gives way so that the face keeps its level: windows that
+ * lie far off, behind a joint move, are found so.
+ */
+function scanned(goals: Goals, from: Float64Array, free: readonly number[], steps: Steps, costOf: CostOf): Float64Array {
+  const keys = goals.zones.find(({ probe }) => probe === goals.keyProbe)?.lights.filter((l) => free.includes(l)) ?? [];
+  let powers = Float64Array.from(from);
+  let cost = costOf(powers);
+  for (let round = 0; round < 2; round++)
+    for (const l of free) {
+      if (keys.includes(l)) continue;
+      const list = steps.get(l)!;
+      const base = powers;
+      const zone = goals.zones.findIndex(({ lights }) => lights.includes(l));
+      const empty = zone >= 0 && objectiveAt(goals, base).zones[zone]!.place === null;
+      // Where a colour has no window, it may be worth some of the face's level.
+      for (const given of empty ? GIVEN_STOPS : [0])
+        for (let i = 0; i < SCAN_COARSE; i++) {
+          const next = Float64Array.from(base);
+          next[l] = list[Math.round((i * (list.length - 1)) / (SCAN_COARSE - 1))]!;
+          holdKey(goals, next, keys, given);
+          const found = costOf(next);
+          if (found < cost - TIE) [powers, cost] = [next, found];
+        }
+    }
+  return powers;
+}
+
+/** Brings the lights of the key's place to where the face meters as it is to, the others standing; as near as their range allows, `given` stops under it. */
+function holdKey({ scene, keyProbe, keyStops }: Goals, powers: Float64Array, keys: readonly number[], given: number): void {
+  if (keys.length === 0) return;
+  const incident = (which: (l: number) => boolean) => {
+    const sum = new Float64Array(FIGURES);
+    scene.lights.forEach((light, l) => {
+      if (light.active && which(l)) addFigures(sum, light, keyProbe, powers[l]!);
+    });
+    return sum[E]!;
+  };
+  const own = incident((l) => keys.includes(l));
+  const missing = 2 ** (keyStops - given) - incident((l) => !keys.includes(l));
+  if (own <= 0) return;
+  const by = missing > 0 ? Math.log2(missing / own) : -20;
+  for (const l of keys) powers[l] = Math.min(0, Math.max(scene.look.lights[l]!.fixture.minStops, powers[l]! + by));
+}
+
+const E = 4;
 
 function patternSearch(from: Float64Array, free: readonly number[], scene: Scene, costOf: CostOf): Float64Array {
   let powers = Float64Array.from(from);
