@@ -47,7 +47,7 @@ export function balance(look: Look, options: BalanceOptions = {}): BalanceResult
   const goals = goalsOf(scene, options);
   const free = movable(scene, options.locked);
   const before = objectiveAt(goals, presentPowers(scene)).total;
-  const { powers, cost } = solve(goals, free);
+  const { powers, cost } = solve(goals, free, options.thorough ?? true);
   const changes = free.flatMap((l): PowerChange[] => {
     const light = look.lights[l]!;
     const toStops = powers[l]!;

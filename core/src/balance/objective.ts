@@ -26,6 +26,8 @@ export interface BalanceOptions {
   readonly keyWeight?: number | undefined;
   /** How far the key may be off without cost, stops. Default 0.1. */
   readonly keyToleranceStops?: number | undefined;
+  /** Searches looks whose aims are in each other's way for longer, some tenths of a second. Default true. */
+  readonly thorough?: boolean | undefined;
   /** Ids of lights to leave alone, besides the locked ones. */
   readonly locked?: readonly string[] | undefined;
 }
@@ -104,46 +106,79 @@ const rgb = new Float64Array(3);
  * + max(0, D - separation)^2. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
-  const { scene } = goals;
-  const { camera, look } = scene;
-  const probes = look.probes.length;
+  const totals = totalsAt(goals, powers);
+  const zones = goals.zones.map((zone) => zoneAt(goals, zone, powers, totals));
+  const { keyStops, keyCost, overCost, separation, separationCost } = restAt(goals, totals);
+  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost;
+  return { total, zones, keyStops, keyCost, overCost, separation, separationCost };
+}
+
+/**
+ * J alone, for searches: as soon as its parts come to more than `limit` it is given up, and what has been added up is returned. All parts are
+ * positive, so that is over the limit as well. Windows are found last: they are nearly all of the work.
+ */
+export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity): number {
+  const totals = totalsAt(goals, powers);
+  const { keyCost, overCost, separationCost } = restAt(goals, totals);
+  let cost = keyCost + overCost + separationCost;
+  const zones = goals.zones;
+  for (let z = 0; z < zones.length && cost <= limit; z++) cost += zoneAt(goals, zones[z]!, powers, totals, limit - cost).cost;
+  return cost;
+}
+
+/** All active light at every probe. */
+function totalsAt({ scene }: Goals, powers: ArrayLike<number>): Float64Array {
+  const probes = scene.look.probes.length;
   const totals = new Float64Array(probes * FIGURES);
   scene.lights.forEach((light, l) => {
     if (!light.active) return;
     for (let p = 0; p < probes; p++) addFigures(totals.subarray(p * FIGURES, (p + 1) * FIGURES), light, p, powers[l]!);
   });
-  const zones = goals.zones.map(({ probe, lights, weight, aim }) => {
-    const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
-    const v = zoneVividness(zone);
-    const vividness = zone.stops === -Infinity ? 0 : v(zone.stops);
-    let place: number | null = null;
-    let placeCost = 0;
-    if (ownColour(camera, zone.unit, zone.white).purity >= WHITE_BELOW) {
-      const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v);
-      place = window && placeInWindow(window, zone.stops);
-      placeCost = place === null ? 1 : (place - aim) ** 2;
-    }
-    return { probe, vividness, place, cost: weight * ((1 - vividness) ** 2 + placeCost) };
-  });
+  return totals;
+}
 
+function zoneAt(
+  { scene }: Goals,
+  { probe, lights, weight, aim }: ZoneGoal,
+  powers: ArrayLike<number>,
+  totals: Float64Array,
+  limit = Infinity,
+): Objective['zones'][number] {
+  const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
+  const v = zoneVividness(zone);
+  const vividness = zone.stops === -Infinity ? 0 : v(zone.stops);
+  let place: number | null = null;
+  let placeCost = 0;
+  const lost = (1 - vividness) ** 2;
+  if (weight * lost <= limit && ownColour(scene.camera, zone.unit, zone.white).purity >= WHITE_BELOW) {
+    const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v);
+    place = window && placeInWindow(window, zone.stops);
+    placeCost = place === null ? 1 : (place - aim) ** 2;
+  }
+  return { probe, vividness, place, cost: weight * (lost + placeCost) };
+}
+
+/** Everything but the zones: the key's level, what clips, and the edge against the backdrop. */
+function restAt(
+  goals: Goals,
+  totals: Float64Array,
+): Pick<Objective, 'keyStops' | 'keyCost' | 'overCost' | 'separation' | 'separationCost'> {
+  const { camera, look } = goals.scene;
   const keyStops = Math.log2(totals[goals.keyProbe * FIGURES + E]!);
   const off = Number.isFinite(keyStops) ? Math.abs(keyStops - goals.keyStops) : 20;
   const keyCost = goals.keyWeight * Math.max(0, off - goals.keyToleranceStops) ** 2;
-
   let overCost = 0;
-  for (let p = 0; p < probes; p++) {
+  for (let p = 0; p < look.probes.length; p++) {
     const at = p * FIGURES;
     if (totals[at + Y]! <= 0) continue;
     const over = CLIP_MARGIN_STOPS - headroomStops(camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
     if (over > 0) overCost += STOPS_OVER_WEIGHT * over * over;
   }
-
   const separation = goals.edges.length
     ? Math.min(...goals.edges.map(([p, q]) => oklabDistance(labAt(goals, totals, p), labAt(goals, totals, q))))
     : Infinity;
   const separationCost = Math.max(0, goals.separation - separation) ** 2;
-  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost;
-  return { total, zones, keyStops, keyCost, overCost, separation, separationCost };
+  return { keyStops, keyCost, overCost, separation, separationCost };
 }
 
 function labAt({ scene }: Goals, totals: Float64Array, p: number): Oklab {

@@ -1,6 +1,6 @@
 import { powerSteps } from '../look/power';
 import { addFigures, FIGURES, type Scene } from '../look/scene';
-import { objectiveAt, presentPowers, type Goals } from './objective';
+import { costAt, objectiveAt, presentPowers, type Goals } from './objective';
 
 /** A result of the search: powers in stops under full by light (ambient last) and J there. */
 export interface Solution {
@@ -26,12 +26,12 @@ export function movable(scene: Scene, locked: readonly string[] = []): number[] 
 /**
  * Finds the powers of least J on the fixtures' own steps: a continuous pattern search from several starts (one of them a scan in which the key gives way), snapped, then
  * searched around on the steps (single lights, pairs, and each light over its whole range) until nothing improves.
- * Deterministic; ties go to the smaller total change, then to the earlier light.
+ * Deterministic; ties go to the smaller total change, then to the earlier light. `thorough` searches hard looks for longer.
  */
-export function solve(goals: Goals, free: readonly number[]): Solution {
+export function solve(goals: Goals, free: readonly number[], thorough = false): Solution {
   const { scene } = goals;
   const present = presentPowers(scene);
-  const costOf = memoised((powers) => objectiveAt(goals, powers).total);
+  const costOf = memoised((powers, limit) => costAt(goals, powers, limit));
   const start = { powers: present, cost: costOf(present) };
   if (free.length === 0) return start;
   const steps = new Map(free.map((l) => [l, powerSteps(scene.look.lights[l]!.fixture)]));
@@ -44,22 +44,76 @@ export function solve(goals: Goals, free: readonly number[]): Solution {
     return { powers: found, cost: costOf(found) };
   });
   const nearest = snapped.reduce((a, b) => (better(b, a) ? b : a));
-  return stepSearch(nearest, free, steps, costOf, better);
+  const found = stepSearch(nearest, free, steps, costOf, better);
+  return thorough && found.cost > HARD_COST ? hopped(goals, found, free, steps, costOf, better) : found;
 }
 
-type CostOf = (powers: Float64Array) => number;
+/** Looks that come out worse than this have aims in each other's way: they are searched for longer. */
+const HARD_COST = 0.05;
+const MOST_HOPS = 60;
+const HOP_STEPS = [8, -8, 3, -3, 1, -1] as const;
+
+/**
+ * Hops out of hollows: some lights are thrown over their range by a fixed sequence, the key gives way in every other hop, and single steps walk down
+ * again. Deterministic.
+ */
+function hopped(goals: Goals, from: Solution, free: readonly number[], steps: Steps, costOf: CostOf, better: Better): Solution {
+  let best = from;
+  let state = 12_345;
+  const random = () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 2 ** 32;
+  };
+  const keys = goals.zones.find(({ probe }) => probe === goals.keyProbe)?.lights.filter((l) => free.includes(l)) ?? [];
+  for (let hop = 0; hop < MOST_HOPS; hop++) {
+    const start = Float64Array.from(best.powers);
+    // Near hops and far ones in turn.
+    const reach = hop % 3 === 0 ? 8 : 2.5;
+    for (const l of free) if (random() < 0.45) start[l] = start[l]! + (random() - 0.5) * reach;
+    if (hop % 2) holdKey(goals, start, keys, hop % 4 === 1 ? 0 : 0.5 * random());
+    const powers = snap(start, free, steps);
+    const found = walkedDown({ powers, cost: costOf(powers) }, free, steps, costOf);
+    if (better(found, best)) best = found;
+  }
+  return best;
+}
+
+/** Single steps of single lights, large ones first, as long as one lowers J. */
+function walkedDown(from: Solution, free: readonly number[], steps: Steps, costOf: CostOf): Solution {
+  let { powers, cost } = from;
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const l of free)
+      for (const by of HOP_STEPS) {
+        const list = steps.get(l)!;
+        const next = list[nearestIndex(list, powers[l]!) + by];
+        if (next === undefined) continue;
+        const tried = Float64Array.from(powers);
+        tried[l] = next;
+        const found = costOf(tried, cost);
+        if (found < cost - TIE) [powers, cost, moved] = [tried, found, true];
+      }
+  }
+  return { powers, cost };
+}
+
+/** J, or something over `limit` where J is. */
+type CostOf = (powers: Float64Array, limit?: number) => number;
 type Steps = ReadonlyMap<number, readonly number[]>;
 type Better = (a: Solution, b: Solution) => boolean;
 
-function memoised(f: CostOf): CostOf {
-  const known = new Map<string, number>();
-  return (powers) => {
+function memoised(f: (powers: Float64Array, limit: number) => number): CostOf {
+  // What was given up is known to be over some limit only.
+  const known = new Map<string, { readonly cost: number; readonly whole: boolean }>();
+  return (powers, limit = Infinity) => {
     // Whole microstops: short keys, and no step is finer.
     let key = '';
     for (const stops of powers) key += `${Math.round(stops * 1e6)},`;
-    let value = known.get(key);
-    if (value === undefined) known.set(key, (value = f(powers)));
-    return value;
+    const found = known.get(key);
+    if (found && (found.whole || found.cost > limit)) return found.cost;
+    const cost = f(powers, limit);
+    known.set(key, { cost, whole: cost <= limit });
+    return cost;
   };
 }
 
@@ -96,7 +150,7 @@ function aimedStart(goals: Goals, free: readonly number[], present: Float64Array
   return powers;
 }
 
-const SCAN_COARSE = 12;
+const [SCAN_COARSE, SCAN_FINE] = [12, 26];
 const GIVEN_STOPS = [0, 0.3, 0.6] as const;
 
 /**
@@ -114,13 +168,14 @@ function scanned(goals: Goals, from: Float64Array, free: readonly number[], step
       const base = powers;
       const zone = goals.zones.findIndex(({ lights }) => lights.includes(l));
       const empty = zone >= 0 && objectiveAt(goals, base).zones[zone]!.place === null;
-      // Where a colour has no window, it may be worth some of the face's level.
+      // Where a colour has no window, it may be worth some of the face's level; such windows are narrow.
+      const places = empty ? SCAN_FINE : SCAN_COARSE;
       for (const given of empty ? GIVEN_STOPS : [0])
-        for (let i = 0; i < SCAN_COARSE; i++) {
+        for (let i = 0; i < places; i++) {
           const next = Float64Array.from(base);
-          next[l] = list[Math.round((i * (list.length - 1)) / (SCAN_COARSE - 1))]!;
+          next[l] = list[Math.round((i * (list.length - 1)) / (places - 1))]!;
           holdKey(goals, next, keys, given);
-          const found = costOf(next);
+          const found = costOf(next, cost);
           if (found < cost - TIE) [powers, cost] = [next, found];
         }
     }
@@ -158,7 +213,7 @@ function patternSearch(from: Float64Array, free: readonly number[], scene: Scene
           const next = Float64Array.from(powers);
           next[l] = Math.min(0, Math.max(minStops, next[l]! + sign * size));
           if (next[l] === powers[l]) continue;
-          const c = costOf(next);
+          const c = costOf(next, cost);
           if (c < cost - TIE) {
             [powers, cost, moved] = [next, c, true];
             break;
@@ -193,7 +248,7 @@ function stepSearch(from: Solution, free: readonly number[], steps: Steps, costO
       if (step === undefined) return false;
       powers[l] = step;
     }
-    const found = { powers, cost: costOf(powers) };
+    const found = { powers, cost: costOf(powers, best.cost + TIE) };
     if (!better(found, best)) return false;
     best = found;
     return true;

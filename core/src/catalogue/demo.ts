@@ -7,6 +7,9 @@ import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../
 import { withOwnPalette } from '../palette/from-lights';
 import { cameraOf, fixtureOf, modifierOf } from './kit';
 
+/** Looks that ship and new ones are balanced without the long search. */
+const QUICKLY = { thorough: false } as const;
+
 /** Saltmarsh Fencing Club: season posters. A fencer in a white jacket before grey paper, cyan against amber. Made up. */
 const FACE_M = 1.62;
 const BACKDROP_M = 2.4;
@@ -132,7 +135,7 @@ export function demoLooks(): readonly Look[] {
     rimRight(-2),
     backdrop(-3, ['teal-deep']),
   ]);
-  return [withOwnPalette(balance(balanced).look), withOwnPalette(washed), withOwnPalette(clipping)];
+  return [withOwnPalette(balance(balanced, QUICKLY).look), withOwnPalette(washed), withOwnPalette(clipping)];
 }
 
 /** Night Oven: a short film. A baker at 3 a.m., street light through the window against cold fridge light. Made up. */
@@ -309,7 +312,11 @@ export function nightOvenLooks(): readonly Look[] {
     fridge({ mode: 'hsi', hueDeg: 195, saturation: 0.65, whiteK: 5600 }, 'colour-panel'),
     tubes(195),
   ]);
-  return [balance(first).look, withOwnPalette(balance(second).look), withOwnPalette(balance(thrown()).look)];
+  return [
+    balance(first, QUICKLY).look,
+    withOwnPalette(balance(second, QUICKLY).look),
+    withOwnPalette(balance(thrown(), QUICKLY).look),
+  ];
 }
 
 /** A still for the film's poster: a small flash freezes the baker, a blue tube paints the throw in a dragged shutter. */
@@ -427,5 +434,5 @@ export function nocturneLooks(): readonly Look[] {
     lights: [label, edge, { ...glow, rollDeg: 0 }].map((light) => (light.id === 'edge' ? { ...light, rollDeg: 90 } : light)),
     probes: standardProbes(BOTTLE_M, BOTTLE_BACK_M, 'left', 'bottle'),
   };
-  return [balance(look).look];
+  return [balance(look, QUICKLY).look];
 }

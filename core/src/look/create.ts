@@ -9,6 +9,9 @@ import { ASSOCIATIONS } from '../palette/associations';
 import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from './upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
+/** Looks that ship and new ones are balanced without the long search. */
+const QUICKLY = { thorough: false } as const;
+
 /** The starting sets of lights that "New look" offers. */
 export const LIGHT_SETS = [
   { id: 'key-backdrop', name: 'Key and backdrop', text: 'A soft key, one colour on the backdrop' },
@@ -171,5 +174,5 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
     probes: standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left'),
     spectra: [],
   };
-  return withOwnPalette(balance(look).look);
+  return withOwnPalette(balance(look, QUICKLY).look);
 }
