@@ -61,12 +61,22 @@ const VIEWS = [
   ['white-wide', WIDE, '/looks/night-oven-1/camera/white', (page) => page.getByTestId('white-lamp').waitFor()],
   ['palette-phone', PHONE, '/looks/saltmarsh-1/palette', studied],
   ['means-phone', PHONE, '/looks/saltmarsh-1/palette/colour-3', (page) => page.getByTestId(/^fit-/).first().waitFor()],
-  ['setting-phone', PHONE, '/looks/night-oven-1/lights/fridge', told],
   ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
-  ['bench-phone', PHONE, '/bench/gels', (page) => page.getByTestId('overlap').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
   ['set-phone', PHONE, '/looks/saltmarsh-1/set', (page) => page.getByRole('radio', { name: 'Rim left' }).click()],
   ['set-bottle-wide', WIDE, '/looks/nocturne-1/set', (page) => page.getByRole('radio', { name: 'Subject', exact: true }).click()],
+  ['build-phone', PHONE, '/looks/saltmarsh-1/build', (page) => page.getByTestId('step-key').waitFor()],
+  [
+    'wrong-phone',
+    PHONE,
+    '/looks/saltmarsh-3/build/wrong',
+    (page) => page.getByRole('radio', { name: 'Just white' }).click(),
+    (page) =>
+      page
+        .getByText(/Its cure takes away/)
+        .first()
+        .waitFor(),
+  ],
   ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
   ['palette-wide', WIDE, '/looks/night-oven-1/palette', studied],
 ];
