@@ -270,6 +270,7 @@ test('fits without scrolling sideways, down to 320 px', async ({ page, server })
       '/looks/night-oven-1/camera/night',
       '/looks/saltmarsh-1/set',
       '/looks/saltmarsh-1/build',
+      '/looks/night-oven-1/sheet',
       '/looks/saltmarsh-1/build/versions',
       '/looks/saltmarsh-1/build/trims',
       '/looks/saltmarsh-1/brief',

@@ -21,7 +21,7 @@ const VIEWS = {
     '/looks/night-oven-3/camera/motion',
     '/looks/night-oven-1/camera/night',
   ],
-  'set and balance': ['/looks/saltmarsh-1/set', '/looks/saltmarsh-3/balance'],
+  'set, balance, sheet': ['/looks/saltmarsh-1/set', '/looks/saltmarsh-3/balance', '/looks/saltmarsh-1/sheet'],
   build: [
     '/looks/saltmarsh-1/build',
     '/looks/saltmarsh-1/build/wrong',

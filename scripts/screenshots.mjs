@@ -60,7 +60,7 @@ const VIEWS = [
   ['black-frame-phone', PHONE, '/looks/saltmarsh-1/camera/black-frame'],
   ['white-wide', WIDE, '/looks/night-oven-1/camera/white', (page) => page.getByTestId('white-lamp').waitFor()],
   ['palette-phone', PHONE, '/looks/saltmarsh-1/palette', studied],
-  ['means-phone', PHONE, '/looks/saltmarsh-1/palette/colour-3', (page) => page.getByTestId(/^fit-/).first().waitFor()],
+  ['sheet-phone', PHONE, '/looks/night-oven-1/sheet', (page) => page.getByTestId('card-key').waitFor()],
   ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
   ['set-phone', PHONE, '/looks/saltmarsh-1/set', (page) => page.getByRole('radio', { name: 'Rim left' }).click()],

@@ -142,6 +142,7 @@ export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
 export { adaptedLinear, type Adaptation } from './palette/adaptation';
+export { cameraCard, packList, runSheet, type PackItem, type SheetCard } from './sheet/sheet';
 export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
 export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './build/run';
 export { balanceWide, wideSummary, type Freedom, type WideBalance } from './balance/wide';

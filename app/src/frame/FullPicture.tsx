@@ -8,6 +8,7 @@ import { SPACE, TOUCH } from '../theme/theme';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { FrameCanvas } from './FrameCanvas';
+import { download, fileName } from '../ui/download';
 import { pngWithText } from './png-text';
 
 const BAR_PX = 64;
@@ -91,9 +92,5 @@ async function save(canvas: HTMLCanvasElement | null, look: Look): Promise<void>
     Description: 'Simulated picture',
     Comment: JSON.stringify(settings),
   });
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([bytes], { type: 'image/png' }));
-  link.download = `${look.title.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'picture'}.png`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+  download(new Blob([bytes], { type: 'image/png' }), `${fileName(look.title)}.png`);
 }

@@ -19,6 +19,7 @@ export const STEPS = [
   { id: 'set', name: 'Set' },
   { id: 'build', name: 'Build' },
   { id: 'balance', name: 'Balance' },
+  { id: 'sheet', name: 'Sheet' },
 ] as const;
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -50,7 +51,7 @@ const useStyles = themed((t) => ({
     minWidth: '100%',
     flexDirection: 'row',
     paddingHorizontal: SPACE.m,
-    gap: SPACE.l,
+    gap: SPACE.s,
     borderBottomWidth: 1,
     borderBottomColor: t.line,
   },

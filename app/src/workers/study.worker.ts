@@ -4,6 +4,7 @@ import {
   causesOf,
   makeVariant,
   readEffects,
+  runSheet,
   sensitivities,
   whiteCosts,
   type BuildStep,
@@ -70,6 +71,7 @@ import {
   readSensorCsv,
   readSpectrumCsv,
   readTm27,
+  sheetCsv,
   type ReadBeam,
   type ReadFace,
   type ReadSpectrum,
@@ -107,6 +109,7 @@ export interface StudyApi {
   run(look: Look): readonly BuildStep[];
   effects(look: Look): readonly EffectReading[];
   variant(look: Look, kind: VariantKind, id: string): Variant;
+  sheetCsv(look: Look): string;
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
@@ -356,6 +359,7 @@ const api: StudyApi = {
   run: buildRun,
   effects: readEffects,
   variant: makeVariant,
+  sheetCsv: (look) => sheetCsv(runSheet(look)),
 
   readSpectrum: (text, kind, unit) =>
     /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),

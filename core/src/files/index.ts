@@ -3,3 +3,4 @@ export { readSensorCsv, readSpectrumCsv, type ReadSpectrum } from './spectrum-cs
 export { readTm27 } from './tm27';
 export { readLm63, type ReadBeam, type ReadFace } from './lm63';
 export { gelFromPhotos, type GelPhotos } from './gel-photo';
+export { sheetCsv } from './sheet-csv';

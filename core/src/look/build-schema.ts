@@ -16,6 +16,8 @@ export const buildSchema = object({
     .array(object({ id: id(), name: name(), lights: yup.array(id()).required().max(LIMITS.lights) }))
     .required()
     .max(LIMITS.lights),
+  /** Lights that have been set and checked on the set. */
+  checked: yup.array(id()).required().max(LIMITS.lights),
   /** All trims in the order in which they were made. */
   ledger: yup
     .array(

@@ -54,7 +54,7 @@ export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' 
   motion: { speedMS: 0, widthM: 0.5, of: 'subject' },
   baseline: null,
   air: { hazePerM: 0 },
-  build: { order: 'key', groups: [], ledger: [] },
+  build: { order: 'key', groups: [], checked: [], ledger: [] },
   variants: [],
 };
 

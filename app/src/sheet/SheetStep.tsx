@@ -1,0 +1,213 @@
+import { cameraCard, formatStops, packList, runSheet, type Look, type SheetCard } from '@fulgent/core';
+import { useEffect, useMemo, useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { edit, useOpenLook } from '../look/store';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { download, fileName } from '../ui/download';
+import { Section } from '../ui/Section';
+import { Table } from '../ui/Table';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { placeWords, sheetHtml } from './print';
+
+const useStyles = themed((t) => ({
+  card: { borderWidth: 1, borderColor: t.line, borderRadius: 3, padding: SPACE.m, gap: SPACE.s },
+  done: { opacity: 0.55 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
+  pair: { flexDirection: 'row', gap: SPACE.m },
+  name: { width: 128 },
+  bar: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
+}));
+
+function toggleChecked(id: string): void {
+  edit(`sheet.${id}`, (look) => {
+    const { checked } = look.build;
+    return {
+      ...look,
+      build: { ...look.build, checked: checked.includes(id) ? checked.filter((one) => one !== id) : [...checked, id] },
+    };
+  });
+}
+
+/** The run sheet: what to dial in at each light, in the order in which the look is built up. */
+export function SheetStep() {
+  const styles = useStyles();
+  const look = useOpenLook((state) => state.look);
+  const [far, setFar] = useState(false);
+  const [awake, setAwake] = useState(false);
+  useScreenAwake(awake);
+  const cards = useMemo(() => (look ? runSheet(look) : []), [look]);
+  if (!look) return null;
+  const done = cards.filter(({ lightId }) => look.build.checked.includes(lightId)).length;
+  return (
+    <ScrollView tabIndex={0}>
+      <Section title="Run sheet" aside={cards.length ? `${done} of ${cards.length} set` : 'no lights'}>
+        <View style={styles.bar}>
+          <Button
+            label="Arm’s length"
+            accessibilityLabel="Large type, to read at arm’s length"
+            on={far}
+            onPress={() => setFar(!far)}
+          />
+          <Button label="Stay awake" accessibilityLabel="Keep the screen awake" on={awake} onPress={() => setAwake(!awake)} />
+          <Button label="Print" onPress={() => printSheet(look)} />
+          <Button
+            label="CSV"
+            accessibilityLabel="Save as CSV"
+            onPress={() =>
+              void study()
+                .sheetCsv(look)
+                .then((text) => download(new Blob([text], { type: 'text/csv' }), `${fileName(look.title)}, sheet.csv`))
+                .catch((error: unknown) => say(error instanceof Error ? error.message : String(error)))
+            }
+          />
+        </View>
+        <View style={{ gap: 2 }} testID="camera-card">
+          {cameraCard(look).map(({ name: dial, value }) => (
+            <Pair key={dial} name={dial} value={value} far={far} />
+          ))}
+        </View>
+        {cards.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
+      </Section>
+      <View style={{ padding: SPACE.m, gap: SPACE.m }}>
+        {cards.map((card, i) => (
+          <Card key={card.lightId} card={card} place={i + 1} far={far} done={look.build.checked.includes(card.lightId)} />
+        ))}
+      </View>
+      {cards.length ? <PackSection look={look} /> : null}
+      <View style={{ padding: SPACE.m }}>
+        <Text size="label" quiet>
+          Weigh stands down, tape leads, keep gel off hot lamps, hold twice what hangs overhead. Local codes and licensed practice
+          decide.
+        </Text>
+      </View>
+      <View style={{ height: SPACE.xl }} />
+    </ScrollView>
+  );
+}
+
+function Pair({ name, value, far }: { readonly name: string; readonly value: string; readonly far: boolean }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.pair}>
+      <Text size={far ? 'strong' : 'label'} quiet style={styles.name}>
+        {name}
+      </Text>
+      <Text size={far ? 'title' : 'body'} weight="medium" style={{ flex: 1 }}>
+        {value}
+      </Text>
+    </View>
+  );
+}
+
+function Card({
+  card,
+  place,
+  far,
+  done,
+}: {
+  readonly card: SheetCard;
+  readonly place: number;
+  readonly far: boolean;
+  readonly done: boolean;
+}) {
+  const styles = useStyles();
+  const gels = card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ');
+  return (
+    <View style={[styles.card, done && styles.done]} testID={`card-${card.lightId}`}>
+      <View style={styles.head}>
+        <View style={{ flex: 1 }}>
+          <Text size={far ? 'title' : 'strong'} weight="strong">
+            {place}. {card.name}
+          </Text>
+          <Text size="label" quiet>
+            {card.fixture}
+            {card.pieces > 1 ? `, ${card.pieces} alike` : ''}
+          </Text>
+        </View>
+        <Button
+          label={done ? 'Set' : 'Check off'}
+          accessibilityLabel={done ? `${card.name} is set; take it back` : `Check off ${card.name}`}
+          on={done}
+          onPress={() => toggleChecked(card.lightId)}
+        />
+      </View>
+      <Text size="huge" weight="strong" narrow>
+        {card.power}
+      </Text>
+      {card.roundingStops ? (
+        <Text size="label">The nearest setting is {formatStops(card.roundingStops)} from the plan.</Text>
+      ) : null}
+      {card.dials.map(({ name, value }) => (
+        <Pair key={name} name={name} value={value} far={far} />
+      ))}
+      <Pair name="Gels" value={gels || 'none'} far={far} />
+      <Pair name="Modifier" value={[card.modifier, ...card.shape].join('; ')} far={far} />
+      <Pair name="Place" value={placeWords(card)} far={far} />
+      {card.groups.length ? <Pair name="Groups" value={card.groups.join(', ')} far={far} /> : null}
+      {card.cue ? <Pair name="Cue" value={card.cue} far={far} /> : null}
+    </View>
+  );
+}
+
+function PackSection({ look }: { readonly look: Look }) {
+  const items = packList(look);
+  return (
+    <Section title="To pack">
+      <Table
+        label="To pack"
+        columns={['What', 'Count']}
+        rows={items.map(({ kind, name, count, use }) => ({ id: `${kind} ${name}`, cells: [name, `${count}`], note: use }))}
+      />
+    </Section>
+  );
+}
+
+/** Opens the sheet as a page of its own, which prints itself. */
+function printSheet(look: Look): void {
+  const canvas = document.querySelector('canvas');
+  let picture: string | null;
+  try {
+    picture = canvas?.toDataURL('image/jpeg', 0.9) ?? null;
+  } catch {
+    picture = null;
+  }
+  const url = URL.createObjectURL(new Blob([sheetHtml(look, picture)], { type: 'text/html' }));
+  const page = window.open(url, '_blank');
+  if (!page) {
+    say('The browser kept the page from opening. Allow pop-ups for this address, then print again.');
+    URL.revokeObjectURL(url);
+    return;
+  }
+  page.addEventListener('load', () => {
+    page.print();
+    URL.revokeObjectURL(url);
+  });
+}
+
+/** Keeps the screen on while the sheet is open, where the browser can. */
+function useScreenAwake(on: boolean): void {
+  useEffect(() => {
+    if (!on) return undefined;
+    let lock: { release: () => Promise<void> } | null = null;
+    let left = false;
+    const ask = navigator.wakeLock?.request('screen');
+    if (!ask) {
+      say('This browser cannot keep the screen awake: change it in the settings of the phone.');
+      return undefined;
+    }
+    ask.then(
+      (got) => {
+        if (left) void got.release();
+        else lock = got;
+      },
+      () => say('The screen could not be kept awake: the battery may be low.'),
+    );
+    return () => {
+      left = true;
+      void lock?.release();
+    };
+  }, [on]);
+}

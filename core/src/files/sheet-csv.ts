@@ -1,0 +1,31 @@
+import Papa from 'papaparse';
+import type { SheetCard } from '../sheet/sheet';
+
+/** The run sheet as a table for other programs (RFC 4180): one row a light, figures with points. */
+export function sheetCsv(cards: readonly SheetCard[]): string {
+  return Papa.unparse(
+    cards.map((card, i) => ({
+      order: i + 1,
+      light: card.name,
+      role: card.role,
+      pieces: card.pieces,
+      fixture: card.fixture,
+      power: card.power,
+      rounding_stops: card.roundingStops.toFixed(2),
+      setting: card.dials.map(({ name, value }) => `${name} ${value}`).join('; '),
+      gels: card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + '),
+      held_by: card.gels.length ? card.mount : '',
+      modifier: card.modifier,
+      shape: card.shape.join('; '),
+      distance_m: card.distanceM.toFixed(2),
+      height_m: card.heightM.toFixed(2),
+      around_deg: card.aroundDeg,
+      side: card.side,
+      aim: card.aim,
+      groups: card.groups.join(', '),
+      cue: card.cue,
+    })),
+    // A cell that begins as a formula is taken for one by spreadsheets.
+    { escapeFormulae: true },
+  );
+}

@@ -1,0 +1,88 @@
+import Papa from 'papaparse';
+import {
+  cameraCard,
+  demoLooks,
+  nightOvenLooks,
+  nocturneLooks,
+  packList,
+  parseLook,
+  runSheet,
+  withGroup,
+  type Look,
+} from '../src';
+import { sheetCsv } from '../src/files';
+import { copyOf } from './support';
+
+const poster = demoLooks()[0]!;
+const clone = () => copyOf(poster) as Look;
+
+describe('the run sheet', () => {
+  it('has a card for every light that is on, in build order, in the terms of its dials', () => {
+    const cards = runSheet(poster);
+    expect(cards.map(({ lightId }) => lightId)).toEqual(['key', 'rim-left', 'rim-right', 'backdrop']);
+    const key = cards[0]!;
+    expect(key.power).toMatch(/^1\/\d+( \+0\.\d)?$/);
+    expect(key).toMatchObject({ side: 'left', aim: 'the face', roundingStops: 0, dials: [] });
+    expect(key.gels.map(({ name }) => name)).toEqual(['quarter warming']);
+    expect(key.shape).toEqual(['grid, cuts off at 40°']);
+    const [street] = runSheet(nightOvenLooks()[0]!).filter(({ lightId }) => lightId === 'street');
+    expect(street!.dials).toEqual([
+      { name: 'Mode', value: 'x, y' },
+      { name: 'x', value: '0.5100' },
+      { name: 'y', value: '0.4200' },
+    ]);
+    const fridge = runSheet(nightOvenLooks()[0]!).find(({ lightId }) => lightId === 'fridge')!;
+    expect(fridge.dials.map(({ value }) => value)).toEqual(['hue', '210°', '70 %', '6500 K']);
+    expect(fridge.power).toMatch(/%$/);
+    const off = clone();
+    off.lights[1]!.on = false;
+    expect(runSheet(off)).toHaveLength(3);
+  });
+
+  it('says how far the nearest step of a fixture is from what was planned', () => {
+    const look = clone();
+    look.lights[0]!.powerStops = -2.04;
+    expect(runSheet(look)[0]!.roundingStops).toBeCloseTo(0.04, 6);
+  });
+
+  it('measures a place as one does on set', () => {
+    const look = clone();
+    Object.assign(look.lights[0]!, { position: [-1, 2.62, 1], aim: [0, 1.62, 0], rollDeg: -15 });
+    const [card] = runSheet(look);
+    expect(card!.distanceM).toBeCloseTo(Math.sqrt(3), 9);
+    expect(card).toMatchObject({ heightM: 2.62, aroundDeg: 45, side: 'left' });
+    expect(card!.shape).toContain('rolled 15° to the left');
+    look.lights[0]!.aim = [1.5, 0.4, -1];
+    expect(runSheet(look)[0]!.aim).toMatch(/1\.50 m right, 0\.40 m high, 1\.00 m behind/);
+    expect(runSheet(nocturneLooks()[0]!)[0]!.aim).toBe('the bottle');
+  });
+
+  it('counts equal things together, two sheets for a doubled gel', () => {
+    const look = clone();
+    look.lights[1]!.gels = [{ gel: 'teal-deep', strength: 2 }];
+    look.lights[3]!.pieces = 2;
+    const items = packList(look);
+    const of = (name: string) => items.find((item) => item.name === name);
+    expect(of('deep teal')!.count).toBe(2 + 2);
+    expect(of('deep teal')!.use).toBe('Rim left, Backdrop');
+    expect(of('Stand with weight')!.count).toBe(5);
+    expect(items.filter(({ kind }) => kind === 'fixture').reduce((sum, { count }) => sum + count, 0)).toBe(5);
+  });
+
+  it('the camera is set as it is spoken of: a time for stills, an angle for film', () => {
+    expect(cameraCard(poster).map(({ value }) => value)).toEqual(['200', 'f/8', '1/200', '5600 K', 'none', '85 mm from 2.50 m']);
+    expect(cameraCard(nightOvenLooks()[0]!).find(({ name }) => name === 'Shutter')!.value).toBe('180° at 24 frames a second');
+  });
+
+  it('goes out as CSV that reads back, and no cell is taken for a formula', () => {
+    const look = withGroup(clone(), { id: 'g', name: '=SUM(A1)', lights: ['key'] });
+    look.lights[1]!.name = 'Rim, "cold"';
+    parseLook(look);
+    const { data, errors } = Papa.parse<Record<string, string>>(sheetCsv(runSheet(look)), { header: true });
+    expect(errors).toEqual([]);
+    expect(data).toHaveLength(4);
+    expect(data[1]!['light']).toBe('Rim, "cold"');
+    expect(data[0]!['groups']).toBe("'=SUM(A1)");
+    expect(Number(data[0]!['distance_m'])).toBeCloseTo(runSheet(look)[0]!.distanceM, 2);
+  });
+});
