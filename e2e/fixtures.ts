@@ -88,4 +88,8 @@ export async function chooseRow(page: Page, lightId: string): Promise<void> {
 
 export const dial = (page: Page, lightId: string) => page.getByTestId(`dial-${lightId}`);
 
-export const kept = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('kept');
+/** Waits until all is on the server. What was said before the last change is given a moment to go. */
+export const kept = async (page: Page): Promise<void> => {
+  await page.waitForTimeout(120);
+  await expect(page.getByTestId('save-state')).toHaveText('kept');
+};
