@@ -21,6 +21,18 @@ const TYPES: readonly { readonly id: BackdropType; readonly name: string }[] = [
   { id: 'none', name: 'None' },
 ];
 
+const SIZES = [
+  { key: 'widthM', name: 'Width of the room', most: 200, step: 0.5 },
+  { key: 'depthM', name: 'Depth of the room', most: 200, step: 0.5 },
+  { key: 'heightM', name: 'Height of the room', most: 50, step: 0.1 },
+] as const;
+
+const REFLECTANCES = [
+  { key: 'walls', name: 'Walls send back' },
+  { key: 'ceiling', name: 'Ceiling sends back' },
+  { key: 'floor', name: 'Floor sends back' },
+] as const;
+
 const MOST_LIGHTS = 24;
 
 /** Backdrop, walls and windows. */
@@ -29,7 +41,16 @@ export function RoomSection({ look }: { readonly look: Look }) {
   const [lux, setLux] = useState(200);
   const percent = (value: number) => Math.round(100 * value);
   const share = (label: string, value: number, put: (value: number) => void, high = 95) => (
-    <Dial label={label} value={percent(value)} onChange={(next) => put(next / 100)} low={0} high={high} step={5} unit="%" />
+    <Dial
+      key={label}
+      label={label}
+      value={percent(value)}
+      onChange={(next) => put(next / 100)}
+      low={0}
+      high={high}
+      step={5}
+      unit="%"
+    />
   );
   return (
     <>
@@ -59,36 +80,19 @@ export function RoomSection({ look }: { readonly look: Look }) {
       </Section>
       <Section title="Room" aside={`${room.widthM} × ${room.depthM} m, ${room.heightM} m high`}>
         <StepperGrid>
-          <Dial
-            label="Width of the room"
-            value={room.widthM}
-            onChange={(widthM) => changeRoom('width', { widthM })}
-            low={1}
-            high={200}
-            step={0.5}
-            unit="m"
-          />
-          <Dial
-            label="Depth of the room"
-            value={room.depthM}
-            onChange={(depthM) => changeRoom('depth', { depthM })}
-            low={1}
-            high={200}
-            step={0.5}
-            unit="m"
-          />
-          <Dial
-            label="Height of the room"
-            value={room.heightM}
-            onChange={(heightM) => changeRoom('height', { heightM })}
-            low={1}
-            high={50}
-            step={0.1}
-            unit="m"
-          />
-          {share('Walls send back', room.walls, (walls) => changeRoom('walls', { walls }))}
-          {share('Ceiling sends back', room.ceiling, (ceiling) => changeRoom('ceiling', { ceiling }))}
-          {share('Floor sends back', room.floor, (floor) => changeRoom('floor', { floor }))}
+          {SIZES.map(({ key, name, most, step }) => (
+            <Dial
+              key={key}
+              label={name}
+              value={room[key]}
+              onChange={(metres) => changeRoom(key, { [key]: metres })}
+              low={1}
+              high={most}
+              step={step}
+              unit="m"
+            />
+          ))}
+          {REFLECTANCES.map(({ key, name }) => share(name, room[key], (value) => changeRoom(key, { [key]: value })))}
           {share('Gloss of walls and floor', room.gloss, (gloss) => changeRoom('gloss', { gloss }), 100)}
         </StepperGrid>
         <SurfaceSwatches
