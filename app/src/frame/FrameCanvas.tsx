@@ -20,25 +20,17 @@ interface Props {
   readonly adaptation?: Adaptation | undefined;
   /** A small picture beside the main one. */
   readonly small?: boolean;
-  /** Called when the finest picture stands. */
-  readonly onDone?: () => void;
   readonly label: string;
 }
 
 /** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
-export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, onDone, label }: Props) {
+export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, label }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
   const [last, setLast] = useState<Picture['ms'] | null>(null);
   const painter = useRef<ReturnType<typeof latestPainter> | null>(null);
   const { quick } = useQuickPictures();
-  const finest = useRef<Fineness | undefined>(undefined);
-  const done = useRef(onDone);
-  useEffect(() => {
-    done.current = onDone;
-    finest.current = quick ? 0 : undefined;
-  });
   useEffect(() => {
     const made = latestPainter(
       small ? thumbs : frame,
@@ -47,7 +39,6 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
         setFineness(how);
         setLast(picture.ms);
         setError(null);
-        if (how === (finest.current ?? 2)) done.current?.();
       },
       (failure) => setError(failure.message),
     );
@@ -70,7 +61,7 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
     });
   }, [look, w, h, only, adaptation, clipped, dark, small, quick]);
   return (
-    <View style={{ width, height, backgroundColor: '#000000' }} testID="light-colour">
+    <View style={{ width, height, backgroundColor: small ? undefined : '#000000' }} testID="light-colour">
       <canvas
         ref={canvas}
         role="img"
