@@ -1,7 +1,7 @@
 import { recordInto } from '../camera/camera';
 import { oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { KEY_PROBE_ID, SILHOUETTE } from '../look/evaluate';
-import { addFigures, FIGURES, type Scene } from '../look/scene';
+import { addAllFigures, FIGURES, type Scene } from '../look/scene';
 import { sceneZone } from '../look/zone';
 import type { Mood } from '../look/schema';
 import { headroomStops } from '../vivid/clip';
@@ -128,11 +128,9 @@ export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity
 
 /** All active light at every probe. */
 function totalsAt({ scene }: Goals, powers: ArrayLike<number>): Float64Array {
-  const probes = scene.look.probes.length;
-  const totals = new Float64Array(probes * FIGURES);
+  const totals = new Float64Array(scene.look.probes.length * FIGURES);
   scene.lights.forEach((light, l) => {
-    if (!light.active) return;
-    for (let p = 0; p < probes; p++) addFigures(totals.subarray(p * FIGURES, (p + 1) * FIGURES), light, p, powers[l]!);
+    if (light.active) addAllFigures(totals, light, powers[l]!);
   });
   return totals;
 }

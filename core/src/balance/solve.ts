@@ -45,11 +45,98 @@ export function solve(goals: Goals, free: readonly number[], thorough = false): 
   });
   const nearest = snapped.reduce((a, b) => (better(b, a) ? b : a));
   const found = stepSearch(nearest, free, steps, costOf, better);
-  return thorough && found.cost > HARD_COST ? hopped(goals, found, free, steps, costOf, better) : found;
+  if (!thorough || found.cost < EASY_COST) return found;
+  const traded = tradedPlaces(goals, found, free, steps, costOf, better);
+  const hopped = traded.cost > HARD_COST ? hoppedFrom(goals, traded, free, steps, costOf, better) : traded;
+  if (hopped === found) return found;
+  // From the new place other trades may pay.
+  const again = tradedPlaces(goals, hopped, free, steps, costOf, better);
+  return stepSearch(again, free, steps, costOf, better);
+}
+
+const EASY_COST = 0.01;
+/** Places of each light's range that a trade looks at: half a stop apart over eight stops, as such hollows are narrow. */
+const TRADE_PLACES = 17;
+/** A walked trade that comes this near is searched around. */
+const TRADE_NEAR = 0.01;
+const MOST_TRADES = 8;
+/** A trade that comes this near, of J, is walked down. */
+const TRADE_SLACK = 0.1;
+
+/**
+ * Two lights on one zone can stand in for each other, and only change places when both move at once, and far: each such pair is tried over a
+ * grid of both ranges, and every hollow found walked down.
+ */
+function tradedPlaces(
+  goals: Goals,
+  from: Solution,
+  free: readonly number[],
+  steps: Steps,
+  costOf: CostOf,
+  better: Better,
+): Solution {
+  let best = from;
+  for (const { lights } of goals.zones) {
+    const sharing = lights.filter((l) => free.includes(l));
+    for (const [i, l] of sharing.entries())
+      for (const k of sharing.slice(i + 1))
+        for (const near of hollows(best, [placesOf(steps, l), placesOf(steps, k)], costOf)) {
+          const walked = walkedDown(near, free, steps, costOf);
+          // Near a tie, pairs of steps decide.
+          const found = walked.cost < best.cost + TRADE_NEAR ? stepSearch(walked, free, steps, costOf, better) : walked;
+          if (better(found, best)) best = found;
+        }
+  }
+  return best;
+}
+
+/** One light's range: places spread over it, and all its steps. */
+interface Places {
+  readonly light: number;
+  readonly stops: readonly number[];
+  readonly spacing: number;
+  readonly steps: readonly number[];
+}
+
+function placesOf(steps: Steps, light: number): Places {
+  const list = steps.get(light)!;
+  const at = (i: number) => list[Math.round((i * (list.length - 1)) / (TRADE_PLACES - 1))]!;
+  const spacing = (list[0]! - list[list.length - 1]!) / (TRADE_PLACES - 1);
+  return { light, stops: Array.from({ length: TRADE_PLACES }, (_, i) => at(i)), spacing, steps: list };
+}
+
+/**
+ * Places to walk down from in the plane of two lights, the others standing. Its valleys are long and narrow: along each light's range the best answer of
+ * the other is found, on a grid and then on its own steps, and where those best answers are lower than their neighbours a walk begins.
+ */
+function hollows({ powers, cost }: Solution, pair: readonly [Places, Places], costOf: CostOf): Solution[] {
+  const limit = cost * 1.5 + TRADE_SLACK;
+  const at = (one: Places, a: number, other: Places, b: number): Solution => {
+    const tried = Float64Array.from(powers);
+    tried[one.light] = a;
+    tried[other.light] = b;
+    return { powers: tried, cost: costOf(tried, limit) };
+  };
+  const lower = (a: Solution, b: Solution) => (b.cost < a.cost ? b : a);
+  const profile = (one: Places, other: Places) =>
+    one.stops.map((a) => {
+      const nearest = other.stops.map((b) => at(one, a, other, b)).reduce(lower);
+      const place = nearest.powers[other.light]!;
+      return other.steps
+        .filter((b) => Math.abs(b - place) < other.spacing)
+        .map((b) => at(one, a, other, b))
+        .reduce(lower, nearest);
+    });
+  return [profile(pair[0], pair[1]), profile(pair[1], pair[0])]
+    .flatMap((line) =>
+      line.filter(({ cost: here }, i) => here <= Math.min(limit, line[i - 1]?.cost ?? Infinity, line[i + 1]?.cost ?? Infinity)),
+    )
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, MOST_TRADES);
 }
 
 /** Looks that come out worse than this have aims in each other's way: they are searched for longer. */
-const HARD_COST = 0.05;
+const HARD_COST = 0.03;
 const MOST_HOPS = 60;
 const HOP_STEPS = [8, -8, 3, -3, 1, -1] as const;
 
@@ -57,7 +144,14 @@ const HOP_STEPS = [8, -8, 3, -3, 1, -1] as const;
  * Hops out of hollows: some lights are thrown over their range by a fixed sequence, the key gives way in every other hop, and single steps walk down
  * again. Deterministic.
  */
-function hopped(goals: Goals, from: Solution, free: readonly number[], steps: Steps, costOf: CostOf, better: Better): Solution {
+function hoppedFrom(
+  goals: Goals,
+  from: Solution,
+  free: readonly number[],
+  steps: Steps,
+  costOf: CostOf,
+  better: Better,
+): Solution {
   let best = from;
   let state = 12_345;
   const random = () => {
@@ -227,9 +321,7 @@ function patternSearch(from: Float64Array, free: readonly number[], scene: Scene
 
 function nearestIndex(steps: readonly number[], stops: number): number {
   let best = 0;
-  steps.forEach((step, i) => {
-    if (Math.abs(step - stops) < Math.abs(steps[best]! - stops)) best = i;
-  });
+  for (let i = 1; i < steps.length; i++) if (Math.abs(steps[i]! - stops) < Math.abs(steps[best]! - stops)) best = i;
   return best;
 }
 

@@ -86,7 +86,8 @@ export function vividnessAlong(camera: Camera, own: OwnColour, base: Triple, lig
   const curve =
     shoulder === 0 ? (x: number) => (x <= 0 ? 0 : x >= outputClip ? 1 : x / outputClip) : (x: number) => applyCurve(camera, x);
   return (stops) => {
-    const x = 2 ** stops;
+    // Not `2 ** stops`, which is several times slower.
+    const x = Math.exp(stops * Math.LN2);
     const sr = Math.min(clip, b0 + x * l0);
     const sg = Math.min(clip, b1 + x * l1);
     const sb = Math.min(clip, b2 + x * l2);
@@ -95,9 +96,11 @@ export function vividnessAlong(camera: Camera, own: OwnColour, base: Triple, lig
     const b = curve(m6 * sr + m7 * sg + m8 * sb);
     oklabInto(lab, r, g, b);
     const L = lab[0]!;
-    const size = Math.sqrt(L * L + lab[1]! * lab[1]! + lab[2]! * lab[2]!);
+    const A = lab[1]!;
+    const B = lab[2]!;
+    const size = Math.sqrt(L * L + A * A + B * B);
     if (size === 0) return 0;
-    const purity = Math.max(0, (lab[1]! / size - whiteA) * hueA + (lab[2]! / size - whiteB) * hueB);
+    const purity = Math.max(0, (A / size - whiteA) * hueA + (B / size - whiteB) * hueB);
     const visible = Math.max(smoothstep(purity * size, 0.03, 0.08), smoothstep(L, 0.2, 0.35));
     return n === 0 ? visible : visible * (1 - n + n * Math.min(1, purity / ownPurity));
   };

@@ -147,10 +147,23 @@ function asWindow({ low, high }: { low: number; high: number }): VividWindow {
 /** The place between `outside` (V under 0.85) and `inside` (V at least 0.85) where V crosses. */
 function edge(v: (stops: number) => number, outside: number, inside: number): number {
   let [out, inn] = [outside, inside];
+  // Regula falsi with halved weights (the Illinois rule): V is smooth here, so few steps do.
+  let [low, high] = [v(out) - VIVID, v(inn) - VIVID];
+  let [last, before] = [0, inn];
   while (Math.abs(inn - out) > EDGE_PRECISION_STOPS) {
-    const middle = (out + inn) / 2;
-    if (v(middle) >= VIVID) inn = middle;
-    else out = middle;
+    const between = high > low ? inn - (high * (inn - out)) / (high - low) : (inn + out) / 2;
+    const here = v(between) - VIVID;
+    if (Math.abs(between - before) < EDGE_PRECISION_STOPS / 2) return here >= 0 ? between : inn;
+    before = between;
+    if (here >= 0) {
+      [inn, high] = [between, here];
+      if (last === 1) low /= 2;
+      last = 1;
+    } else {
+      [out, low] = [between, here];
+      if (last === -1) high /= 2;
+      last = -1;
+    }
   }
   return inn;
 }
