@@ -55,7 +55,7 @@ test('from a lit room to a proved black frame', async ({ page, server }, info) =
   await expect(page.getByRole('link', { name: /^Ambient and black frame/ })).toContainText('changed since it was proved');
 });
 
-test('ambient from a meter, from settings, in places; it stands in the ladder', async ({ page, server }) => {
+test('@phone ambient from a meter, from settings, in places; it stands in the ladder', async ({ page, server }) => {
   await toCamera(page, server.url, 'saltmarsh-1', '/black-frame');
   await type(page, 'Metered, EV at ISO 100', '9');
   // 2.5 x 2^9 lx.
@@ -128,7 +128,7 @@ test('a drowned colour is rescued by the ratio, and the change is put down to it
   await expect(drowned).toBeVisible();
 });
 
-test('a flash at its lowest power: ways down with their price', async ({ page, server }) => {
+test('@phone a flash at its lowest power: ways down with their price', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-1');
   await page.getByRole('slider', { name: /^Rim left/ }).press('Home');
   await expect(dial(page, 'rim-left')).toHaveText('1/256');
@@ -139,7 +139,7 @@ test('a flash at its lowest power: ways down with their price', async ({ page, s
   await expect(page.getByText('Put 2.0 stops of neutral density on the lamp.')).toBeVisible();
 });
 
-test('day for night: white, density, what turns blue and what falls short', async ({ page, server }) => {
+test('@phone day for night: white, density, what turns blue and what falls short', async ({ page, server }) => {
   await toCamera(page, server.url, 'night-oven-1', '/night');
   await type(page, 'Spot reading, EV at ISO 100', '12');
   await page.getByRole('button', { name: /^Its light: / }).click();
@@ -208,7 +208,7 @@ test('cinema: angle, frames, flicker, T-stops; wrong entries say what is right',
   await expect(page.getByRole('table', { name: 'What each shutter means' })).toContainText('mains');
 });
 
-test('a moving subject: trail, frozen share, and what lies behind', async ({ page, server }) => {
+test('@phone a moving subject: trail, frozen share, and what lies behind', async ({ page, server }) => {
   await toCamera(page, server.url, 'night-oven-3', '/motion');
   const answer = page.getByTestId('drag-answer');
   // 0.8 m/s x 0.5 s x 50 mm / 3 m on 36 mm of 6000 px.
@@ -221,7 +221,7 @@ test('a moving subject: trail, frozen share, and what lies behind', async ({ pag
   await expect(page.getByRole('alert')).toContainText('must be a number from 0 to 200 m/s');
 });
 
-test('a lamp over the rating of its holder stops Balance until somebody takes it on', async ({ page, server }) => {
+test('@phone a lamp over the rating of its holder stops Balance until somebody takes it on', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/night-oven-1/lights/lamp`);
   await type(page, 'Lamp fitted', '200');
   await expect(page.getByTestId('lamp-stop')).toContainText('140 W over');
@@ -236,7 +236,7 @@ test('a lamp over the rating of its holder stops Balance until somebody takes it
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeEnabled();
 });
 
-test('openings are closed off one by one; a flash metered by the camera cannot be compared', async ({ page, server }) => {
+test('@phone openings are closed off one by one; a flash metered by the camera cannot be compared', async ({ page, server }) => {
   await toCamera(page, server.url, 'saltmarsh-1', '/black-frame');
   await expect(page.getByText('1 still open')).toBeVisible();
   await page.getByRole('checkbox', { name: /^Crack under the door/ }).click();

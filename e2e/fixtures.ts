@@ -1,10 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
-
-const MAIN = path.resolve(__dirname, '../server/dist/main.js');
+import { ended, launch, SEED, stopped } from './server';
 
 interface Server {
   readonly url: string;
@@ -12,34 +10,12 @@ interface Server {
   readonly start: () => Promise<void>;
 }
 
-function launch(folder: string, port: number, demo: boolean): Promise<{ child: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, [MAIN, ...(demo ? ['--demo'] : [])], {
-    env: { ...process.env, PORT: String(port), FULGENT_DATA: folder, LOG_LEVEL: 'warn', HOST: '127.0.0.1' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  return new Promise((resolve, reject) => {
-    let text = '';
-    child.stdout!.on('data', (chunk: Buffer) => {
-      text += String(chunk);
-      const url = /http:\/\/\S+/.exec(text)?.[0];
-      if (url) resolve({ child, url });
-    });
-    child.once('exit', (code) => reject(new Error(`The server ended with ${code}: ${text}`)));
-  });
-}
-
-function ended(child: ChildProcess): Promise<void> {
-  return new Promise((resolve) => {
-    if (child.exitCode !== null) resolve();
-    else child.once('exit', () => resolve());
-  });
-}
-
 /** A real server with the demo shoot on a database of its own for every test, and a page that may not log errors. */
 export const test = base.extend<{ server: Server; page: Page }>({
   server: async ({}, use) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-e2e-'));
-    const first = await launch(folder, 0, true);
+    cpSync(SEED, folder, { recursive: true });
+    const first = await launch(folder, 0);
     const { url } = first;
     let { child } = first;
     const port = Number(new URL(url).port);
@@ -50,11 +26,10 @@ export const test = base.extend<{ server: Server; page: Page }>({
         await ended(child);
       },
       start: async () => {
-        ({ child } = await launch(folder, port, false));
+        ({ child } = await launch(folder, port));
       },
     });
-    child.kill('SIGTERM');
-    await ended(child);
+    await stopped(child);
     rmSync(folder, { recursive: true, force: true });
   },
   page: async ({ page }, use) => {

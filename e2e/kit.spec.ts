@@ -66,7 +66,7 @@ test('a gel from a file: refused with the reason, then taken, found, used in a l
   expect(stored.spectra[0]).toMatchObject({ kind: 'gel', name: 'Harbour blue' });
 });
 
-test('a gel from two photographs of a white, refused while they clip', async ({ page, server }, info) => {
+test('@phone a gel from two photographs of a white, refused while they clip', async ({ page, server }, info) => {
   await page.goto(`${server.url}/kit`);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const sheet = page.getByRole('dialog', { name: 'Add a gel' });
@@ -82,7 +82,10 @@ test('a gel from two photographs of a white, refused while they clip', async ({ 
   await expect(page.getByRole('link', { name: /^Tea paper, .*/ })).toContainText('measured');
 });
 
-test('a stand-in is counted, archived, duplicated; its copy is changed and deleted, with undo', async ({ page, server }) => {
+test('@phone a stand-in is counted, archived, duplicated; its copy is changed and deleted, with undo', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.url}/kit/azure-deep`);
   await expect(page.getByText('stand-in, made up')).toBeVisible();
   await expect(page.getByText('Tungsten', { exact: true })).toBeVisible();
@@ -119,7 +122,7 @@ test('a stand-in is counted, archived, duplicated; its copy is changed and delet
   await expect(page.getByRole('link', { name: /^North window/ })).toBeVisible();
 });
 
-test('a fixture from measurements, a beam from a photometric file, a surface and a camera from tables', async ({
+test('@phone a fixture from measurements, a beam from a photometric file, a surface and a camera from tables', async ({
   page,
   server,
 }, info) => {
@@ -199,7 +202,7 @@ test('a fixture from measurements, a beam from a photometric file, a surface and
   });
 });
 
-test('the kit goes out as a file and comes back without loss', async ({ page, server }, info) => {
+test('@phone the kit goes out as a file and comes back without loss', async ({ page, server }, info) => {
   await page.goto(`${server.url}/kit/amber-mid`);
   await page.getByRole('button', { name: 'Sheets: more' }).click();
   await expect(page.getByRole('textbox', { name: 'Sheets' })).toHaveValue('3');

@@ -109,7 +109,7 @@ test('solo, mute and lock', async ({ page, server }) => {
   await expect(dial(page, 'rim-right')).toHaveText('1/1');
 });
 
-test('a place in the picture is read: stops, vividness, headroom, shares', async ({ page, server }) => {
+test('@phone a place in the picture is read: stops, vividness, headroom, shares', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-2');
   await page
     .getByTestId('frame')
@@ -157,7 +157,7 @@ test('the camera changes the light: sync, white balance, typed values and their 
   await expect(page.getByRole('link', { name: /^White balance/ })).toContainText('3200 K');
 });
 
-test('the brief: skin, backdrop tone, distance, mood', async ({ page, server }) => {
+test('@phone the brief: skin, backdrop tone, distance, mood', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-1');
   await page.getByRole('link', { name: 'Brief' }).click();
   await page.getByRole('radio', { name: 'Dark', exact: true }).first().click();
@@ -196,7 +196,7 @@ test('adds, orders and removes a light, and takes the removal back', async ({ pa
   await expect(page.getByTestId('row-fill')).toBeVisible();
 });
 
-test('exports a look file and imports it again without loss; says what is wrong with a bad one', async ({
+test('@phone exports a look file and imports it again without loss; says what is wrong with a bad one', async ({
   page,
   server,
 }, info) => {
@@ -241,7 +241,7 @@ test('exports a look file and imports it again without loss; says what is wrong 
   expect({ ...again.look, title: '' }).toEqual({ ...original.look, title: '' });
 });
 
-test('duplicates and deletes a look, with undo', async ({ page, server }) => {
+test('@phone duplicates and deletes a look, with undo', async ({ page, server }) => {
   await page.goto(server.url);
   await page.getByRole('button', { name: 'More on Salute, amber too hot' }).click();
   await page.getByRole('button', { name: 'Duplicate' }).click();

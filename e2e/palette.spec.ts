@@ -135,7 +135,7 @@ test('schemes differ on both rings; colours are swapped; a check is accepted on 
   await expect(page.getByText(/Too like a poster of last year/)).toBeVisible();
 });
 
-test('two fixtures at one hue angle differ; match brings the follower to the leader', async ({ page, server }) => {
+test('@phone two fixtures at one hue angle differ; match brings the follower to the leader', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/night-oven-2/lights/tubes`);
   await expect(page.getByRole('textbox', { name: 'Hue on its own wheel' })).toHaveValue('195°');
   await page.getByRole('button', { name: 'Match to another light' }).click();
@@ -189,7 +189,7 @@ test('a full-colour fixture in each of its modes; hue does nothing without satur
   await expect(kelvin).toHaveValue(/^3[34]\d\d K$/);
 });
 
-test('gel against a bare tube stops the planner until it is taken on', async ({ page, server }) => {
+test('@phone gel against a bare tube stops the planner until it is taken on', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
   await page.getByRole('button', { name: /^Modifier: .* Change$/ }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Bare tube' }).click();
@@ -205,7 +205,7 @@ test('gel against a bare tube stops the planner until it is taken on', async ({ 
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeEnabled();
 });
 
-test('a white is matched to another: mired, fraction, what is left, and why not afterwards', async ({ page, server }) => {
+test('@phone a white is matched to another: mired, fraction, what is left, and why not afterwards', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
   await page.getByRole('button', { name: 'Match a white' }).click();
   const sheet = page.getByRole('dialog', { name: 'Match Key to a white' });
@@ -221,7 +221,7 @@ test('a white is matched to another: mired, fraction, what is left, and why not 
   if (isWide(page)) await expect(page.getByTestId('frame')).toBeVisible();
 });
 
-test('a colour is taken from a found light, a light made neutral, pieces counted', async ({ page, server }) => {
+test('@phone a colour is taken from a found light, a light made neutral, pieces counted', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/palette/colour-3`);
   await page.getByRole('button', { name: 'As: a light that is found. Change' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Sodium street light' }).click();

@@ -19,7 +19,7 @@ const keyStored = (page: Page, url: string, before: number) =>
 
 const stored = async (page: Page, url: string) => (await (await page.request.get(`${url}/api/looks/saltmarsh-1`)).json()).look;
 
-test('a stale write from a second tab is merged where it touches other things', async ({ page, server, context }) => {
+test('@phone a stale write from a second tab is merged where it touches other things', async ({ page, server, context }) => {
   await openLook(page, server, 'saltmarsh-1');
   const keyBefore = await power(page, server.url, 'key');
   const backdropBefore = await power(page, server.url, 'backdrop');
@@ -40,7 +40,7 @@ for (const [choice, expected] of [
   ['Keep mine at these places', 'mine'],
   ['Take theirs', 'theirs'],
 ] as const) {
-  test(`a stale write to the same place asks, and loses nothing: ${expected}`, async ({ page, server, context }) => {
+  test(`@phone a stale write to the same place asks, and loses nothing: ${expected}`, async ({ page, server, context }) => {
     await openLook(page, server, 'saltmarsh-1');
     const keyBefore = await power(page, server.url, 'key');
     const second = await context.newPage();
@@ -62,7 +62,7 @@ for (const [choice, expected] of [
   });
 }
 
-test('keep both makes a look of mine beside theirs', async ({ page, server, context }) => {
+test('@phone keep both makes a look of mine beside theirs', async ({ page, server, context }) => {
   await openLook(page, server, 'saltmarsh-1');
   const keyBefore = await power(page, server.url, 'key');
   const second = await context.newPage();
@@ -76,7 +76,7 @@ test('keep both makes a look of mine beside theirs', async ({ page, server, cont
   await expect(second.getByText('Piste, cyan and amber, my version')).toBeVisible();
 });
 
-test('edits while the server is gone are shown as not sent, survive a reload of the page, and are sent when it is back', async ({
+test('@phone edits while the server is gone are shown as not sent, survive a reload of the page, and are sent when it is back', async ({
   page,
   server,
 }) => {
@@ -94,14 +94,14 @@ test('edits while the server is gone are shown as not sent, survive a reload of 
   expect(look.lights[1].powerStops).toBeCloseTo(-0.8, 6);
 });
 
-test('a look that is not there says so and leads back', async ({ page, server }) => {
+test('@phone a look that is not there says so and leads back', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/none/balance`);
   await expect(page.getByText(/There is no such look/)).toBeVisible();
   await page.getByRole('button', { name: 'Back to shoots' }).click();
   await expect(page.getByText('Saltmarsh Fencing Club')).toBeVisible();
 });
 
-test('undo and redo by keys', async ({ page, server }) => {
+test('@phone undo and redo by keys', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-1');
   const before = await dial(page, 'key').textContent();
   await chooseRow(page, 'key');
