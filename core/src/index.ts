@@ -49,6 +49,10 @@ export { VIVID, type VividWindow } from './vivid/window';
 export {
   LIMITS,
   LOOK_FORMAT,
+  HOLDS,
+  type Hold,
+  type Rig,
+  type Day,
   LOOK_VERSION,
   lookSchema,
   CAMERA_MODES,
@@ -254,6 +258,16 @@ export { blurShare, depthOfField, type Lens } from './exposure/depth-of-field';
 export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './exposure/mixed';
 export { sunOnWindow, type SunAnswer, type SunQuestion } from './exposure/sun';
 export { setupMinutes } from './rig/setup-time';
+export { circuitLoads, CONTINUOUS_SHARE, drawOf, type CircuitLoad } from './rig/load';
+export {
+  CAUTION_KINDS,
+  cautionsOf,
+  openCautions,
+  SAFETY_DEFERS,
+  type Caution,
+  type CautionKind,
+  type CautionLevel,
+} from './rig/cautions';
 export { practical, type PracticalAnswer } from './rig/practical';
 export { AMBIENT_PRESETS, type AmbientPreset } from './capture/ambient-presets';
 export { APERTURES, ISOS, nearestMarked, SHUTTERS } from './exposure/series';
@@ -311,3 +325,31 @@ export {
   type Reach as LightReach,
   type SpillRemedy,
 } from './look/spill';
+export { continuity, type ContinuityItem } from './look/continuity';
+export { remake, type Remake } from './balance/remake';
+export { placeWords, roleSheets, type RoleSheet } from './sheet/roles';
+export { changesBetween, MOST_SETUPS, schedule, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
+export {
+  evenness,
+  measurePatch,
+  reweighed,
+  summarise,
+  type Clipping,
+  type FramePixels,
+  type FrameSummary,
+  type Mark,
+  type Patch,
+} from './test-frame/measure';
+export { expectedMarks, foundMarks, lookAtMarks } from './test-frame/marks';
+export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './test-frame/compare';
+export { leakIn, type LeakEstimate } from './test-frame/leak';
+export {
+  learn,
+  LESSON_KINDS,
+  unitKey,
+  withLessons,
+  type Lesson,
+  type LessonKind,
+  type Lessons,
+  type TaughtFrame,
+} from './learn/learn';

@@ -157,7 +157,7 @@ describe('looks of the first version', () => {
     const made = await api.post('/api/looks').send({ look: old }).expect(201);
     const { body } = await api.get(`/api/looks/${made.body.id}`).expect(200);
     expect(body.look).toMatchObject({
-      version: 3,
+      version: 4,
       ambient: { lux: 60, source: { kind: 'planck', cctK: 3600 }, blackoutStops: 0 },
       whites: [],
       camera: { mode: 'stills', fps: 24 },

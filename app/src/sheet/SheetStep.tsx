@@ -1,4 +1,4 @@
-import { cameraCard, formatStops, packList, runSheet, type Look, type SheetCard } from '@fulgent/core';
+import { cameraCard, formatStops, packList, placeWords, runSheet, type Look, type SheetCard } from '@fulgent/core';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { edit, useOpenLook } from '../look/store';
@@ -10,7 +10,7 @@ import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
-import { placeWords, sheetHtml } from './print';
+import { sheetHtml } from './print';
 
 const useStyles = themed((t) => ({
   card: { borderWidth: 1, borderColor: t.line, borderRadius: 3, padding: SPACE.m, gap: SPACE.s },

@@ -1,4 +1,4 @@
-import { cameraCard, formatStops, packList, runSheet, type Look, type SheetCard } from '@fulgent/core';
+import { cameraCard, formatStops, packList, placeWords, runSheet, type Look, type SheetCard } from '@fulgent/core';
 
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
@@ -35,11 +35,6 @@ function block(card: SheetCard, i: number): string {
   return `<section><div class="box"></div><b>${i + 1}. ${escaped(card.name)}</b> ${escaped(card.fixture)}${card.pieces > 1 ? `, ${card.pieces} alike` : ''}
 <div class="dial">${escaped(card.power)}${escaped(off)}</div>
 <table>${rows.map(([name, value]) => `<tr><th>${escaped(name)}</th><td>${escaped(value)}</td></tr>`).join('')}</table></section>`;
-}
-
-/** Where a light stands, as one measures it. */
-export function placeWords({ distanceM, heightM, aroundDeg, side, aim }: SheetCard): string {
-  return `${distanceM.toFixed(2)} m from ${aim}, ${heightM.toFixed(2)} m high, ${aroundDeg}°${side ? ` to the ${side}` : ''}`;
 }
 
 /** The run sheet as a page of its own to print or keep as PDF. `picture` is a data URL of the frame, where there is one. */

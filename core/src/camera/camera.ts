@@ -115,9 +115,20 @@ export function recordInto(out: Float64Array, camera: Camera, r: number, g: numb
 }
 
 /** Linear output of balanced values before any clip: the 3x3 alone. May be negative: out of gamut. */
-export function linearOutputInto(out: Float64Array, camera: Camera, r: number, g: number, b: number): void {
+export function linearOutputInto(out: Float64Array, camera: Pick<Camera, 'matrix'>, r: number, g: number, b: number): void {
   const m = camera.matrix;
   out[0] = m[0]! * r + m[1]! * g + m[2]! * b;
   out[1] = m[3]! * r + m[4]! * g + m[5]! * b;
   out[2] = m[6]! * r + m[7]! * g + m[8]! * b;
+}
+
+/** The linear output that a recorded value (linear, 0..1) came from: `applyCurve` backwards. At 1 it is the least that clips. */
+export function invertCurve(camera: Camera, recorded: number): number {
+  if (recorded <= 0) return 0;
+  const { outputClip, shoulder } = camera;
+  const v = Math.min(1, recorded);
+  if (shoulder === 0) return v * outputClip;
+  if (v <= TOE_LIMIT) return v;
+  const t = Math.expm1(((v - TOE_LIMIT) / (1 - TOE_LIMIT)) * Math.log1p(shoulder)) / shoulder;
+  return TOE_LIMIT + t * (outputClip - TOE_LIMIT);
 }

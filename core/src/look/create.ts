@@ -6,7 +6,7 @@ import { standardProbes, usualZone } from './probes';
 import { NO_CORRECTION } from '../fixture/unit';
 import { withOwnPalette } from '../palette/from-lights';
 import { ASSOCIATIONS } from '../palette/associations';
-import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from './upgrade';
+import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, RIG_DEFAULTS, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from './upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
 /** Looks that ship and new ones are balanced without the long search. */
@@ -72,6 +72,7 @@ export function makeLight(draft: LightDraft): Light {
     unit: NO_CORRECTION,
     rollDeg: 0,
     effect: null,
+    rig: RIG_DEFAULTS,
     lamp: null,
     ttl: false,
     accepts: [],

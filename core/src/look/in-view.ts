@@ -55,7 +55,7 @@ export interface Framing {
 }
 
 /** Where a place falls in a picture: -1 to 1 from left to right and from bottom to top; null behind the camera. */
-function inPicture({ eye, right, up, forward, halfWidth, halfHeight }: View, at: Point): readonly [number, number] | null {
+export function inPicture({ eye, right, up, forward, halfWidth, halfHeight }: View, at: Point): readonly [number, number] | null {
   const d = [at[0] - eye[0], at[1] - eye[1], at[2] - eye[2]] as const;
   const dot = (axis: Point) => d[0] * axis[0] + d[1] * axis[1] + d[2] * axis[2];
   const depth = dot(forward);

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { rigSchema } from './day-schema';
 import { LIGHT_PRESET_IDS } from '../spectrum/presets';
 import { flag, id, kindIs, LIMITS, name, nullOr, number, object, oneOf, point } from './fields';
 
@@ -232,6 +233,8 @@ export const lightSchema = object({
   aim: point(),
   /** Turn about its axis, degrees: what leans is a strip, a tube, blades. Positive leans its top to the picture's right. */
   rollDeg: number(-180, 180),
+  /** How it is held and fed. */
+  rig: rigSchema,
   on: flag(),
   solo: flag(),
   muted: flag(),

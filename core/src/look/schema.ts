@@ -15,6 +15,7 @@ import {
   triedSchema,
 } from './brief-schema';
 import { flag, id, kindIs, LIMITS, name, note, nullOr, number, numbers, object, oneOf, point, triple } from './fields';
+import { daySchema } from './day-schema';
 import { lightSchema, sourceSchema } from './light-schema';
 
 export { INGREDIENT_STATES, KEY_LEVELS, SCHEMES, type KeyLevel, type SchemeId } from './brief-schema';
@@ -35,9 +36,10 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 3;
+export const LOOK_VERSION = 4;
 
 export { MOODS, type Mood } from './moods';
+export { HOLDS, type Hold } from './day-schema';
 export { BUILD_ORDERS, type BuildOrder } from './build-schema';
 
 export const CAMERA_MODES = ['stills', 'cinema'] as const;
@@ -295,6 +297,7 @@ export const lookSchema = object({
   }),
   baseline: nullOr(oneOf('kind', { baseline: baselineSchema })),
   build: buildSchema,
+  day: daySchema,
   /** Versions from the same rig. */
   variants: yup.array(variantSchema).required().max(LIMITS.variants),
   boards: yup.array(boardSchema).required().max(LIMITS.boards),
@@ -323,6 +326,8 @@ export type Trim = Look['build']['ledger'][number];
 export type LightGroup = Look['build']['groups'][number];
 export type Variant = Look['variants'][number];
 export type Effect = NonNullable<Light['effect']>;
+export type Rig = Light['rig'];
+export type Day = Look['day'];
 export type Board = Look['boards'][number];
 export type Ambient = Look['ambient'];
 export type WhiteVersion = Look['whites'][number];

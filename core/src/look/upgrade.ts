@@ -1,4 +1,13 @@
-import { LOOK_FORMAT, LOOK_VERSION, type Ambient, type Look, type LookCamera, type Modifier, type SourceRef } from './schema';
+import {
+  LOOK_FORMAT,
+  LOOK_VERSION,
+  type Ambient,
+  type Look,
+  type LookCamera,
+  type Light,
+  type Modifier,
+  type SourceRef,
+} from './schema';
 
 /** What a camera has that earlier files did not write down: a full-frame body with a portrait lens, by hand. */
 export const CAMERA_DEFAULTS = {
@@ -48,15 +57,31 @@ export const BACKDROP_DEFAULTS = { type: 'sweep', gloss: 0 } as const satisfies 
 export const ROOM_DEFAULTS = { paint: null, gloss: 0 } as const satisfies Partial<Look['room']>;
 
 /** The parts of a look that start empty. */
-export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'variants'> = {
+export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'day' | 'variants'> = {
   whites: [],
   boards: [],
   motion: { speedMS: 0, widthM: 0.5, of: 'subject' },
   baseline: null,
   air: { hazePerM: 0 },
   build: { order: 'key', groups: [], checked: [], ledger: [] },
+  day: { volts: 230, circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }], wet: false, leadM: 10 },
   variants: [],
 };
+
+/** On a stand of its own, from the mains; nothing known but that. */
+export const RIG_DEFAULTS = {
+  unit: '',
+  hold: 'stand',
+  holder: '',
+  secondHold: false,
+  weighted: false,
+  weightKg: null,
+  drawW: null,
+  powerFactor: 0.9,
+  circuit: '',
+  battery: false,
+  wetRated: false,
+} as const satisfies Light['rig'];
 
 type Loose = Record<string, unknown>;
 
@@ -89,7 +114,8 @@ const each = (list: unknown, change: (value: Loose) => Loose): unknown =>
 export function upgradeLook(value: unknown): unknown {
   if (!isObject(value) || value['format'] !== LOOK_FORMAT) return value;
   const second = value['version'] === 1 ? fromFirst(value) : value;
-  return second['version'] === 2 ? fromSecond(second) : second;
+  const third = second['version'] === 2 ? fromSecond(second) : second;
+  return third['version'] === 3 ? fromThird(third) : third;
 }
 
 function fromFirst(value: Loose): Loose {
@@ -110,7 +136,7 @@ function fromSecond(value: Loose): Loose {
     build: NO_STUDIES.build,
     variants: NO_STUDIES.variants,
     ...value,
-    version: LOOK_VERSION,
+    version: 3,
     camera: withCameraDefaults(value['camera']),
     subject: inside(value['subject'], (subject) => ({ ...SUBJECT_DEFAULTS, ...subject })),
     backdrop: inside(value['backdrop'], (backdrop) => ({ ...BACKDROP_DEFAULTS, ...backdrop })),
@@ -123,5 +149,14 @@ function fromSecond(value: Loose): Loose {
       ...light,
       modifier: withModifierDefaults(light['modifier']),
     })),
+  };
+}
+
+function fromThird(value: Loose): Loose {
+  return {
+    day: NO_STUDIES.day,
+    ...value,
+    version: LOOK_VERSION,
+    lights: each(value['lights'], (light) => ({ rig: RIG_DEFAULTS, ...light })),
   };
 }

@@ -28,7 +28,7 @@ function sigmaOfRgb(): Sigma {
 }
 
 /** sigma of balanced values before any clip or curve, negative outputs to 0. OKLab is a cube root, so level cancels. */
-export function linearSigma(camera: Camera, r: number, g: number, b: number): Sigma {
+export function linearSigma(camera: Pick<Camera, 'matrix'>, r: number, g: number, b: number): Sigma {
   linearOutputInto(rgb, camera, r, g, b);
   for (let c = 0; c < 3; c++) if (rgb[c]! < 0) rgb[c] = 0;
   return sigmaOfRgb();

@@ -1,0 +1,425 @@
+import { continuousLux } from '../exposure/continuous';
+import { fullLux, lookupIn, lampStops } from '../look/resolve';
+import { ambientLux } from '../look/scene';
+import type { Board, Light, Look } from '../look/schema';
+import { lampCautionKey } from '../capture/lamps';
+import { gelCautionKey, gelSafety } from './gel-safety';
+import { circuitLoads, CONTINUOUS_SHARE, drawOf } from './load';
+
+/** Said with every list of cautions. */
+export const SAFETY_DEFERS =
+  'These are cautions, and the list is not complete. Nothing here says that a set-up is safe: local codes, the makers’ instructions and licensed practice decide.';
+
+export const CAUTION_KINDS = [
+  'heat',
+  'lamp',
+  'overhead',
+  'stand',
+  'power',
+  'wet',
+  'haze',
+  'flicker',
+  'glare',
+  'dark',
+  'battery',
+  'helper',
+  'site',
+] as const;
+export type CautionKind = (typeof CAUTION_KINDS)[number];
+
+/** `stop`: nobody goes on before it is dealt with; `act`: something is to be done; `note`: to be borne in mind. */
+export type CautionLevel = 'stop' | 'act' | 'note';
+
+export interface Caution {
+  /** Under which it is taken on; it changes with what it was said about. */
+  readonly key: string;
+  readonly kind: CautionKind;
+  readonly level: CautionLevel;
+  readonly title: string;
+  readonly reasons: readonly string[];
+  readonly lightIds: readonly string[];
+}
+
+/** A light this high, and this near to a person sideways, hangs over somebody, m. */
+const OVER_HEIGHT_M = 1.9;
+const OVER_REACH_M = 1;
+const TALL_STAND_M = 2.2;
+const TALL_BOARD_M = 1.5;
+const NEAR_FACE_M = 0.8;
+const GLARE_LUX = 10_000;
+const DARK_LUX = 5;
+const LONG_SHUTTER_S = 0.5;
+const BIG_BATTERY_W = 150;
+const [RISKY_LOW_HZ, RISKY_HIGH_HZ] = [3, 30];
+const HUNG: ReadonlySet<Light['rig']['hold']> = new Set(['boom', 'overhead', 'magnet', 'tape']);
+
+/** All cautions of a set-up, the gravest first. Cautions only: an empty list promises nothing. */
+export function cautionsOf(look: Look): Caution[] {
+  const lights = look.lights.filter(({ on }) => on);
+  const found = [
+    ...lights.flatMap((light) => [
+      ...heatOf(look, light),
+      ...lampOf(light),
+      ...hangingOf(look, light),
+      ...standOf(light),
+      ...wetOf(look, light),
+      ...glareOf(look, light),
+      ...flickerOf(light),
+      ...batteryOf(look, light),
+      ...helperOf(look, light),
+    ]),
+    ...look.boards.flatMap(boardOf),
+    ...powerOf(look),
+    ...hazeOf(look),
+    ...darkOf(look),
+    siteOf(look),
+  ];
+  const order: readonly CautionLevel[] = ['stop', 'act', 'note'];
+  return found.sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level));
+}
+
+/** Cautions that nobody has taken on yet. */
+export function openCautions(look: Look): Caution[] {
+  const known = new Set(look.acknowledged.map(({ key }) => key));
+  return cautionsOf(look).filter(({ key }) => !known.has(key));
+}
+
+function caution(
+  kind: CautionKind,
+  about: string,
+  level: CautionLevel,
+  title: string,
+  reasons: readonly string[],
+  lightIds: readonly string[] = [],
+): Caution {
+  return { key: `${kind}:${about}`.slice(0, 160), kind, level, title, reasons, lightIds };
+}
+
+function heatOf(look: Look, light: Light): Caution[] {
+  const safety = gelSafety(look, light);
+  if (!safety || (safety.level === 'low' && !safety.stops)) return [];
+  return [
+    {
+      key: gelCautionKey(light),
+      kind: 'heat',
+      level: safety.stops ? 'stop' : safety.level === 'hot' ? 'act' : 'note',
+      title: `${light.name}: gel and heat`,
+      reasons: [...safety.reasons, `About ${safety.absorbedWPerCm2.toFixed(2)} W stay in each cm² of gel.`],
+      lightIds: [light.id],
+    },
+  ];
+}
+
+function lampOf({ id, name, lamp }: Light): Caution[] {
+  if (!lamp) return [];
+  const { fittedW, ratedW, diffusionStops } = lamp;
+  if (fittedW > ratedW) {
+    return [
+      {
+        key: lampCautionKey({ id, lamp }),
+        kind: 'lamp',
+        level: 'stop',
+        title: `${name}: ${fittedW} W in a holder for ${ratedW} W`,
+        reasons: [
+          'Holder, shade and cloth can burn. Take a smaller lamp, or a fitting made for it.',
+          'Where somebody licensed has changed the fitting, enter its new rating.',
+        ],
+        lightIds: [id],
+      },
+    ];
+  }
+  if (diffusionStops > 0) {
+    return [
+      caution(
+        'lamp',
+        `${id}:diffused`,
+        'act',
+        `${name}: diffusion round a lamp`,
+        ['Use material made for heat, with air between it and the lamp, and do not leave it unattended.'],
+        [id],
+      ),
+    ];
+  }
+  return [];
+}
+
+function isOverSomebody({ subject }: Look, { position }: Light): boolean {
+  if (subject.form === 'bottle') return false;
+  return position[1] > Math.max(OVER_HEIGHT_M, subject.faceHeightM) && Math.hypot(position[0], position[2]) < OVER_REACH_M;
+}
+
+function hangingOf(look: Look, light: Light): Caution[] {
+  const { id, name, rig, position } = light;
+  if (light.role === 'window') return [];
+  const over = isOverSomebody(look, light);
+  if (!HUNG.has(rig.hold) && !(over && rig.hold === 'stand')) return [];
+  const reasons: string[] = [];
+  if (rig.hold === 'tape') reasons.push('Tape and hook tape carry no rated load: hang it from something that does.');
+  if (rig.hold === 'magnet') reasons.push('A magnet slips on paint and tape: it does not hold over people.');
+  reasons.push(
+    rig.secondHold
+      ? 'Its second hold must carry the whole by itself: a rated line, short, to something fixed.'
+      : 'Give it a second, independent hold: a rated safety line to something fixed.',
+  );
+  if (rig.hold === 'boom' && !rig.weighted) reasons.push('Balance the boom and weigh its foot down.');
+  reasons.push(
+    rig.weightKg === null
+      ? 'Weigh it with its modifier and gel, and hold that against what clamp and fixing are rated for.'
+      : `${rig.weightKg} kg: hold that against what clamp and fixing are rated for.`,
+  );
+  reasons.push(
+    over
+      ? 'The subject is under it: nobody stands there while it is put up or moved.'
+      : 'Keep people out from under it while it is put up or moved.',
+  );
+  const unheld = !rig.secondHold || rig.hold === 'tape' || (rig.hold === 'magnet' && over);
+  return [
+    caution(
+      'overhead',
+      `${id}:${rig.hold}:${rig.secondHold ? 'two' : 'one'}:${rig.weightKg ?? '?'}:${over ? 'over' : 'beside'}`,
+      unheld && (over || rig.hold === 'overhead' || rig.hold === 'tape') ? 'stop' : 'act',
+      `${name}: hangs ${position[1].toFixed(1)} m up${over ? ', over the subject' : ''}`,
+      reasons,
+      [id],
+    ),
+  ];
+}
+
+function standOf({ id, name, role, rig, position }: Light): Caution[] {
+  if (rig.hold !== 'stand' || rig.weighted || role === 'window' || role === 'practical') return [];
+  const tall = position[1] > TALL_STAND_M;
+  return [
+    caution(
+      'stand',
+      `${id}:${tall ? 'tall' : 'low'}`,
+      tall ? 'act' : 'note',
+      `${name}: stand not weighed down`,
+      [
+        tall
+          ? `At ${position[1].toFixed(1)} m it topples easily: spread the legs, a leg under the load, sandbag on it.`
+          : 'Spread its legs and lay a weight on it.',
+        'Outside, wind takes boxes and umbrellas with it: more weight, somebody beside it.',
+      ],
+      [id],
+    ),
+  ];
+}
+
+function boardOf({ id, name, heightM, position }: Board): Caution[] {
+  if (heightM < TALL_BOARD_M && position[1] + heightM / 2 < TALL_BOARD_M) return [];
+  return [
+    caution('stand', `${id}:board`, 'note', `${name}: tall board`, [
+      'Weigh its foot down or tie it; it goes over when a door opens or somebody brushes past.',
+    ]),
+  ];
+}
+
+function powerOf(look: Look): Caution[] {
+  const loads = circuitLoads(look);
+  const out = loads.flatMap((load): Caution[] => {
+    if (load.lightIds.length === 0) return [];
+    const figures = `${load.name}: ${Math.round(load.watts)} W, ${load.amps.toFixed(1)} A of ${load.ratedA} A${load.estimated ? ', partly estimated' : ''}`;
+    const about = `${load.id}:${load.ratedA}:${load.amps.toFixed(1)}`;
+    if (load.amps > load.ratedA) {
+      return [
+        caution(
+          'power',
+          about,
+          'stop',
+          figures,
+          ['More than the circuit is rated for: it trips, or worse. Put lights on another circuit.'],
+          load.lightIds,
+        ),
+      ];
+    }
+    if (load.share > 1) {
+      return [
+        caution(
+          'power',
+          about,
+          'act',
+          figures,
+          [
+            `Over ${Math.round(100 * CONTINUOUS_SHARE)} % of its rating, which is the usual limit for hours of use. Put lights on another circuit.`,
+          ],
+          load.lightIds,
+        ),
+      ];
+    }
+    return [];
+  });
+  const mains = look.lights.filter((light) => light.on && light.role !== 'window' && !light.rig.battery);
+  if (mains.length > 0) {
+    const leads = mains.reduce((sum, { pieces }) => sum + pieces, 0);
+    out.push(
+      caution('power', `leads:${leads}:${look.day.leadM}`, 'note', `${leads} leads of about ${look.day.leadM} m`, [
+        'Unroll them: a coiled lead heats. Route them round paths, tape them down, keep plugs off the floor where it may get wet.',
+        'Find out what else hangs on the same circuit.',
+      ]),
+    );
+  }
+  return out;
+}
+
+function wetOf({ day }: Look, { id, name, role, rig }: Light): Caution[] {
+  if (!day.wet || role === 'window') return [];
+  if (rig.wetRated) {
+    return [
+      caution(
+        'wet',
+        `${id}:rated`,
+        'act',
+        `${name}: near water`,
+        [
+          'Every link must be rated for it: head, ballast, plugs, leads. Feed it through a residual-current breaker, and test that.',
+        ],
+        [id],
+      ),
+    ];
+  }
+  return [
+    caution(
+      'wet',
+      `${id}:${rig.battery ? 'battery' : 'mains'}`,
+      rig.battery ? 'act' : 'stop',
+      `${name}: not rated for wet`,
+      [
+        rig.battery
+          ? 'Cover it without closing its vents, and keep it out of the water.'
+          : 'Mains and water: keep it out of reach of water, or take one that is rated, with all its connectors, behind a residual-current breaker.',
+      ],
+      [id],
+    ),
+  ];
+}
+
+function hazeOf({ air }: Look): Caution[] {
+  if (air.hazePerM <= 0) return [];
+  return [
+    caution('haze', `${air.hazePerM}`, 'act', 'Haze in the air', [
+      'Ask everybody first: it can trouble breathing and eyes. Air the room, and write down when it was made.',
+      'Settle smoke alarms with whoever runs the building. Floors get slippery.',
+      'Pressurised cans stay away from hot heads and sparks.',
+    ]),
+  ];
+}
+
+function flickerOf({ id, name, effect }: Light): Caution[] {
+  if (!effect) return [];
+  const risky = effect.rateHz >= RISKY_LOW_HZ && effect.rateHz <= RISKY_HIGH_HZ;
+  const seen = effect.type === 'beacon' || effect.type === 'lightning';
+  const level: CautionLevel = risky ? 'stop' : 'act';
+  return [
+    caution(
+      'flicker',
+      `${id}:${effect.type}:${effect.rateHz}`,
+      level,
+      `${name}: ${effect.type}, ${effect.rateHz} Hz`,
+      [
+        risky
+          ? 'Between 3 and 30 flashes a second can set off seizures: everybody in the room must have been asked, or another rate taken.'
+          : 'Ask everybody in the room beforehand, and announce it.',
+        'Agree on a cue that stops it at once.',
+        ...(seen ? ['It may be taken for the real thing from outside: tell neighbours or the site.'] : []),
+      ],
+      [id],
+    ),
+  ];
+}
+
+/** Illuminance at the subject's eyes on the axis of a continuous light at its power, lx. */
+function luxAtEyes(look: Look, light: Light): number {
+  const { position, modifier } = light;
+  const distance = Math.max(0.05, Math.hypot(position[0], position[1] - look.subject.faceHeightM, position[2]));
+  return continuousLux(
+    fullLux(light, lookupIn(look.spectra)) * 2 ** (lampStops(light) - modifier.lossStops),
+    2 ** light.powerStops,
+    distance,
+    0,
+  );
+}
+
+function glareOf(look: Look, light: Light): Caution[] {
+  const { id, name, fixture, position, aim, role } = light;
+  if (look.subject.form === 'bottle' || role === 'window') return [];
+  const face = look.subject.faceHeightM;
+  const distance = Math.hypot(position[0], position[1] - face, position[2]);
+  const atFace = Math.hypot(aim[0], aim[1] - face, aim[2]) < 0.4 && position[2] > 0;
+  if (!atFace) return [];
+  const lux = luxAtEyes(look, light);
+  const near = distance < NEAR_FACE_M;
+  if (!near && lux < GLARE_LUX) return [];
+  return [
+    caution(
+      'glare',
+      `${id}:${near ? 'near' : 'bright'}`,
+      'act',
+      `${name}: ${near ? `${distance.toFixed(1)} m from the eyes` : `about ${Math.round(lux / 1000)} 000 lx at the eyes`}`,
+      [
+        fixture.kind === 'flash'
+          ? 'Eyes away from the head, no flash right before a face; count down.'
+          : 'Do not look into it; give the eyes breaks, and move it away where the picture allows.',
+        'Strong blue and violet hurt before they seem bright. Night vision goes: light paths before anybody walks.',
+      ],
+      [id],
+    ),
+  ];
+}
+
+function darkOf(look: Look): Caution[] {
+  const lux = ambientLux(look.ambient);
+  const dragged = look.camera.mode === 'stills' && look.camera.shutterS >= LONG_SHUTTER_S;
+  if (lux > DARK_LUX && !dragged) return [];
+  return [
+    caution(
+      'dark',
+      `${dragged ? 'drag' : 'black'}`,
+      'act',
+      dragged ? 'Moving about during a long exposure' : 'A blacked-out room',
+      [
+        'Leave the way out lit and free; clear the path before the light goes off.',
+        'Black cloth must be flame-retardant and stay off hot lamps; leave air.',
+      ],
+    ),
+  ];
+}
+
+function batteryOf(look: Look, light: Light): Caution[] {
+  if (!light.rig.battery || drawOf(look, light).watts < BIG_BATTERY_W) return [];
+  return [
+    caution(
+      'battery',
+      `${light.id}`,
+      'note',
+      `${light.name}: large battery`,
+      ['Charge under supervision, keep it from heat, and mind the rules for its transport.'],
+      [light.id],
+    ),
+  ];
+}
+
+function helperOf(look: Look, { id, name, rig, position }: Light): Caution[] {
+  if (rig.hold !== 'hand') return [];
+  const who = rig.holder || 'Somebody';
+  const level: CautionLevel = look.brief.place.crew < 1 && !rig.holder ? 'act' : 'note';
+  return [
+    caution(
+      'helper',
+      `${id}:${rig.holder}`,
+      level,
+      `${name}: held by hand`,
+      [
+        `${who} needs a path that can be seen, firm ground at ${position[1].toFixed(1)} m, and eyes off the head.`,
+        ...(level === 'act' ? ['The brief has nobody to help: name who holds it.'] : []),
+      ],
+      [id],
+    ),
+  ];
+}
+
+function siteOf({ brief }: Look): Caution {
+  return caution('site', brief.place.name, 'note', brief.place.name ? `The place: ${brief.place.name}` : 'The place', [
+    'Floor, traffic, exits, permission, first aid: look before the gear goes in.',
+    'Safety parts stay in place and free to work, also where they rattle.',
+  ]);
+}

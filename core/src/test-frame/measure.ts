@@ -1,0 +1,172 @@
+import { chromaOf, hueDegOf, oklabOf } from '../colour/oklab';
+import { decodeSrgb, hexOfLinear } from '../colour/rgb';
+import { InputError } from '../errors';
+import { MID_GREY } from '../exposure/meter';
+
+/** A decoded test frame: RGBA of 8 bits, sRGB, `width` x `height`. */
+export interface FramePixels {
+  readonly rgba: Uint8ClampedArray | Uint8Array;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Where a probe is to be read in a frame: 0 to 1 from its left and its top. */
+export interface Mark {
+  readonly probe: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Red, green, blue. */
+export type Channels = readonly [r: number, g: number, b: number];
+
+/** What a frame holds at one mark. */
+export interface Patch extends Mark {
+  /** Mean, linear, 0 to 1. */
+  readonly linear: Channels;
+  readonly hex: string;
+  readonly lightness: number;
+  readonly chroma: number;
+  readonly hueDeg: number;
+  /** Luminance, stops from mid-grey; -Infinity for black. */
+  readonly stops: number;
+  /** Share of its pixels at which each channel clips. */
+  readonly clipped: Channels;
+}
+
+/** Clipping over the whole frame, each a share of its area. */
+export interface Clipping {
+  readonly channels: Channels;
+  readonly any: number;
+  /** Where a channel clips and all its neighbours do: texture is lost there, not only a highlight. */
+  readonly lost: number;
+}
+
+/** A frame as a whole. */
+export interface FrameSummary {
+  readonly clipping: Clipping;
+  /** Darkest part of the picture (0.5 % are darker), stops from mid-grey: veil, haze and ambient lift it. */
+  readonly floorStops: number;
+  readonly meanStops: number;
+}
+
+const CLIPS_FROM = 254;
+const LINEAR = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255));
+const [WR, WG, WB] = [0.2126390058715102, 0.7151686787677559, 0.0721923153607337];
+/** Half the side of a patch, as a share of the frame's longer side. */
+const PATCH_HALF = 0.012;
+const FLOOR_SHARE = 0.005;
+
+const luminance = (r: number, g: number, b: number) => WR * r + WG * g + WB * b;
+const stopsOf = (y: number) => Math.log2(y / MID_GREY);
+
+function checkPixels({ rgba, width, height }: FramePixels): void {
+  const pixels = width * height;
+  if (!Number.isInteger(pixels) || pixels < 1 || rgba.length !== 4 * pixels)
+    throw new InputError('file', 'The picture has no pixels, or fewer than it says. Export it again as JPEG, PNG or TIFF.');
+}
+
+/** Reads the frame at a mark: the mean of a small square. @throws InputError for a picture without its pixels. */
+export function measurePatch(frame: FramePixels, mark: Mark): Patch {
+  checkPixels(frame);
+  const { rgba, width, height } = frame;
+  const half = Math.max(1, Math.round(PATCH_HALF * Math.max(width, height)));
+  const cx = Math.min(width - 1, Math.max(0, Math.floor(mark.x * width)));
+  const cy = Math.min(height - 1, Math.max(0, Math.floor(mark.y * height)));
+  const sum = [0, 0, 0];
+  const clipped = [0, 0, 0];
+  let count = 0;
+  for (let y = Math.max(0, cy - half); y <= Math.min(height - 1, cy + half); y++)
+    for (let x = Math.max(0, cx - half); x <= Math.min(width - 1, cx + half); x++) {
+      const at = 4 * (y * width + x);
+      for (let c = 0; c < 3; c++) {
+        sum[c]! += LINEAR[rgba[at + c]!]!;
+        if (rgba[at + c]! >= CLIPS_FROM) clipped[c]!++;
+      }
+      count++;
+    }
+  const linear: Channels = [sum[0]! / count, sum[1]! / count, sum[2]! / count];
+  const lab = oklabOf(...linear);
+  return {
+    ...mark,
+    linear,
+    hex: hexOfLinear(...linear),
+    lightness: lab.L,
+    chroma: chromaOf(lab),
+    hueDeg: hueDegOf(lab),
+    stops: stopsOf(luminance(...linear)),
+    clipped: [clipped[0]! / count, clipped[1]! / count, clipped[2]! / count],
+  };
+}
+
+/** Clipping, floor and mean of a whole frame. @throws InputError for a picture without its pixels. */
+export function summarise(frame: FramePixels): FrameSummary {
+  checkPixels(frame);
+  const { rgba, width, height } = frame;
+  const pixels = width * height;
+  const clips = [0, 0, 0];
+  let [any, lost, total] = [0, 0, 0];
+  const levels = new Uint32Array(1024);
+  const clipsAt = (i: number) => rgba[4 * i]! >= CLIPS_FROM || rgba[4 * i + 1]! >= CLIPS_FROM || rgba[4 * i + 2]! >= CLIPS_FROM;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      for (let c = 0; c < 3; c++) if (rgba[4 * i + c]! >= CLIPS_FROM) clips[c]!++;
+      const Y = luminance(LINEAR[rgba[4 * i]!]!, LINEAR[rgba[4 * i + 1]!]!, LINEAR[rgba[4 * i + 2]!]!);
+      total += Y;
+      levels[Math.min(1023, Math.floor(Math.sqrt(Y) * 1024))]!++;
+      if (!clipsAt(i)) continue;
+      any++;
+      const inside = x > 0 && y > 0 && x < width - 1 && y < height - 1;
+      if (inside && clipsAt(i - 1) && clipsAt(i + 1) && clipsAt(i - width) && clipsAt(i + width)) lost++;
+    }
+  let [below, level] = [0, 0];
+  while (level < 1023 && below + levels[level]! < FLOOR_SHARE * pixels) below += levels[level++]!;
+  return {
+    clipping: { channels: [clips[0]! / pixels, clips[1]! / pixels, clips[2]! / pixels], any: any / pixels, lost: lost / pixels },
+    floorStops: stopsOf(((level + 0.5) / 1024) ** 2),
+    meanStops: stopsOf(total / pixels),
+  };
+}
+
+/** How even a part of the picture is lit: brightest against darkest of the patches named, stops; null with fewer than two. */
+export function evenness(patches: readonly Patch[], probes: readonly string[]): number | null {
+  const stops = patches.filter(({ probe, stops: s }) => probes.includes(probe) && Number.isFinite(s)).map(({ stops: s }) => s);
+  return stops.length < 2 ? null : Math.max(...stops) - Math.min(...stops);
+}
+
+/**
+ * Frames of one light each, added up again in linear light at other powers: gains in stops by frame. A black frame, if there is one, is
+ * taken off each and put back once. All must be of one size.
+ * @throws InputError where they are not.
+ */
+export function reweighed(
+  frames: readonly FramePixels[],
+  stops: readonly number[],
+  black: FramePixels | null = null,
+): Uint8ClampedArray<ArrayBuffer> {
+  const [first] = frames;
+  if (!first) throw new InputError('frames', 'There is no light-alone frame to add up; take or choose one first.');
+  for (const frame of [...frames, ...(black ? [black] : [])]) {
+    checkPixels(frame);
+    if (frame.width !== first.width || frame.height !== first.height)
+      throw new InputError('frames', 'The frames are of different sizes; take them all with the camera on the same settings.');
+  }
+  const gains = stops.map((s) => 2 ** s);
+  const out = new Uint8ClampedArray(first.rgba.length);
+  for (let i = 0; i < out.length; i++) {
+    if (i % 4 === 3) {
+      out[i] = 255;
+      continue;
+    }
+    const floor = black ? LINEAR[black.rgba[i]!]! : 0;
+    let sum = floor;
+    for (let f = 0; f < frames.length; f++) sum += gains[f]! * (LINEAR[frames[f]!.rgba[i]!]! - floor);
+    out[i] = Math.round(255 * encoded(sum));
+  }
+  return out;
+}
+
+function encoded(linear: number): number {
+  if (linear <= 0.0031308) return Math.max(0, 12.92 * linear);
+  return linear >= 1 ? 1 : 1.055 * linear ** (1 / 2.4) - 0.055;
+}

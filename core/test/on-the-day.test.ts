@@ -1,0 +1,267 @@
+import {
+  cautionsOf,
+  changesBetween,
+  circuitLoads,
+  continuity,
+  demoLooks,
+  drawOf,
+  evaluate,
+  nightOvenLooks,
+  nocturneLooks,
+  openCautions,
+  parseLook,
+  remake,
+  roleSheets,
+  schedule,
+  upgradeLook,
+  type Light,
+  type Look,
+} from '../src';
+import { fixtureOf } from '../src/catalogue/kit';
+import { copyOf } from './support';
+
+const poster = demoLooks()[0]!;
+const oven = nightOvenLooks()[0]!;
+
+/** A look with some of its lights changed. */
+const withLights = (look: Look, change: (light: Light) => Partial<Light>): Look => ({
+  ...look,
+  lights: look.lights.map((light) => ({ ...light, ...change(light) })),
+});
+const withRig = (look: Look, id: string, rig: Partial<Light['rig']>): Look =>
+  withLights(look, (light) => (light.id === id ? { rig: { ...light.rig, ...rig } } : {}));
+const kinds = (look: Look, level?: string) =>
+  cautionsOf(look).flatMap((one) => (!level || one.level === level ? [one.kind] : []));
+
+describe('electric load', () => {
+  it('is watts over volts and power factor, summed over what hangs on a circuit', () => {
+    const look = withLights(oven, (light) => ({ rig: { ...light.rig, drawW: 460, powerFactor: 0.8 }, pieces: 1, on: true }));
+    const fed = look.lights.filter(({ role }) => role !== 'window').length;
+    const [load] = circuitLoads(look);
+    expect(load!.watts).toBe(460 * fed);
+    expect(load!.amps).toBeCloseTo((460 * fed) / (230 * 0.8), 9);
+    expect(load!.share).toBeCloseTo(load!.amps / (16 * 0.8), 9);
+    expect(load!.estimated).toBe(false);
+  });
+
+  it('goes to the circuit that a light names; batteries and lights that are off draw nothing', () => {
+    const id = oven.lights[0]!.id;
+    const two: Look = { ...oven, day: { ...oven.day, circuits: [...oven.day.circuits, { id: 'b', name: 'Kitchen', amps: 10 }] } };
+    expect(circuitLoads(withRig(two, id, { circuit: 'b' }))[1]!.lightIds).toEqual([id]);
+    expect(circuitLoads(withRig(two, id, { circuit: 'gone' }))[0]!.lightIds).toContain(id);
+    expect(circuitLoads(withRig(two, id, { battery: true })).flatMap(({ lightIds }) => lightIds)).not.toContain(id);
+    expect(circuitLoads(withLights(two, () => ({ on: false })))[0]!.watts).toBe(0);
+  });
+
+  it('is estimated near the plate where nobody has read it', () => {
+    const estimate = (fixture: string) =>
+      drawOf(oven, { ...oven.lights[0]!, lamp: null, fixture: fixtureOf(fixture), setting: null }).watts;
+    expect(estimate('tungsten-650')).toBeGreaterThan(450);
+    expect(estimate('tungsten-650')).toBeLessThan(850);
+    // 400 J, filled again in 1.5 s at 80 %, and a modelling lamp of 150 W.
+    expect(estimate('flash-400')).toBeGreaterThan(350);
+    expect(estimate('flash-400')).toBeLessThan(650);
+  });
+});
+
+describe('cautions', () => {
+  it('are said with every set-up and never promise anything', () => {
+    for (const look of [...demoLooks(), ...nightOvenLooks(), ...nocturneLooks()]) {
+      const all = cautionsOf(look);
+      expect(all.map(({ kind }) => kind)).toContain('site');
+      expect(new Set(all.map(({ key }) => key)).size).toBe(all.length);
+      for (const { title, reasons, key } of all) {
+        expect(key.length).toBeLessThanOrEqual(160);
+        expect(reasons.length).toBeGreaterThan(0);
+        expect(`${title} ${reasons.join(' ')}`).not.toMatch(/\b(is|are) safe\b|safely|no danger/i);
+      }
+    }
+  });
+
+  it('put the gravest first', () => {
+    const levels = cautionsOf(withRig(poster, 'key', { hold: 'tape' })).map(({ level }) =>
+      ['stop', 'act', 'note'].indexOf(level),
+    );
+    expect(levels).toEqual([...levels].sort());
+    expect(levels[0]).toBe(0);
+  });
+
+  it.each([
+    ['overhead', 'stop', (look: Look) => withRig(look, 'key', { hold: 'overhead' })],
+    ['overhead', 'act', (look: Look) => withRig(look, 'key', { hold: 'overhead', secondHold: true, weightKg: 3 })],
+    ['overhead', 'stop', (look: Look) => withRig(look, 'key', { hold: 'tape', secondHold: true })],
+    [
+      'helper',
+      'act',
+      (look: Look) =>
+        withRig({ ...look, brief: { ...look.brief, place: { ...look.brief.place, crew: 0 } } }, 'key', { hold: 'hand' }),
+    ],
+    ['helper', 'note', (look: Look) => withRig(look, 'key', { hold: 'hand', holder: 'Second assistant' })],
+    ['wet', 'stop', (look: Look) => ({ ...look, day: { ...look.day, wet: true } })],
+    ['haze', 'act', (look: Look) => ({ ...look, air: { hazePerM: 0.05 } })],
+    ['power', 'stop', (look: Look) => withRig(look, 'key', { drawW: 9000 })],
+    [
+      'power',
+      'act',
+      (look: Look) =>
+        withRig(
+          withLights(look, (light) => ({ rig: { ...light.rig, drawW: 1 } })),
+          'key',
+          { drawW: 2900 },
+        ),
+    ],
+    ['battery', 'note', (look: Look) => withRig(look, 'key', { battery: true, drawW: 600 })],
+    ['dark', 'act', (look: Look) => ({ ...look, ambient: { ...look.ambient, lux: 0 } })],
+    [
+      'flicker',
+      'stop',
+      (look: Look) =>
+        withLights(look, ({ id }) =>
+          id === 'key' ? { effect: { kind: 'effect', type: 'beacon', rateHz: 8, rangeStops: 4, cue: '' } } : {},
+        ),
+    ],
+    [
+      'flicker',
+      'act',
+      (look: Look) =>
+        withLights(look, ({ id }) =>
+          id === 'key' ? { effect: { kind: 'effect', type: 'pulse', rateHz: 0.5, rangeStops: 4, cue: '' } } : {},
+        ),
+    ],
+    [
+      'glare',
+      'act',
+      (look: Look) => withLights(look, ({ id, aim }) => (id === 'key' ? { position: [aim[0], aim[1], 0.5] } : {})),
+    ],
+    [
+      'lamp',
+      'stop',
+      (look: Look) =>
+        withLights(look, ({ id }) =>
+          id === 'key' ? { lamp: { kind: 'lamp', ratedW: 60, fittedW: 200, figureW: 60, diffusionStops: 0 } } : {},
+        ),
+    ],
+  ] as const)('say %s, %s', (kind, level, change) => {
+    expect(kinds(change(poster) as Look, level)).toContain(kind);
+  });
+
+  it('a stand that is weighed down, low voltage, and a person beside the light', () => {
+    expect(kinds(withLights(poster, (light) => ({ rig: { ...light.rig, weighted: true } })))).not.toContain('stand');
+    const load = (volts: number) => circuitLoads({ ...poster, day: { ...poster.day, volts } })[0]!.amps;
+    expect(load(115) / load(230)).toBeCloseTo(2, 9);
+    expect(kinds(nocturneLooks()[0]!)).not.toContain('glare');
+  });
+
+  it('stay taken on until what they were said about changes', () => {
+    const wet: Look = { ...poster, day: { ...poster.day, wet: true } };
+    const stop = cautionsOf(wet).find(({ kind }) => kind === 'wet')!;
+    const taken: Look = { ...wet, acknowledged: [{ key: stop.key, at: '2026-11-26T10:00:00.000Z' }] };
+    expect(openCautions(taken).map(({ key }) => key)).not.toContain(stop.key);
+    const id = stop.lightIds[0]!;
+    expect(
+      openCautions(withRig(taken, id, { battery: true })).some(({ kind, lightIds }) => kind === 'wet' && lightIds[0] === id),
+    ).toBe(true);
+  });
+});
+
+describe('looks of the third version', () => {
+  it('get a rig and a day that change nothing', () => {
+    const old: any = copyOf(poster);
+    old.version = 3;
+    delete old.day;
+    for (const light of old.lights) delete light.rig;
+    const look = parseLook(upgradeLook(old));
+    expect(look.day.circuits).toHaveLength(1);
+    expect(look.lights[0]!.rig.hold).toBe('stand');
+    expect(evaluate(look).probes).toEqual(evaluate(poster).probes);
+  });
+});
+
+describe('role sheets', () => {
+  it('give each helper what they hold and dial, and the photographer the rest', () => {
+    const sheets = roleSheets(withRig(poster, 'rim-left', { holder: 'Second', hold: 'hand' }));
+    expect(sheets.map(({ who }) => who).sort()).toEqual(['Photographer', 'Second']);
+    const [task] = sheets.find(({ who }) => who === 'Second')!.tasks;
+    expect(task!.text).toMatch(/^Hold .*; gel .*; dial 1\/\d.*eyes off the head/);
+    expect(sheets.flatMap(({ tasks }) => tasks)).toHaveLength(4);
+  });
+});
+
+describe('the schedule', () => {
+  const setup = (id: string, change: (look: Look) => Look) => ({ id, look: change({ ...copyOf(poster), title: id }) });
+  const gel = (id: string) => (look: Look) =>
+    withLights(look, (light) => (light.role === 'rim' ? { gels: [{ gel: id, strength: 1 }] } : {}));
+
+  it('names what changes between two set-ups, and nothing between the same', () => {
+    expect(changesBetween(poster, copyOf(poster))).toEqual([]);
+    const moved = withLights(poster, ({ id, position }) =>
+      id === 'key' ? { position: [position[0] + 1, position[1], position[2]] } : {},
+    );
+    expect(changesBetween(poster, moved)).toEqual([{ what: expect.stringMatching(/move$/), minutes: 3 }]);
+    expect(changesBetween(poster, gel('violet-pale')(poster)).map(({ minutes }) => minutes)).toEqual([3, 3]);
+    expect(changesBetween(poster, { ...poster, camera: { ...poster.camera, ndStops: 3 } })).toEqual([
+      { what: 'ND 3 stops', minutes: 1 },
+    ]);
+  });
+
+  it('puts like beside like: as good as trying every order', () => {
+    const setups = [
+      setup('a', gel('azure-deep')),
+      setup('b', gel('amber-mid')),
+      setup('c', gel('azure-deep')),
+      setup('d', gel('amber-mid')),
+    ];
+    const found = schedule(setups);
+    const costs = permutations(setups).map((order) =>
+      order.reduce(
+        (sum, { look }, i) =>
+          sum + changesBetween(i ? order[i - 1]!.look : null, look).reduce((all, { minutes }) => all + minutes, 0),
+        0,
+      ),
+    );
+    expect(found.minutes).toBeCloseTo(Math.min(...costs), 9);
+    expect(found.minutes).toBeLessThan(found.givenMinutes);
+    expect(found.setups.map(({ id }) => id).join('')).toMatch(/^(ac|ca|bd|db)/);
+    expect(schedule(setups, 'd').setups[0]!.id).toBe('d');
+    expect(found.setups[1]!.readyAt).toBeGreaterThan(found.setups[0]!.readyAt);
+  });
+
+  it('takes none, and refuses more than it can order', () => {
+    expect(schedule([])).toEqual({ setups: [], minutes: 0, givenMinutes: 0 });
+    expect(() => schedule(Array.from({ length: 13 }, (_, i) => setup(`s${i}`, (look) => look)))).toThrow(/At most 12/);
+  });
+});
+
+function permutations<T>(list: readonly T[]): T[][] {
+  return list.length < 2
+    ? [[...list]]
+    : list.flatMap((one, i) => permutations(list.filter((_, k) => k !== i)).map((rest) => [one, ...rest]));
+}
+
+describe('continuity', () => {
+  it('is quiet about the same shot and alarms at what a cut would show', () => {
+    expect(continuity(poster, poster).filter(({ alarm }) => alarm)).toEqual([]);
+    const white = continuity(poster, { ...poster, camera: { ...poster.camera, whiteK: 4000 } });
+    expect(white[0]!.alarm).toBe(true);
+    expect(white.find(({ what }) => what === 'White')!.text).toBe('71 mired apart');
+    const brighter = continuity(poster, { ...poster, camera: { ...poster.camera, iso: poster.camera.iso * 2 } });
+    expect(brighter.find(({ what }) => what.startsWith('Face'))).toMatchObject({
+      alarm: true,
+      text: '1.0 stops brighter in the second',
+    });
+  });
+});
+
+describe('a look made again with other lamps', () => {
+  it('brings every light to where it stood, or says how far off it stays', () => {
+    const made = remake(poster, { key: fixtureOf('flash-200') });
+    const [before, after] = [evaluate(poster), evaluate(made.look)];
+    expect(Math.abs(after.lights[0]!.stops - before.lights[0]!.stops)).toBeLessThan(0.06);
+    expect(made.unreached).toEqual([]);
+    const weak = remake(poster, { key: fixtureOf('household-bulb') });
+    expect(weak.unreached[0]).toMatchObject({ lightId: 'key' });
+    expect(weak.unreached[0]!.offStops).toBeLessThan(-2);
+    expect(parseLook(weak.look)).toBeTruthy();
+    expect(parseLook(weak.result.look)).toBeTruthy();
+  });
+});
