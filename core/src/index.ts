@@ -353,3 +353,15 @@ export {
   type Lessons,
   type TaughtFrame,
 } from './learn/learn';
+export { E131_PORT, readE131, writeE131, type E131Packet } from './control/e131';
+export {
+  gelAt,
+  patchOf,
+  SLOTS,
+  slotsOf,
+  stateOf,
+  universesOf,
+  type FixtureState,
+  type Patch as FixturePatch,
+} from './control/slots';
+export { meterAt, type MeterReading } from './control/meter';

@@ -91,11 +91,13 @@ export function ensureServerBuilt() {
     const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));
     run(bin('esbuild'), [
       'server/src/main.ts',
+      'server/src/devices/render-worker.ts',
       '--bundle',
       '--platform=node',
       '--target=node20',
       '--format=cjs',
-      '--outfile=server/dist/main.js',
+      '--outdir=server/dist',
+      '--entry-names=[name]',
       '--sourcemap',
       '--log-level=warning',
       ...external.map((name) => `--external:${name}`),

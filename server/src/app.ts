@@ -1,4 +1,3 @@
-import { createHash, timingSafeEqual } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
@@ -7,27 +6,56 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { frameRepository } from './db/frame-repository';
+import type { OpenDatabase } from './db/open';
 import { repository } from './db/repository';
-import type { Db } from './db/open';
+import type { Render } from './devices/render';
+import { standIns } from './devices/stand-ins';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
 import { kitRepository } from './db/kit-repository';
+import { backupRoutes } from './routes/backup';
+import { deviceRoutes } from './routes/devices';
+import { frameRoutes, lookFrameRoutes } from './routes/frames';
 import { kitRoutes, readingRoutes } from './routes/kit';
+import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
+import { checkHost, checkOrigin, folderSecret, ownHosts, sessions } from './session';
 
 const BODY_LIMIT = '4mb';
+/** Addresses that take or give files rather than JSON. */
+const TAKES_FILES = /^\/(looks\/[^/]+\/frames|backup)(\/|$)/;
 
 export interface AppOptions {
-  readonly db: Db;
+  readonly database: OpenDatabase;
   readonly logger: Logger;
   /** Folder of the built application; without it only the API is served. */
   readonly webRoot?: string | undefined;
   readonly passcode?: string | null | undefined;
+  /** Names that the server answers to. */
+  readonly hosts?: ReadonlySet<string> | undefined;
+  /** Where other machines reach it. */
+  readonly addresses?: (() => readonly string[]) | undefined;
+  readonly render: Render;
+  readonly e131Port?: number | undefined;
 }
 
 /** The whole HTTP surface: API under /api, the built application beside it. */
-export function createApp({ db, logger, webRoot, passcode = null }: AppOptions): Express {
+export function createApp({
+  database,
+  logger,
+  webRoot,
+  passcode = null,
+  hosts = ownHosts(),
+  addresses = () => [],
+  render,
+  e131Port = 0,
+}: AppOptions): Express {
+  const { db, folder } = database;
   const repo = repository(db);
+  const frames = frameRepository(db);
+  const door = sessions(passcode, folderSecret(folder));
+  const devices = standIns(render, e131Port);
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') }, quietReqLogger: true }));
@@ -47,20 +75,35 @@ export function createApp({ db, logger, webRoot, passcode = null }: AppOptions):
       strictTransportSecurity: false,
     }),
   );
-  if (passcode !== null) app.use(wantsPasscode(passcode));
+  app.use(checkHost(hosts));
 
   const api = express.Router();
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
+  api.use(checkOrigin);
+  // Files come as they are; who may send them is asked before they are read.
+  const files = express.Router();
+  files.use(door.guard);
+  files.use('/looks/:id/frames', lookFrameRoutes(frames, repo.readLook));
+  files.use('/backup', backupRoutes(database));
+  api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   api.use(wantsJson);
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
+  api.use('/session', door.routes);
+  api.use(door.guard);
   api.get('/health', (_req, res) => {
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });
   api.use('/shoots', shootRoutes(repo));
   api.use('/looks', lookRoutes(repo));
+  api.use('/frames', frameRoutes(frames));
+  api.use('/log', logRoutes(repo, frames));
+  api.use('/devices', deviceRoutes(devices, repo, frames));
+  api.get('/reach', (_req, res) => {
+    res.json({ addresses: addresses(), passcodeWanted: passcode !== null });
+  });
   api.use('/kit', kitRoutes(kitRepository(db)));
   api.use('/read', readingRoutes());
   api.use('/compute', computeRoutes());
@@ -87,22 +130,6 @@ const wantsJson: RequestHandler = (req, _res, next) => {
   }
   next();
 };
-
-/** Asks for the passcode by HTTP basic authentication; any user name will do. */
-function wantsPasscode(passcode: string): RequestHandler {
-  const digest = (text: string) => createHash('sha256').update(text).digest();
-  const wanted = digest(passcode);
-  return (req, res, next) => {
-    const [scheme, value = ''] = (req.get('Authorization') ?? '').split(' ');
-    const given = scheme === 'Basic' ? Buffer.from(value, 'base64').toString('utf8').split(':').slice(1).join(':') : '';
-    if (timingSafeEqual(digest(given), wanted)) {
-      next();
-      return;
-    }
-    res.set('WWW-Authenticate', 'Basic realm="Fulgent", charset="UTF-8"');
-    throw new HttpProblem(401, 'Passcode wanted', 'Give the passcode that the server was started with.');
-  };
-}
 
 function serveApplication(app: Express, webRoot: string): void {
   const hashed = { immutable: true, maxAge: '365d', index: false as const };

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { E131_PORT } from '@fulgent/core';
 
 /** Settings of the server, all from the environment. */
 export interface Config {
@@ -8,17 +9,18 @@ export interface Config {
   readonly logLevel: string;
   /** Wanted from every client when the server is reachable from other machines. */
   readonly passcode: string | null;
+  /** Names besides its addresses that the server answers to. */
+  readonly hosts: readonly string[];
+  /** UDP port of the stand-in network fixtures; 0 for any. */
+  readonly e131Port: number;
 }
 
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 const SHORTEST_PASSCODE = 6;
 
-/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
+/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
-  const port = Number(env['PORT'] ?? 4680);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-    throw new Error(`PORT must be a whole number from 0 to 65535; it is "${env['PORT']}".`);
-  }
+  const port = portOf(env, 'PORT', 4680);
   const host = env['HOST'] ?? '127.0.0.1';
   const passcode = env['FULGENT_PASSCODE'] ?? null;
   if (!LOOPBACK.has(host) && (passcode === null || passcode.length < SHORTEST_PASSCODE)) {
@@ -32,5 +34,17 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
     dataFolder: path.resolve(root, env['FULGENT_DATA'] ?? '.data'),
     logLevel: env['LOG_LEVEL'] ?? 'info',
     passcode: LOOPBACK.has(host) ? null : passcode,
+    hosts: (env['FULGENT_HOSTS'] ?? '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean),
+    e131Port: portOf(env, 'FULGENT_E131_PORT', E131_PORT),
   };
+}
+
+function portOf(env: NodeJS.ProcessEnv, name: string, usual: number): number {
+  const port = Number(env[name] ?? usual);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`${name} must be a whole number from 0 to 65535; it is "${env[name]}".`);
+  return port;
 }

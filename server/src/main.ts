@@ -3,8 +3,11 @@ import path from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { readConfig } from './config';
+import { copyDaily, restoreCopy } from './backup/copies';
 import { openDatabase } from './db/open';
 import { repository } from './db/repository';
+import { workerRender } from './devices/render';
+import { ownHosts, reachableAt } from './session';
 
 /** How long open requests may take to end when the server is asked to stop, ms. */
 const SHUTDOWN_MS = 5000;
@@ -13,15 +16,33 @@ function main(): void {
   const root = path.resolve(__dirname, '../..');
   const config = readConfig(process.env, root);
   const logger = pino({ level: config.logLevel });
-  const { db, close } = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
-  if (process.argv.includes('--demo')) repository(db).addDemo();
-  const app = createApp({ db, logger, webRoot: path.join(root, 'app/dist'), passcode: config.passcode });
+  const restoring = process.argv.indexOf('--restore');
+  if (restoring > 0) {
+    restore(process.argv[restoring + 1], config.dataFolder);
+    return;
+  }
+  const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
+  if (process.argv.includes('--demo')) repository(database.db).addDemo();
+  const drawing = workerRender();
+  let listening = config.port;
+  const app = createApp({
+    database,
+    logger,
+    webRoot: path.join(root, 'app/dist'),
+    passcode: config.passcode,
+    hosts: ownHosts([config.host, ...config.hosts]),
+    addresses: () => reachableAt(config.host, listening),
+    render: drawing.render,
+    e131Port: config.e131Port,
+  });
+  const stopCopies = copyDaily(database.client, config.dataFolder, (error) => logger.error(error, 'the daily copy failed'));
   const server = app.listen(config.port, config.host, (error?: Error) => {
     if (error) {
       logger.fatal(error, `cannot listen on ${config.host}:${config.port}; set PORT to a free port`);
       process.exit(1);
     }
     const { port } = server.address() as AddressInfo;
+    listening = port;
     process.stdout.write(`Fulgent is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}\n`);
   });
 
@@ -30,13 +51,23 @@ function main(): void {
     const forced = setTimeout(() => server.closeAllConnections(), SHUTDOWN_MS);
     server.close(() => {
       clearTimeout(forced);
-      close();
+      stopCopies();
+      drawing.close();
+      database.close();
       process.exit(0);
     });
     server.closeIdleConnections();
   };
   process.once('SIGTERM', () => stop('SIGTERM'));
   process.once('SIGINT', () => stop('SIGINT'));
+}
+
+/** Puts a copy of the database back, and says what it holds. */
+function restore(file: string | undefined, dataFolder: string): void {
+  if (!file) throw new Error('Say which copy: --restore <file>. They lie in the folder "copies" of the data.');
+  const counts = restoreCopy(path.resolve(file), dataFolder);
+  const what = Object.entries(counts).map(([table, n]) => `${n} ${table.replace('_', ' ')}`);
+  process.stdout.write(`Put back: ${what.join(', ')}. What was there is kept beside it.\n`);
 }
 
 try {

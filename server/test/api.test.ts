@@ -1,15 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { demoLooks, type Look } from '@fulgent/core';
-import { pino } from 'pino';
-import request from 'supertest';
-import { createApp } from '../src/app';
 import { readConfig } from '../src/config';
-import { openDatabase, type OpenDatabase } from '../src/db/open';
+import { openDatabase } from '../src/db/open';
+import { bench, type Bench } from './support';
 
-const migrations = path.join(__dirname, '../drizzle');
-const logger = pino({ level: 'silent' });
 const samples = (f: (nm: number) => number) => {
   const wavelengthsNm = Array.from({ length: 81 }, (_, i) => 380 + 5 * i);
   return { wavelengthsNm, values: wavelengthsNm.map(f) };
@@ -20,20 +14,15 @@ const blueGel = (() => {
 })();
 const daylight = { kind: 'daylight', cct: 5600 };
 
-let folder: string;
-let opened: OpenDatabase;
-let api: ReturnType<typeof request>;
+let server: Bench;
+let api: Bench['api'];
 
 beforeEach(() => {
-  folder = mkdtempSync(path.join(tmpdir(), 'fulgent-'));
-  opened = openDatabase(folder, migrations);
-  api = request(createApp({ db: opened.db, logger }));
+  server = bench();
+  ({ api } = server);
 });
 
-afterEach(() => {
-  opened.close();
-  rmSync(folder, { recursive: true });
-});
+afterEach(() => server.close());
 
 const demo = JSON.stringify(demoLooks()[0]);
 const look = (): Look => JSON.parse(demo) as Look;
@@ -101,10 +90,11 @@ describe('looks', () => {
 
   it('is there after the database is opened again', async () => {
     const { id } = await create();
-    opened.close();
-    opened = openDatabase(folder, migrations);
-    api = request(createApp({ db: opened.db, logger }));
+    server.database.close();
+    const again = openDatabase(server.folder, path.join(__dirname, '../drizzle'));
+    api = server.with({ database: again });
     expect((await api.get(`/api/looks/${id}`).expect(200)).body.look).toEqual(look());
+    again.close();
   });
 
   it('takes a hundred writes at once: exactly one of each revision wins', async () => {
@@ -359,12 +349,5 @@ describe('settings', () => {
     expect(() => readConfig({ PORT: 'abc' }, '/x')).toThrow(/PORT must be/);
     expect(() => readConfig({ HOST: '0.0.0.0' }, '/x')).toThrow(/FULGENT_PASSCODE/);
     expect(readConfig({ HOST: '0.0.0.0', FULGENT_PASSCODE: 'sixsix' }, '/x').passcode).toBe('sixsix');
-  });
-
-  it('wants the passcode where there is one', async () => {
-    const guarded = request(createApp({ db: opened.db, logger, passcode: 'darkroom' }));
-    await guarded.get('/api/health').expect(401);
-    await guarded.get('/api/health').auth('any', 'wrong').expect(401);
-    await guarded.get('/api/health').auth('any', 'darkroom').expect(200);
   });
 });

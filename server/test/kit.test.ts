@@ -1,27 +1,16 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { STAND_IN_KIT, type KitEntry } from '@fulgent/core';
 import fc from 'fast-check';
-import { pino } from 'pino';
-import request from 'supertest';
-import { createApp } from '../src/app';
-import { openDatabase, type OpenDatabase } from '../src/db/open';
+import { bench, type Bench } from './support';
 
-let folder: string;
-let opened: OpenDatabase;
-let api: ReturnType<typeof request>;
+let server: Bench;
+let api: Bench['api'];
 
 beforeEach(() => {
-  folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kit-'));
-  opened = openDatabase(folder, path.join(__dirname, '../drizzle'));
-  api = request(createApp({ db: opened.db, logger: pino({ level: 'silent' }) }));
+  server = bench();
+  ({ api } = server);
 });
 
-afterEach(() => {
-  opened.close();
-  rmSync(folder, { recursive: true });
-});
+afterEach(() => server.close());
 
 const gel = (change: Partial<Extract<KitEntry, { kind: 'gel' }>> = {}): KitEntry => ({
   ...(JSON.parse(JSON.stringify(STAND_IN_KIT[0])) as Extract<KitEntry, { kind: 'gel' }>),

@@ -9,6 +9,9 @@ export type Db = BetterSQLite3Database<typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Db;
+  /** The connection itself, for copies. */
+  readonly client: Database.Database;
+  readonly folder: string;
   readonly close: () => void;
 }
 
@@ -25,5 +28,5 @@ export function openDatabase(folder: string, migrationsFolder: string): OpenData
   client.pragma('busy_timeout = 5000');
   const db = drizzle(client, { schema });
   migrate(db, { migrationsFolder });
-  return { db, close: () => client.close() };
+  return { db, client, folder, close: () => client.close() };
 }

@@ -1,7 +1,8 @@
-import { demoLooks, evaluate, nightOvenLooks, nocturneLooks, upgradeLook, writeLookFile, type Look } from '@fulgent/core';
+import { demoLooks, nightOvenLooks, nocturneLooks, upgradeLook, writeLookFile, type Look } from '@fulgent/core';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
+import { cardOf } from './card';
 import type { Db } from './open';
 import { looks, revisions, shoots, type LookCard } from './schema';
 
@@ -54,19 +55,8 @@ const DEMO_SHOOTS = [
     looks: demoLooks,
   },
 ] as const;
-const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
 /** Revisions kept for each look besides the present one. */
 const KEPT_REVISIONS = 200;
-
-function cardOf(look: Look): LookCard {
-  const readings = evaluate(look);
-  const troubled = readings.lights.find(({ verdict }) => TROUBLE.has(verdict.kind));
-  return {
-    patches: Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex])),
-    lights: look.lights.length,
-    trouble: troubled ? `${troubled.name}: ${troubled.verdict.text}` : null,
-  };
-}
 
 /** All reading and writing of shoots, looks and their revisions. Looks passed in must have gone through `parseLook`. */
 export function repository(db: Db) {
@@ -177,6 +167,12 @@ export function repository(db: Db) {
 
     readLook,
     createLook,
+
+    /** A look with when it was begun. */
+    readWithDate(id: string): { look: Look; createdAt: number } {
+      const { createdAt, revision } = lookRow(id);
+      return { look: documentAt(id, revision), createdAt };
+    },
 
     /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
     updateLook(id: string, basedOn: number, look: Look): StoredLook {

@@ -1,4 +1,4 @@
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
 export interface LookCard {
@@ -58,3 +58,70 @@ export const kitEntries = sqliteTable('kit_entries', {
   updatedAt: integer('updated_at').notNull(),
   deletedAt: integer('deleted_at'),
 });
+
+/** What is known of a test frame besides its pixels: written by the application as it is judged. */
+export interface FrameNotes {
+  /** Where probes are read, 0 to 1 from the left and the top. */
+  readonly marks: readonly { readonly probe: string; readonly x: number; readonly y: number }[];
+  /** What was measured there, linear red, green, blue. */
+  readonly patches: readonly {
+    readonly probe: string;
+    readonly x: number;
+    readonly y: number;
+    readonly linear: readonly [number, number, number];
+    readonly clipped: readonly [number, number, number];
+  }[];
+  readonly verdict: '' | 'kept' | 'rejected';
+  readonly words: string;
+  /** Who chose it, and whether it is the one. */
+  readonly by: string;
+  readonly chosen: boolean;
+  /** What was done to the file before it came here; only ungraded frames are evidence. */
+  readonly graded: boolean;
+}
+
+/** Test frames: the file as it came, a smaller copy to look at and measure, and the look as it was then. */
+export const frames = sqliteTable(
+  'frames',
+  {
+    id: text().primaryKey(),
+    lookId: text('look_id')
+      .notNull()
+      .references(() => looks.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    /** full, black, alone or bracket. */
+    kind: text().notNull(),
+    /** The light that burned alone or was bracketed, or ''. */
+    lightId: text('light_id').notNull(),
+    /** Stops from the plan in a bracket. */
+    stops: real().notNull(),
+    mime: text().notNull(),
+    widthPx: integer('width_px').notNull(),
+    heightPx: integer('height_px').notNull(),
+    /** Exposure and the like as the file tells it. */
+    meta: text({ mode: 'json' }).$type<FrameMeta>().notNull(),
+    notes: text({ mode: 'json' }).$type<FrameNotes>().notNull(),
+    revision: integer().notNull(),
+    /** The look as it was, as JSON text. */
+    look: text().notNull(),
+    original: blob({ mode: 'buffer' }).notNull(),
+    preview: blob({ mode: 'buffer' }).notNull(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+    deletedAt: integer('deleted_at'),
+  },
+  (table) => [index('frames_look').on(table.lookId)],
+);
+
+/** What a picture file says of how it was taken; null where it does not. */
+export interface FrameMeta {
+  readonly takenAt: string | null;
+  readonly aperture: number | null;
+  readonly iso: number | null;
+  readonly shutterS: number | null;
+  readonly focalMm: number | null;
+  /** Auto or manual white, as far as the file tells. */
+  readonly white: string | null;
+  readonly camera: string | null;
+  readonly lens: string | null;
+}

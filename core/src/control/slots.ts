@@ -1,0 +1,149 @@
+import { findGel, GELS } from '../catalogue/gels';
+import type { Light, Look, Setting } from '../look/schema';
+
+/**
+ * The personality of the stand-in network fixtures: nine slots a fixture, high byte first where two belong together. It is this application's own;
+ * real fixtures have their own, which their makers print.
+ */
+export const SLOTS = 9;
+export const SLOT_NAMES = [
+  'level, high',
+  'level, low',
+  'mode',
+  'a, high',
+  'a, low',
+  'b, high',
+  'b, low',
+  'c, high',
+  'c, low',
+] as const;
+
+/** In which of the modes a fixture stands; 0 for one that has only a level. */
+const MODE_CODES = ['level', 'cct', 'hsi', 'rgb', 'xy', 'gel'] as const;
+export type SlotMode = (typeof MODE_CODES)[number];
+
+/** What a fixture understood. */
+export interface FixtureState {
+  /** Share of full output, 0 to 1. */
+  readonly level: number;
+  readonly mode: SlotMode;
+  /** Dial by dial, in the order of `dialNames`. */
+  readonly dials: readonly { readonly name: string; readonly value: number; readonly unit: string }[];
+}
+
+interface DialRange {
+  readonly name: string;
+  readonly unit: string;
+  readonly low: number;
+  readonly high: number;
+}
+
+const WHITE: DialRange = { name: 'White', unit: 'K', low: 1000, high: 25_000 };
+const DIALS: Readonly<Record<SlotMode, readonly DialRange[]>> = {
+  level: [],
+  cct: [
+    { name: 'Colour temperature', unit: 'K', low: 1000, high: 25_000 },
+    { name: 'Green or magenta', unit: 'Duv', low: -0.03, high: 0.03 },
+  ],
+  hsi: [{ name: 'Hue', unit: '°', low: 0, high: 360 }, { name: 'Saturation', unit: '%', low: 0, high: 100 }, WHITE],
+  rgb: [
+    { name: 'Red', unit: '', low: 0, high: 255 },
+    { name: 'Green', unit: '', low: 0, high: 255 },
+    { name: 'Blue', unit: '', low: 0, high: 255 },
+  ],
+  xy: [
+    { name: 'x', unit: '', low: 0, high: 1 },
+    { name: 'y', unit: '', low: 0, high: 1 },
+  ],
+  gel: [{ name: 'Gel', unit: '', low: 0, high: 65_535 }, WHITE],
+};
+
+function dialValues(setting: Setting): number[] {
+  switch (setting.mode) {
+    case 'cct':
+      return [setting.cctK, setting.duv];
+    case 'hsi':
+      return [setting.hueDeg, 100 * setting.saturation, setting.whiteK];
+    case 'rgb':
+      return [setting.r, setting.g, setting.b];
+    case 'xy':
+      return [setting.x, setting.y];
+    case 'gel':
+      return [
+        Math.max(
+          0,
+          GELS.findIndex(({ id }) => id === setting.gel),
+        ),
+        setting.whiteK,
+      ];
+  }
+}
+
+const word = (share: number): [number, number] => {
+  const value = Math.round(65_535 * Math.min(1, Math.max(0, share)));
+  return [value >> 8, value & 255];
+};
+
+/** A light's nine slots. A light that is off or muted has no level. */
+export function slotsOf(light: Light): Uint8Array {
+  const out = new Uint8Array(SLOTS);
+  const mode: SlotMode = light.setting?.mode ?? 'level';
+  out.set(word(light.on && !light.muted ? 2 ** light.powerStops : 0), 0);
+  out[2] = MODE_CODES.indexOf(mode);
+  if (light.setting) {
+    dialValues(light.setting).forEach((value, i) => {
+      const { low, high } = DIALS[mode][i]!;
+      out.set(word((value - low) / (high - low)), 3 + 2 * i);
+    });
+  }
+  return out;
+}
+
+/** What nine slots say. A mode that is not known is read as a bare level. */
+export function stateOf(slots: ArrayLike<number>): FixtureState {
+  const at = (i: number) => ((slots[i] ?? 0) * 256 + (slots[i + 1] ?? 0)) / 65_535;
+  const mode = MODE_CODES[slots[2] ?? 0] ?? 'level';
+  return {
+    level: at(0),
+    mode,
+    dials: DIALS[mode].map(({ name, unit, low, high }, i) => ({ name, unit, value: low + (high - low) * at(3 + 2 * i) })),
+  };
+}
+
+/** Where each light of a look listens: universe and first slot, both counted from 1. Windows and unlit practicals have no address. */
+export interface Patch {
+  readonly lightId: string;
+  readonly name: string;
+  readonly universe: number;
+  readonly address: number;
+}
+
+const PER_UNIVERSE = Math.floor(512 / SLOTS);
+
+export function patchOf(look: Look): Patch[] {
+  return look.lights
+    .filter(({ role, fixture }) => role !== 'window' && fixture.kind !== 'flash')
+    .map(({ id, name }, i) => ({
+      lightId: id,
+      name,
+      universe: 1 + Math.floor(i / PER_UNIVERSE),
+      address: 1 + (i % PER_UNIVERSE) * SLOTS,
+    }));
+}
+
+/** All slots of the universes that a look uses, 512 each. */
+export function universesOf(look: Look): ReadonlyMap<number, Uint8Array> {
+  const out = new Map<number, Uint8Array>();
+  for (const { lightId, universe, address } of patchOf(look)) {
+    const slots = out.get(universe) ?? new Uint8Array(512);
+    slots.set(slotsOf(look.lights.find(({ id }) => id === lightId)!), address - 1);
+    out.set(universe, slots);
+  }
+  return out;
+}
+
+/** The name of a gel by its place in the stand-in list, as a fixture in gel mode has it. */
+export function gelAt(index: number): string {
+  const gel = GELS[Math.round(index)];
+  return gel ? (findGel(gel.id)?.name ?? gel.id) : 'unknown';
+}

@@ -1,0 +1,88 @@
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, copyFileSync } from 'node:fs';
+import path from 'node:path';
+import Database from 'better-sqlite3';
+
+/** Verified copies of the database: made on request and once a day, and put back on request. */
+
+export interface Copy {
+  readonly name: string;
+  readonly at: number;
+  readonly bytes: number;
+}
+
+const KEPT = 14;
+const DAY_MS = 24 * 3_600_000;
+const NAME = /^fulgent-\d{8}T\d{6}\d*\.db$/;
+const TABLES = ['shoots', 'looks', 'revisions', 'kit_entries', 'frames'] as const;
+
+const folderOf = (data: string) => path.join(data, 'copies');
+
+export function listCopies(data: string): Copy[] {
+  const folder = folderOf(data);
+  if (!existsSync(folder)) return [];
+  return readdirSync(folder)
+    .filter((name) => NAME.test(name))
+    .sort()
+    .reverse()
+    .map((name) => {
+      const { mtimeMs, size } = statSync(path.join(folder, name));
+      return { name, at: mtimeMs, bytes: size };
+    });
+}
+
+/** What a sound database holds, table by table. @throws Error for one that is damaged or not of this application. */
+export function verified(file: string): Readonly<Record<string, number>> {
+  const client = new Database(file, { readonly: true, fileMustExist: true });
+  try {
+    const sound = client.pragma('integrity_check', { simple: true });
+    if (sound !== 'ok') throw new Error(`${path.basename(file)} is damaged: ${String(sound)}`);
+    const foreign = client.pragma('foreign_key_check') as unknown[];
+    if (foreign.length > 0) throw new Error(`${path.basename(file)} is not whole: ${foreign.length} entries lead nowhere.`);
+    return Object.fromEntries(
+      TABLES.map((table) => [table, (client.prepare(`SELECT count(*) AS n FROM ${table}`).get() as { n: number }).n]),
+    );
+  } finally {
+    client.close();
+  }
+}
+
+/** Copies the open database while it is in use, reads the copy back in full, and only then gives it its name. */
+export async function makeCopy(client: Database.Database, data: string, now = new Date()): Promise<Copy> {
+  const folder = folderOf(data);
+  mkdirSync(folder, { recursive: true });
+  const name = `fulgent-${now.toISOString().replace(/[-:]/g, '').replace('Z', '').replace('.', '')}.db`;
+  const draft = path.join(folder, `${name}.draft`);
+  rmSync(draft, { force: true });
+  await client.backup(draft);
+  verified(draft);
+  renameSync(draft, path.join(folder, name));
+  for (const old of listCopies(data).slice(KEPT)) rmSync(path.join(folder, old.name), { force: true });
+  return listCopies(data).find((copy) => copy.name === name)!;
+}
+
+/** Makes a copy now if the newest is a day old, and looks again every hour. Returns how to stop. */
+export function copyDaily(client: Database.Database, data: string, onError: (error: unknown) => void): () => void {
+  const look = () => {
+    const [newest] = listCopies(data);
+    if (!newest || Date.now() - newest.at > DAY_MS) makeCopy(client, data).catch(onError);
+  };
+  look();
+  const timer = setInterval(look, 3_600_000);
+  timer.unref();
+  return () => clearInterval(timer);
+}
+
+/**
+ * Puts a copy in the place of the database of a folder; what was there is kept beside it. The server must not run on it.
+ * @throws Error for a copy that is damaged, before anything is touched.
+ */
+export function restoreCopy(file: string, data: string, now = Date.now()): Readonly<Record<string, number>> {
+  const counts = verified(file);
+  mkdirSync(data, { recursive: true });
+  const target = path.join(data, 'fulgent.db');
+  for (const end of ['', '-wal', '-shm']) {
+    if (existsSync(target + end)) renameSync(target + end, `${target}.before-${now}${end}`);
+  }
+  copyFileSync(file, target);
+  return counts;
+}

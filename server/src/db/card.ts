@@ -1,0 +1,15 @@
+import { evaluate, type Look } from '@fulgent/core';
+import type { LookCard } from './schema';
+
+const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
+
+/** What a card shows of a look, worked out once when it is written. */
+export function cardOf(look: Look): LookCard {
+  const readings = evaluate(look);
+  const troubled = readings.lights.find(({ verdict }) => TROUBLE.has(verdict.kind));
+  return {
+    patches: Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex])),
+    lights: look.lights.length,
+    trouble: troubled ? `${troubled.name}: ${troubled.verdict.text}` : null,
+  };
+}

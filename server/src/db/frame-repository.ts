@@ -1,0 +1,182 @@
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import { nanoid } from 'nanoid';
+import type { ReadPicture } from '../frames/read-picture';
+import { HttpProblem, notFound } from '../problem';
+import type { Db } from './open';
+import { frames, looks, revisions, type FrameNotes } from './schema';
+
+export const FRAME_KINDS = ['full', 'black', 'alone', 'bracket'] as const;
+export type FrameKind = (typeof FRAME_KINDS)[number];
+
+/** A test frame as the API gives it, without its pixels. */
+export type StoredFrame = Omit<typeof frames.$inferSelect, 'original' | 'preview' | 'look' | 'deletedAt'>;
+
+export interface NewFrame {
+  readonly lookId: string;
+  readonly name: string;
+  readonly kind: FrameKind;
+  readonly lightId: string;
+  readonly stops: number;
+  readonly picture: ReadPicture;
+  readonly original: Buffer;
+}
+
+const NO_NOTES: FrameNotes = { marks: [], patches: [], verdict: '', words: '', by: '', chosen: false, graded: false };
+
+const SHOWN = {
+  id: frames.id,
+  lookId: frames.lookId,
+  name: frames.name,
+  kind: frames.kind,
+  lightId: frames.lightId,
+  stops: frames.stops,
+  mime: frames.mime,
+  widthPx: frames.widthPx,
+  heightPx: frames.heightPx,
+  meta: frames.meta,
+  notes: frames.notes,
+  revision: frames.revision,
+  createdAt: frames.createdAt,
+  updatedAt: frames.updatedAt,
+};
+
+/** Frames kept for one look; more are a shoot of their own. */
+const MOST_FRAMES = 400;
+
+/** All reading and writing of test frames. */
+export function frameRepository(db: Db) {
+  const present = isNull(frames.deletedAt);
+
+  function read(id: string): StoredFrame {
+    const row = db
+      .select(SHOWN)
+      .from(frames)
+      .where(and(eq(frames.id, id), present))
+      .get();
+    if (!row) throw notFound('frame');
+    return row;
+  }
+
+  function listOf(lookId: string): StoredFrame[] {
+    return db
+      .select(SHOWN)
+      .from(frames)
+      .where(and(eq(frames.lookId, lookId), present))
+      .orderBy(asc(frames.createdAt), asc(frames.id))
+      .all();
+  }
+
+  return {
+    read,
+    listOf,
+
+    all: (): StoredFrame[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
+
+    add({ lookId, name, kind, lightId, stops, picture, original }: NewFrame): StoredFrame {
+      return db.transaction(
+        () => {
+          const look = db
+            .select({ revision: looks.revision })
+            .from(looks)
+            .where(and(eq(looks.id, lookId), isNull(looks.deletedAt)))
+            .get();
+          if (!look) throw notFound('look');
+          if (listOf(lookId).length >= MOST_FRAMES)
+            throw new HttpProblem(
+              422,
+              'Too many frames',
+              `A look keeps up to ${MOST_FRAMES} frames. Delete some, or start a copy of the look.`,
+            );
+          const { document } = db
+            .select({ document: revisions.document })
+            .from(revisions)
+            .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, look.revision)))
+            .get()!;
+          const id = nanoid(12);
+          const now = Date.now();
+          const { mime, widthPx, heightPx, meta, preview } = picture;
+          db.insert(frames)
+            .values({
+              id,
+              lookId,
+              name,
+              kind,
+              lightId,
+              stops,
+              mime,
+              widthPx,
+              heightPx,
+              meta,
+              preview,
+              original,
+              notes: NO_NOTES,
+              revision: 1,
+              look: document,
+              createdAt: now,
+              updatedAt: now,
+            })
+            .run();
+          return read(id);
+        },
+        { behavior: 'immediate' },
+      );
+    },
+
+    /** Writes notes over revision `basedOn`. @throws HttpProblem 409 with the present frame when that is not the newest. */
+    update(id: string, basedOn: number, notes: FrameNotes): StoredFrame {
+      return db.transaction(
+        () => {
+          const current = read(id);
+          if (current.revision !== basedOn)
+            throw new HttpProblem(
+              409,
+              'Changed elsewhere',
+              'This frame was judged elsewhere meanwhile. Take that in and send again.',
+              { current },
+            );
+          db.update(frames)
+            .set({ notes, revision: basedOn + 1, updatedAt: Date.now() })
+            .where(eq(frames.id, id))
+            .run();
+          return read(id);
+        },
+        { behavior: 'immediate' },
+      );
+    },
+
+    remove(id: string): void {
+      read(id);
+      db.update(frames).set({ deletedAt: Date.now() }).where(eq(frames.id, id)).run();
+    },
+
+    restore(id: string): StoredFrame {
+      const { changes } = db.update(frames).set({ deletedAt: null }).where(eq(frames.id, id)).run();
+      if (changes === 0) throw notFound('frame');
+      return read(id);
+    },
+
+    /** The file as it came, or the copy to look at. */
+    bytesOf(id: string, which: 'original' | 'preview'): { readonly mime: string; readonly bytes: Buffer } {
+      const row = db
+        .select({ mime: frames.mime, bytes: frames[which] })
+        .from(frames)
+        .where(and(eq(frames.id, id), present))
+        .get();
+      if (!row) throw notFound('frame');
+      return { mime: which === 'preview' ? 'image/png' : row.mime, bytes: row.bytes };
+    },
+
+    /** The look as it was when the frame was taken, as JSON text. */
+    lookOf(id: string): string {
+      const row = db
+        .select({ look: frames.look })
+        .from(frames)
+        .where(and(eq(frames.id, id), present))
+        .get();
+      if (!row) throw notFound('frame');
+      return row.look;
+    },
+  };
+}
+
+export type FrameRepository = ReturnType<typeof frameRepository>;

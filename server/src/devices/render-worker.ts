@@ -1,0 +1,14 @@
+import { parentPort } from 'node:worker_threads';
+import { makeStudio } from '@fulgent/core/frame';
+import type { RenderRequest } from './render';
+
+const studio = makeStudio();
+
+parentPort!.on('message', ({ id, look, width, height, only }: RenderRequest & { id: number }) => {
+  try {
+    const { rgba } = studio.picture({ look, width, height, fineness: 2, only: only ?? undefined });
+    parentPort!.postMessage({ id, rgba });
+  } catch (error) {
+    parentPort!.postMessage({ id, error: error instanceof Error ? error.message : String(error) });
+  }
+});

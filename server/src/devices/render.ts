@@ -1,0 +1,81 @@
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import type { Look } from '@fulgent/core';
+import sharp from 'sharp';
+
+/** Pictures of looks, drawn beside the server's own thread. */
+
+export interface RenderRequest {
+  readonly look: Look;
+  readonly width: number;
+  readonly height: number;
+  /** Only this light. */
+  readonly only: string | null;
+}
+
+/** RGBA of 8 bits. */
+export type Render = (request: RenderRequest) => Promise<Uint8ClampedArray>;
+
+interface Answer {
+  readonly id: number;
+  readonly rgba?: Uint8ClampedArray;
+  readonly error?: string;
+}
+
+/** Draws in a worker that starts at its first use; one picture after another. */
+export function workerRender(): { readonly render: Render; readonly close: () => void } {
+  let worker: Worker | null = null;
+  let next = 1;
+  const waiting = new Map<number, { resolve: (rgba: Uint8ClampedArray) => void; reject: (error: Error) => void }>();
+  const start = (): Worker => {
+    const started = new Worker(path.join(__dirname, 'render-worker.js'));
+    started.unref();
+    started.on('message', ({ id, rgba, error }: Answer) => {
+      const one = waiting.get(id);
+      waiting.delete(id);
+      if (rgba) one?.resolve(rgba);
+      else one?.reject(new Error(error ?? 'The picture could not be drawn.'));
+    });
+    const fail = (error: Error) => {
+      worker = null;
+      for (const one of waiting.values()) one.reject(error);
+      waiting.clear();
+    };
+    started.on('error', fail);
+    return started;
+  };
+  return {
+    render: (request) =>
+      new Promise((resolve, reject) => {
+        worker ??= start();
+        const id = next++;
+        waiting.set(id, { resolve, reject });
+        worker.postMessage({ id, ...request });
+      }),
+    close: () => void worker?.terminate(),
+  };
+}
+
+/** A drawn picture as JPEG, with its exposure in EXIF where `look` is given, as a camera would write it. */
+export function asJpeg(rgba: Uint8ClampedArray, width: number, height: number, look?: Look): Promise<Buffer> {
+  const picture = sharp(Buffer.from(rgba.buffer, rgba.byteOffset, rgba.byteLength), { raw: { width, height, channels: 4 } })
+    .removeAlpha()
+    .jpeg({ quality: 95, chromaSubsampling: '4:4:4' });
+  if (!look) return picture.toBuffer();
+  const { iso, aperture, shutterS, focalMm, name } = look.camera;
+  const rational = (value: number) => `${Math.round(value * 1000)}/1000`;
+  const stamp = new Date().toISOString().slice(0, 19).replace(/-/g, ':').replace('T', ' ');
+  return picture
+    .withExif({
+      IFD0: { Model: `Simulated ${name}` },
+      IFD2: {
+        FNumber: rational(aperture),
+        ExposureTime: shutterS >= 0.3 ? rational(shutterS) : `1000/${Math.round(1000 / shutterS)}`,
+        ISOSpeedRatings: String(Math.round(iso)),
+        FocalLength: rational(focalMm),
+        WhiteBalance: '1',
+        DateTimeOriginal: stamp,
+      },
+    })
+    .toBuffer();
+}

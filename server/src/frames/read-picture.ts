@@ -1,0 +1,130 @@
+import exifReader from 'exif-reader';
+import sharp from 'sharp';
+import type { FrameMeta } from '../db/schema';
+import { invalid } from '../problem';
+
+/** A picture file that was read in full, with a copy to look at and measure. */
+export interface ReadPicture {
+  readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff';
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly meta: FrameMeta;
+  /** PNG, sRGB, 8 bits. Pixels are taken out of the original and not mixed, so that what clips goes on clipping. */
+  readonly preview: Buffer;
+}
+
+const MIMES = { jpeg: 'image/jpeg', png: 'image/png', tiff: 'image/tiff' } as const;
+const LARGEST_PIXELS = 120_000_000;
+const PREVIEW_PX = 1280;
+const SECONDS = 20;
+
+// The server answers on one thread: pictures are decoded beside it, one after another.
+sharp.concurrency(1);
+sharp.cache(false);
+
+let last: Promise<unknown> = Promise.resolve();
+
+/** Runs picture work one at a time, so that uploads queue rather than crowd out answers. */
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const next = last.then(work, work);
+  last = next.catch(() => undefined);
+  return next;
+}
+
+const refused = (message: string) => invalid([{ field: 'file', message }]);
+
+/** Decodes a JPEG, PNG or TIFF off the main thread. @throws HttpProblem 422 with the remedy for anything else, damaged or too large. */
+export function readPicture(file: Buffer): Promise<ReadPicture> {
+  return inTurn(async () => {
+    if (file.length === 0) throw refused('The file is empty. Choose a JPEG, PNG or TIFF.');
+    const open = () =>
+      sharp(file, { limitInputPixels: LARGEST_PIXELS, failOn: 'error', sequentialRead: true }).timeout({ seconds: SECONDS });
+    let head;
+    try {
+      head = await open().metadata();
+    } catch (error) {
+      throw refused(whyNot(error));
+    }
+    const mime = MIMES[head.format as keyof typeof MIMES];
+    if (!mime || !looksLike(file, mime))
+      throw refused(`The file is ${head.format ? head.format.toUpperCase() : 'no picture'}. Export it as JPEG, PNG or TIFF.`);
+    try {
+      const { data, info } = await open()
+        .autoOrient()
+        .flatten({ background: '#000' })
+        .resize({
+          width: PREVIEW_PX,
+          height: PREVIEW_PX,
+          fit: 'inside',
+          withoutEnlargement: true,
+          kernel: 'nearest',
+          fastShrinkOnLoad: false,
+        })
+        .toColourspace('srgb')
+        .png({ compressionLevel: 3 })
+        .toBuffer({ resolveWithObject: true });
+      const turned = (head.orientation ?? 1) >= 5;
+      return {
+        mime,
+        widthPx: (turned ? head.height : head.width) ?? info.width,
+        heightPx: (turned ? head.width : head.height) ?? info.height,
+        meta: metaOf(head.exif),
+        preview: data,
+      };
+    } catch (error) {
+      throw refused(whyNot(error));
+    }
+  });
+}
+
+function looksLike(file: Buffer, mime: ReadPicture['mime']): boolean {
+  const starts = (...bytes: number[]) => bytes.every((byte, i) => file[i] === byte);
+  if (mime === 'image/jpeg') return starts(0xff, 0xd8, 0xff);
+  if (mime === 'image/png') return starts(0x89, 0x50, 0x4e, 0x47);
+  return starts(0x49, 0x49) || starts(0x4d, 0x4d);
+}
+
+function whyNot(error: unknown): string {
+  const text = error instanceof Error ? error.message : String(error);
+  if (/pixel limit/i.test(text)) return 'The picture has more than 120 million pixels. Export it smaller.';
+  if (/timeout/i.test(text)) return 'The picture took too long to read. Export it again as JPEG, smaller.';
+  return 'The file is damaged, cut short, or no JPEG, PNG or TIFF. Copy it from the card again, or export it anew.';
+}
+
+const NOTHING: FrameMeta = {
+  takenAt: null,
+  aperture: null,
+  iso: null,
+  shutterS: null,
+  focalMm: null,
+  white: null,
+  camera: null,
+  lens: null,
+};
+
+/** Exposure from EXIF; what is missing or odd is null. */
+function metaOf(exif: Buffer | undefined): FrameMeta {
+  if (!exif) return NOTHING;
+  let tags;
+  try {
+    tags = exifReader(exif);
+  } catch {
+    return NOTHING;
+  }
+  const { Photo: photo = {}, Image: image = {} } = tags;
+  const number = (value: unknown, low: number, high: number) =>
+    typeof value === 'number' && value >= low && value <= high ? value : null;
+  const text = (value: unknown) => (typeof value === 'string' && value.trim() ? value.trim().slice(0, 80) : null);
+  const taken = photo.DateTimeOriginal;
+  const iso = Array.isArray(photo.ISOSpeedRatings) ? photo.ISOSpeedRatings[0] : photo.ISOSpeedRatings;
+  return {
+    takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken.toISOString() : null,
+    aperture: number(photo.FNumber, 0.5, 128),
+    iso: number(iso, 1, 1_000_000),
+    shutterS: number(photo.ExposureTime, 0.00001, 3600),
+    focalMm: number(photo.FocalLength, 1, 2000),
+    white: photo.WhiteBalance === 0 ? 'auto' : photo.WhiteBalance === 1 ? 'manual' : null,
+    camera: text(image.Model),
+    lens: text(photo.LensModel),
+  };
+}

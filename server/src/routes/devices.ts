@@ -1,0 +1,98 @@
+import { Router } from 'express';
+import * as yup from 'yup';
+import type { FrameRepository } from '../db/frame-repository';
+import type { Repository } from '../db/repository';
+import type { Deviations, StandIns } from '../devices/stand-ins';
+import { readPicture } from '../frames/read-picture';
+import { invalid } from '../problem';
+import { validated } from './validated';
+
+const lookId = () => yup.string().required().max(64);
+const switchBody = yup.object({ on: yup.boolean().required() }).noUnknown();
+const lookBody = yup.object({ lookId: lookId() }).noUnknown();
+const meterBody = yup.object({ lookId: lookId(), probe: yup.string().required().max(64) }).noUnknown();
+const plantBody = yup.object({ deviations: yup.mixed<Record<string, unknown>>().required() }).noUnknown();
+const shootBody = yup
+  .object({
+    lookId: lookId(),
+    /** A light's id for it alone, 'none' for a black frame, '' for the whole look. */
+    alone: yup.string().max(64),
+    widthPx: yup.number().integer().min(80).max(1600),
+    name: yup.string().trim().max(120),
+  })
+  .noUnknown();
+
+const one = yup
+  .object({
+    outputStops: yup.number().min(-3).max(3),
+    miredShift: yup.number().min(-100).max(100),
+    leak: yup.number().min(0).max(0.5),
+  })
+  .noUnknown();
+const MOST = 24;
+
+function deviationsOf(value: unknown): Deviations {
+  if (value === null || typeof value !== 'object' || Array.isArray(value))
+    throw invalid([{ field: 'deviations', message: 'deviations must be an object by light id.' }]);
+  const entries = Object.entries(value);
+  if (entries.length > MOST) throw invalid([{ field: 'deviations', message: `deviations must name at most ${MOST} lights.` }]);
+  return Object.fromEntries(entries.map(([id, off]) => [id.slice(0, 64), validated(one, off) as Deviations[string]]));
+}
+
+/** The stand-in devices: switched on and off, sent to, read back. */
+export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameRepository): Router {
+  const router = Router();
+
+  router.get('/', (_req, res) => {
+    res.json(devices.state());
+  });
+
+  router.post('/', async (req, res) => {
+    const { on } = validated(switchBody, req.body);
+    if (on) await devices.turnOn();
+    else devices.turnOff();
+    res.json(devices.state());
+  });
+
+  router.post('/send', async (req, res) => {
+    const { lookId: id } = validated(lookBody, req.body);
+    res.json(await devices.send(id, repo.readLook(id).look));
+  });
+
+  router.post('/deviations', (req, res) => {
+    res.json(devices.plant(deviationsOf(validated(plantBody, req.body).deviations)));
+  });
+
+  router.post('/meter', (req, res) => {
+    const { lookId: id, probe } = validated(meterBody, req.body);
+    res.json(devices.meter(repo.readLook(id).look, probe));
+  });
+
+  router.post('/shoot', async (req, res) => {
+    const { lookId: id, alone = '', widthPx = 480, name = '' } = validated(shootBody, req.body);
+    const { look } = repo.readLook(id);
+    if (alone && alone !== 'none' && !look.lights.some((light) => light.id === alone))
+      throw invalid([{ field: 'alone', message: 'alone must be the id of one of the look’s lights, "none", or empty.' }]);
+    const height = Math.round(widthPx * 1.25);
+    const original = await devices.shoot(look, widthPx, height, alone || null);
+    const kind = alone === '' ? 'full' : alone === 'none' ? 'black' : 'alone';
+    const stored = frames.add({
+      lookId: id,
+      name:
+        name ||
+        (kind === 'alone'
+          ? `${look.lights.find((light) => light.id === alone)!.name} alone`
+          : kind === 'black'
+            ? 'Black frame'
+            : 'Frame'),
+      kind,
+      lightId: kind === 'alone' ? alone : '',
+      stops: 0,
+      picture: await readPicture(original),
+      original,
+    });
+    res.status(201).location(`/api/frames/${stored.id}`).json(stored);
+  });
+
+  return router;
+}

@@ -1,0 +1,104 @@
+import { upgradeLook } from '@fulgent/core';
+import express, { Router, type Request } from 'express';
+import * as yup from 'yup';
+import { FRAME_KINDS, type FrameRepository, type StoredFrame } from '../db/frame-repository';
+import type { FrameNotes } from '../db/schema';
+import { notesSchema } from '../frames/notes';
+import { readPicture } from '../frames/read-picture';
+import { HttpProblem } from '../problem';
+import { basedOn } from './based-on';
+import { validated } from './validated';
+
+const LARGEST_FILE = '60mb';
+const PICTURES = ['image/jpeg', 'image/png', 'image/tiff', 'application/octet-stream'];
+
+const changeBody = yup.object({ notes: notesSchema.required() }).noUnknown();
+
+const querySchema = yup.object({
+  name: yup.string().trim().max(120),
+  kind: yup.string().oneOf(FRAME_KINDS),
+  light: yup.string().max(64),
+  stops: yup.number().typeError('stops must be a number from -6 to 6').min(-6).max(6),
+});
+
+const tag = ({ revision }: StoredFrame) => `"${revision}"`;
+
+/** Frames of one look: `POST /api/looks/:id/frames` takes the file itself as the body. */
+export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) => unknown): Router {
+  const router = Router({ mergeParams: true });
+
+  router.get('/', (req: Request<{ id: string }>, res) => {
+    hasLook(req.params.id);
+    res.json(frames.listOf(req.params.id));
+  });
+
+  router.post('/', express.raw({ type: PICTURES, limit: LARGEST_FILE }), async (req: Request<{ id: string }>, res) => {
+    const {
+      name = 'Frame',
+      kind = 'full',
+      light = '',
+      stops = 0,
+    } = validated(querySchema, {
+      ...req.query,
+      ...('stops' in req.query ? { stops: Number(req.query['stops']) } : {}),
+    });
+    if (!Buffer.isBuffer(req.body))
+      throw new HttpProblem(415, 'No picture', 'Send the file itself as the body, as image/jpeg, image/png or image/tiff.');
+    hasLook(req.params.id);
+    const picture = await readPicture(req.body);
+    const stored = frames.add({
+      lookId: req.params.id,
+      name: name || 'Frame',
+      kind,
+      lightId: light,
+      stops,
+      picture,
+      original: req.body,
+    });
+    res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(stored);
+  });
+
+  return router;
+}
+
+export function frameRoutes(frames: FrameRepository): Router {
+  const router = Router();
+
+  router.get('/', (_req, res) => {
+    res.json(frames.all());
+  });
+
+  router.get('/:id', (req, res) => {
+    const stored = frames.read(req.params.id);
+    res.set('ETag', tag(stored)).json(stored);
+  });
+
+  router.patch('/:id', (req: Request<{ id: string }>, res) => {
+    const revision = basedOn(req);
+    const { notes } = validated(changeBody, req.body);
+    const stored = frames.update(req.params.id, revision, notes as FrameNotes);
+    res.set('ETag', tag(stored)).json(stored);
+  });
+
+  router.delete('/:id', (req, res) => {
+    frames.remove(req.params.id);
+    res.status(204).end();
+  });
+
+  router.post('/:id/restore', (req, res) => {
+    res.json(frames.restore(req.params.id));
+  });
+
+  router.get('/:id/look', (req, res) => {
+    res.json(upgradeLook(JSON.parse(frames.lookOf(req.params.id))));
+  });
+
+  for (const which of ['original', 'preview'] as const)
+    router.get(`/:id/${which}`, (req: Request<{ id: string }>, res) => {
+      const { mime, bytes } = frames.bytesOf(req.params.id, which);
+      // Frames never change: only what is said of them does.
+      res.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
+    });
+
+  return router;
+}

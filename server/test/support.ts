@@ -1,0 +1,43 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { makeStudio } from '@fulgent/core/frame';
+import { pino } from 'pino';
+import request from 'supertest';
+import { createApp, type AppOptions } from '../src/app';
+import { openDatabase, type OpenDatabase } from '../src/db/open';
+import type { Render } from '../src/devices/render';
+
+const migrations = path.resolve(__dirname, '../drizzle');
+const studio = makeStudio();
+
+/** Draws in the test itself. */
+const render: Render = ({ look, width, height, only }) =>
+  Promise.resolve(studio.picture({ look, width, height, fineness: 2, only: only ?? undefined }).rgba);
+
+export interface Bench {
+  readonly folder: string;
+  readonly database: OpenDatabase;
+  readonly api: ReturnType<typeof request>;
+  /** The same database under other settings. */
+  readonly with: (options: Partial<AppOptions>) => ReturnType<typeof request>;
+  readonly close: () => void;
+}
+
+/** A real server over a database of its own. */
+export function bench(): Bench {
+  const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-'));
+  const database = openDatabase(folder, migrations);
+  const made = (options: Partial<AppOptions> = {}) =>
+    request(createApp({ database, logger: pino({ level: 'silent' }), render, ...options }));
+  return {
+    folder,
+    database,
+    api: made(),
+    with: made,
+    close: () => {
+      database.close();
+      rmSync(folder, { recursive: true });
+    },
+  };
+}
