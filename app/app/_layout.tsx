@@ -9,8 +9,12 @@ import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { SWRConfig } from 'swr';
 import { fetchJson } from '../src/api/client';
+import { Door } from '../src/door/Door';
+import { keepShell } from '../src/door/offline';
 import { Toasts } from '../src/ui/Toasts';
 import { ThemeProvider } from '../src/theme/theme';
+
+keepShell();
 
 export default function Root() {
   const [loaded, failed] = useFonts({
@@ -26,8 +30,10 @@ export default function Root() {
       <SafeAreaProvider>
         <ThemeProvider>
           <SWRConfig value={{ fetcher: fetchJson, revalidateOnFocus: true, shouldRetryOnError: true }}>
-            <Slot />
-            <Toasts />
+            <Door>
+              <Slot />
+              <Toasts />
+            </Door>
           </SWRConfig>
         </ThemeProvider>
       </SafeAreaProvider>

@@ -340,7 +340,8 @@ export {
   type Mark,
   type Patch,
 } from './test-frame/measure';
-export { expectedMarks, foundMarks, lookAtMarks } from './test-frame/marks';
+export { partsAtProbes, type PatchParts } from './test-frame/parts';
+export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './test-frame/marks';
 export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './test-frame/compare';
 export { leakIn, type LeakEstimate } from './test-frame/leak';
 export {

@@ -10,6 +10,7 @@ import {
   lookAtMarks,
   measurePatch,
   nightOvenLooks,
+  planMarks,
   reweighed,
   summarise,
   unitKey,
@@ -21,6 +22,7 @@ import {
   type TaughtFrame,
 } from '../src';
 import { withOnly } from '../src/build/run';
+import { makeStudio } from '../src/frame';
 import { invertCurve, applyCurve, makeCamera } from '../src/camera/camera';
 import { encodeSrgb } from '../src/colour/rgb';
 import { gaussNewton, solveSystem } from '../src/learn/gauss-newton';
@@ -315,5 +317,48 @@ describe('learning from frames', () => {
   it('learns nothing from nothing', () => {
     expect(learn([])).toEqual({ lessons: [], before: 0, after: 0, readings: 0 });
     expect(withLessons(poster, [])).toEqual(poster);
+  });
+});
+
+describe('a drawn frame with planted errors', () => {
+  const size = { width: 256, height: 320, fineness: 2 } as const;
+  const studio = makeStudio();
+  const shot = (look: Look, only?: string): FramePixels => {
+    const { rgba, width, height } = studio.picture({ look, ...size, ...(only ? { only } : {}) });
+    return { rgba, width, height };
+  };
+
+  it('tells which light is off, by how much, and leaves the others alone', () => {
+    const dim: Look = { ...poster, camera: { ...poster.camera, ndStops: 1 } };
+    const real = changed(
+      changed(dim, 'key', ({ unit }) => ({ unit: { ...unit, outputStops: 0.7 } })),
+      'backdrop',
+      ({ unit }) => ({ unit: { ...unit, outputStops: -0.5 } }),
+    );
+    const frame = shot(real);
+    const marks = foundMarks(dim, frame);
+    const plan = planMarks(dim, marks, frame.width, frame.height);
+    const { lights } = compareFrame(
+      dim,
+      marks.map((mark) => measurePatch(frame, mark)),
+      studio.patches({ look: dim, ...size }, plan),
+    );
+    const off = (id: string) => lights.find(({ lightId }) => lightId === id)!;
+    expect(Math.abs(off('key').offStops - 0.7)).toBeLessThan(0.15);
+    expect(Math.abs(off('backdrop').offStops + 0.5)).toBeLessThan(0.15);
+    for (const id of ['rim-left', 'rim-right']) if (!off(id).unseen) expect(Math.abs(off(id).offStops)).toBeLessThan(0.35);
+  });
+
+  it('adds up: what the lights bring to a patch is what is recorded there', () => {
+    const marks = expectedMarks(poster, size.width, size.height);
+    const parts = studio.patches({ look: poster, ...size }, marks);
+    const frame = shot(poster);
+    for (const { probe, recorded } of parts) {
+      const patch = measurePatch(
+        frame,
+        marks.find((mark) => mark.probe === probe)!,
+      );
+      recorded.forEach((value, c) => expect(Math.abs(encodeSrgb(value) - encodeSrgb(patch.linear[c]!))).toBeLessThan(0.02));
+    }
   });
 });

@@ -114,7 +114,17 @@ export function ensureAppBuilt() {
       env: { CI: '1', EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production' },
     });
     for (const file of filesBelow(path.join(root, 'app/dist/_expo'))) compress(file);
+    listShell();
   });
+}
+
+/** What an installed application keeps for when there is no connection: all of its own files. */
+function listShell() {
+  const dist = path.join(root, 'app/dist');
+  const files = [...filesBelow(path.join(dist, '_expo')), ...filesBelow(path.join(dist, 'assets'))]
+    .map((file) => `/${path.relative(dist, file).split(path.sep).join('/')}`)
+    .filter((file) => !/\.(br|gz|map)$/.test(file));
+  writeFileSync(path.join(dist, 'shell.json'), JSON.stringify(files));
 }
 
 /** Scripts are compressed once here, harder than a server would at each request. */

@@ -20,11 +20,12 @@ import { frameRoutes, lookFrameRoutes } from './routes/frames';
 import { kitRoutes, readingRoutes } from './routes/kit';
 import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
+import { sheetRoutes } from './routes/sheet-pdf';
 import { checkHost, checkOrigin, folderSecret, ownHosts, sessions } from './session';
 
 const BODY_LIMIT = '4mb';
 /** Addresses that take or give files rather than JSON. */
-const TAKES_FILES = /^\/(looks\/[^/]+\/frames|backup)(\/|$)/;
+const TAKES_FILES = /^\/(looks\/[^/]+\/(frames|sheet\.pdf)|backup)(\/|$)/;
 
 export interface AppOptions {
   readonly database: OpenDatabase;
@@ -87,6 +88,7 @@ export function createApp({
   const files = express.Router();
   files.use(door.guard);
   files.use('/looks/:id/frames', lookFrameRoutes(frames, repo.readLook));
+  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, render));
   files.use('/backup', backupRoutes(database));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   api.use(wantsJson);

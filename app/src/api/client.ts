@@ -1,4 +1,4 @@
-import type { KitEntry, KitFile, Look, Problem } from '@fulgent/core';
+import type { FixtureState, KitEntry, KitFile, Look, Mark, MeterReading, Patch, PatchParts, Problem } from '@fulgent/core';
 
 /** A shoot with the cards of its looks, as the server lists them. */
 export interface Shoot {
@@ -30,6 +30,100 @@ export interface StoredEntry {
   readonly standIn: boolean;
 }
 
+export type FrameKind = 'full' | 'black' | 'alone' | 'bracket';
+
+/** What is said of a frame besides its pixels. */
+export interface FrameNotes {
+  readonly marks: readonly Mark[];
+  readonly patches: readonly (Pick<Patch, 'probe' | 'x' | 'y' | 'linear' | 'clipped'> & {
+    readonly parts: PatchParts['lights'];
+  })[];
+  readonly verdict: '' | 'kept' | 'rejected';
+  readonly words: string;
+  readonly by: string;
+  readonly chosen: boolean;
+  readonly graded: boolean;
+}
+
+export interface StoredFrame {
+  readonly id: string;
+  readonly lookId: string;
+  readonly name: string;
+  readonly kind: FrameKind;
+  /** The light that burned alone or was bracketed, or ''. */
+  readonly lightId: string;
+  readonly stops: number;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly meta: {
+    readonly takenAt: string | null;
+    readonly aperture: number | null;
+    readonly iso: number | null;
+    readonly shutterS: number | null;
+    readonly focalMm: number | null;
+    readonly white: string | null;
+    readonly camera: string | null;
+    readonly lens: string | null;
+  };
+  readonly notes: FrameNotes;
+  readonly revision: number;
+  readonly createdAt: number;
+}
+
+export interface FrameLabel {
+  readonly name: string;
+  readonly kind: FrameKind;
+  readonly light: string;
+  readonly stops: number;
+}
+
+export interface LogEntry {
+  readonly lookId: string;
+  readonly title: string;
+  readonly shootId: string;
+  readonly shootTitle: string;
+  readonly createdAt: number;
+  readonly updatedAt: number;
+  readonly frames: readonly StoredFrame[];
+  readonly trims: readonly { readonly at: string; readonly light: string; readonly stops: number; readonly why: string }[];
+  readonly versions: readonly {
+    readonly name: string;
+    readonly votes: number;
+    readonly chosen: boolean;
+    readonly lockedAt: string | null;
+    readonly note: string;
+  }[];
+  readonly tried: readonly { readonly scheme: string; readonly verdict: string }[];
+  readonly ingredients: readonly { readonly name: string; readonly state: string; readonly reason: string }[];
+  readonly acknowledged: readonly { readonly key: string; readonly at: string }[];
+  readonly note: string;
+  readonly gels: readonly string[];
+  readonly fixtures: readonly string[];
+}
+
+export interface Devices {
+  readonly on: boolean;
+  readonly port: number | null;
+  readonly packets: number;
+  readonly lookId: string | null;
+  readonly fixtures: readonly {
+    readonly lightId: string;
+    readonly name: string;
+    readonly universe: number;
+    readonly address: number;
+    readonly state: FixtureState | null;
+  }[];
+  readonly deviations: Readonly<
+    Record<string, { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }>
+  >;
+}
+
+export interface DatabaseCopy {
+  readonly name: string;
+  readonly at: number;
+  readonly bytes: number;
+}
+
 /** An answer of the server that is not success; `problems` name the fields. */
 export class ApiError extends Error {
   readonly status: number;
@@ -54,27 +148,49 @@ export class OfflineError extends Error {
   }
 }
 
-async function request<T>(method: string, url: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
-  let response: Response;
+/** Called when the server wants the passcode; the page that asks for it listens. */
+let onLocked: () => void = () => undefined;
+export function whenLocked(listener: () => void): void {
+  onLocked = listener;
+}
+
+async function answerOf(
+  method: string,
+  url: string,
+  body: BodyInit | undefined,
+  headers: Record<string, string>,
+): Promise<Response> {
   try {
-    response = await fetch(url, {
-      method,
-      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
+    return await fetch(url, { method, headers, ...(body === undefined ? {} : { body }) });
   } catch {
     throw new OfflineError();
   }
+}
+
+async function taken<T>(response: Response): Promise<T> {
   const text = await response.text();
   const value: unknown = text ? parsed(text) : undefined;
   if (response.ok) return value as T;
-  const problem = (value ?? {}) as { detail?: string; errors?: Problem[]; current?: StoredLook };
+  const problem = (value ?? {}) as { detail?: string; errors?: Problem[]; field?: string; current?: StoredLook };
+  if (response.status === 401 && problem.field === undefined) onLocked();
   throw new ApiError(
     response.status,
     problem.detail ?? `The server answered ${response.status}.`,
     problem.errors ?? [],
     problem.current ?? null,
   );
+}
+
+async function request<T>(method: string, url: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+  const json = body === undefined ? undefined : JSON.stringify(body);
+  return taken(
+    await answerOf(method, url, json, { ...(json === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers }),
+  );
+}
+
+/** Sends a file as it is. */
+async function sendFile<T>(url: string, file: Blob, type: string): Promise<T> {
+  return taken(await answerOf('POST', url, file, { 'Content-Type': type }));
 }
 
 function parsed(text: string): unknown {
@@ -112,5 +228,35 @@ export const api = {
   deleteEntry: (id: string) => request<void>('DELETE', `/api/kit/${id}`),
   restoreEntry: (id: string) => request<StoredEntry>('POST', `/api/kit/${id}/restore`),
   importKit: (file: KitFile) => request<{ added: number; replaced: number }>('POST', '/api/kit/import', file),
+  frames: '/api/frames',
+  framesOf: (lookId: string) => `/api/looks/${lookId}/frames`,
+  framePicture: (id: string) => `/api/frames/${id}/preview`,
+  addFrame: (lookId: string, file: Blob, { name, kind, light, stops }: FrameLabel) =>
+    sendFile<StoredFrame>(
+      `/api/looks/${lookId}/frames?${new URLSearchParams({ name, kind, light, stops: String(stops) }).toString()}`,
+      file,
+      ['image/jpeg', 'image/png', 'image/tiff'].includes(file.type) ? file.type : 'application/octet-stream',
+    ),
+  frameLook: (id: string) => request<Look>('GET', `/api/frames/${id}/look`),
+  judgeFrame: (id: string, basedOn: number, notes: FrameNotes) =>
+    request<StoredFrame>('PATCH', `/api/frames/${id}`, { notes }, { 'If-Match': `"${basedOn}"` }),
+  deleteFrame: (id: string) => request<void>('DELETE', `/api/frames/${id}`),
+  restoreFrame: (id: string) => request<StoredFrame>('POST', `/api/frames/${id}/restore`),
+  log: '/api/log',
+  devices: '/api/devices',
+  switchDevices: (on: boolean) => request<Devices>('POST', '/api/devices', { on }),
+  sendToDevices: (lookId: string) => request<Devices>('POST', '/api/devices/send', { lookId }),
+  plant: (deviations: Devices['deviations']) => request<Devices>('POST', '/api/devices/deviations', { deviations }),
+  shoot: (lookId: string, alone: string) => request<StoredFrame>('POST', '/api/devices/shoot', { lookId, alone }),
+  meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
+  backup: '/api/backup',
+  takeArchive: (file: Blob) => sendFile<{ added: number; same: number; beside: number }>('/api/backup', file, 'application/zip'),
+  copies: '/api/backup/copies',
+  makeCopy: () => request<DatabaseCopy>('POST', '/api/backup/copies'),
+  reach: '/api/reach',
+  session: '/api/session',
+  enter: (passcode: string) => request<{ wanted: boolean; open: boolean }>('POST', '/api/session', { passcode }),
+  leave: () => request<void>('DELETE', '/api/session'),
+  sheetPdf: (lookId: string, size: 'a4' | 'letter') => `/api/looks/${lookId}/sheet.pdf?size=${size}`,
   addDemo: () => request<Shoot[]>('POST', '/api/demo'),
 };

@@ -35,6 +35,7 @@ const BACK_TO: Readonly<Record<string, string>> = {
   palette: 'Back to the palette',
   camera: 'Back to the camera',
   build: 'Back to the build-up',
+  sheet: 'Back to the run sheet',
 };
 
 const useStyles = themed((t) => ({
@@ -82,6 +83,8 @@ export function LookShell({ id }: { readonly id: string }) {
   const failure = useOpenLook((state) => (state.id === id ? state.failure : null));
   const ready = useOpenLook((state) => state.id === id && state.look !== null);
   const step = useStep();
+  // The pages of the day need the screen for themselves: frames, cautions, lists.
+  const inside = usePathname().split('/').length > 4;
   useEffect(() => {
     void openLook(id);
   }, [id]);
@@ -118,7 +121,7 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      {step === 'palette' ? null : <Picture />}
+      {step === 'palette' || (step === 'sheet' && inside) ? null : <Picture />}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
       <SectionLinks />
       <ConflictSheet />

@@ -1,15 +1,29 @@
-import { cameraCard, formatStops, packList, placeWords, runSheet, type Look, type SheetCard } from '@fulgent/core';
+import {
+  cameraCard,
+  formatStops,
+  openCautions,
+  packList,
+  placeWords,
+  runSheet,
+  SAFETY_DEFERS,
+  type Look,
+  type SheetCard,
+} from '@fulgent/core';
+import type { Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { edit, useOpenLook } from '../look/store';
+import { saveNow, useOpenLook } from '../look/store';
+import { api } from '../api/client';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { download, fileName } from '../ui/download';
+import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
+import { toggleChecked } from './edits';
 import { sheetHtml } from './print';
 
 const useStyles = themed((t) => ({
@@ -21,25 +35,18 @@ const useStyles = themed((t) => ({
   bar: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
 }));
 
-function toggleChecked(id: string): void {
-  edit(`sheet.${id}`, (look) => {
-    const { checked } = look.build;
-    return {
-      ...look,
-      build: { ...look.build, checked: checked.includes(id) ? checked.filter((one) => one !== id) : [...checked, id] },
-    };
-  });
-}
-
 /** The run sheet: what to dial in at each light, in the order in which the look is built up. */
 export function SheetStep() {
   const styles = useStyles();
   const look = useOpenLook((state) => state.look);
+  const id = useOpenLook((state) => state.id);
   const [far, setFar] = useState(false);
   const [awake, setAwake] = useState(false);
   useScreenAwake(awake);
   const cards = useMemo(() => (look ? runSheet(look) : []), [look]);
   if (!look) return null;
+  const open = openCautions(look);
+  const stops = open.filter(({ level }) => level === 'stop').length;
   const done = cards.filter(({ lightId }) => look.build.checked.includes(lightId)).length;
   return (
     <ScrollView tabIndex={0}>
@@ -53,6 +60,8 @@ export function SheetStep() {
           />
           <Button label="Stay awake" accessibilityLabel="Keep the screen awake" on={awake} onPress={() => setAwake(!awake)} />
           <Button label="Print" onPress={() => printSheet(look)} />
+          <Button label="PDF" accessibilityLabel="Save as PDF, A4" onPress={() => void savePdf(look, id!, 'a4')} />
+          <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id!, 'letter')} />
           <Button
             label="CSV"
             accessibilityLabel="Save as CSV"
@@ -71,6 +80,38 @@ export function SheetStep() {
         </View>
         {cards.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
       </Section>
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/safety` as Href}
+        name="Safety"
+        text={
+          stops
+            ? `${stops} ${stops === 1 ? 'thing stops' : 'things stop'} the work until dealt with`
+            : open.length
+              ? 'heat, what hangs, leads and load'
+              : 'everything read and taken on'
+        }
+        aside={open.length ? `${open.length} open` : 'read'}
+      />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/frames` as Href}
+        name="Test frames"
+        text="held against the plan: what to change on which light"
+      />
+      <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/schedule` as Href}
+        name="Set-ups of the day"
+        text="the order with the fewest changes"
+      />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/devices` as Href}
+        name="Stand-in devices"
+        text="a camera, a meter and network fixtures to try it with"
+      />
       <View style={{ padding: SPACE.m, gap: SPACE.m }}>
         {cards.map((card, i) => (
           <Card key={card.lightId} card={card} place={i + 1} far={far} done={look.build.checked.includes(card.lightId)} />
@@ -79,8 +120,7 @@ export function SheetStep() {
       {cards.length ? <PackSection look={look} /> : null}
       <View style={{ padding: SPACE.m }}>
         <Text size="label" quiet>
-          Weigh stands down, tape leads, keep gel off hot lamps, hold twice what hangs overhead. Local codes and licensed practice
-          decide.
+          {SAFETY_DEFERS}
         </Text>
       </View>
       <View style={{ height: SPACE.xl }} />
@@ -163,6 +203,19 @@ function PackSection({ look }: { readonly look: Look }) {
       />
     </Section>
   );
+}
+
+/** Fetches the sheet as PDF; what is not sent yet is sent first, so that the paper says what the screen says. */
+async function savePdf(look: Look, id: string, size: 'a4' | 'letter'): Promise<void> {
+  say('The PDF is being drawn …');
+  try {
+    await saveNow();
+    const answer = await fetch(api.sheetPdf(id, size));
+    if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
+    download(await answer.blob(), `${fileName(look.title)}, sheet.pdf`);
+  } catch (error) {
+    say(error instanceof Error ? error.message : String(error));
+  }
 }
 
 /** Opens the sheet as a page of its own, which prints itself. */

@@ -1,4 +1,14 @@
-import { cameraCard, formatStops, packList, placeWords, runSheet, type Look, type SheetCard } from '@fulgent/core';
+import {
+  cameraCard,
+  cautionsOf,
+  formatStops,
+  packList,
+  placeWords,
+  runSheet,
+  SAFETY_DEFERS,
+  type Look,
+  type SheetCard,
+} from '@fulgent/core';
 
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
@@ -49,6 +59,9 @@ ${picture ? `<img alt="Simulated picture" src="${picture}">` : ''}
 <h2>To pack</h2><table>${packList(look)
     .map(({ name, count, use }) => `<tr><th>${count}</th><td>${escaped(name)}</td><td>${escaped(use)}</td></tr>`)
     .join('')}</table>
-<p>Weigh stands down, tape leads, keep gel off hot lamps, hold twice what hangs overhead. Local codes and licensed practice decide.</p>
+<h2>Cautions</h2><ul>${cautionsOf(look)
+    .map(({ title, reasons }) => `<li><b>${escaped(title)}.</b> ${escaped(reasons.join(' '))}</li>`)
+    .join('')}</ul>
+<p>${escaped(SAFETY_DEFERS)}</p>
 </body></html>`;
 }

@@ -24,10 +24,12 @@ interface Props {
   readonly error?: string | null | undefined;
   readonly autoFocus?: boolean;
   readonly multiline?: boolean;
+  /** Typed characters are not shown. */
+  readonly secret?: boolean;
 }
 
 /** A text field with its label above and what is wrong below. */
-export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFocus, multiline }: Props) {
+export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFocus, multiline, secret }: Props) {
   const styles = useStyles();
   return (
     <View style={{ gap: 4 }}>
@@ -44,6 +46,7 @@ export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFoc
         aria-invalid={Boolean(error)}
         autoFocus={autoFocus}
         multiline={multiline}
+        secureTextEntry={secret}
       />
       {error ? (
         <Text size="small" weight="strong" role="alert">

@@ -8,6 +8,7 @@ const SECTIONS = [
   { href: '/', name: 'Shoots', of: ['', 'looks', 'new'] },
   { href: '/bench', name: 'Bench', of: ['bench'] },
   { href: '/kit', name: 'Kit', of: ['kit'] },
+  { href: '/log', name: 'Log', of: ['log'] },
 ] as const;
 
 export const RAIL_WIDTH = 168;

@@ -1,6 +1,29 @@
 import {
   balanceWide,
   buildRun,
+  compareFrame,
+  evenness,
+  foundMarks,
+  leakIn,
+  learn,
+  lookAtMarks,
+  measurePatch,
+  planMarks,
+  remake,
+  reweighed,
+  summarise,
+  withOnly,
+  type Fixture,
+  type FrameComparison,
+  type FramePixels,
+  type FrameSummary,
+  type LeakEstimate,
+  type Lessons,
+  type Mark,
+  type Patch,
+  type PatchParts,
+  type Remake,
+  type TaughtFrame,
   causesOf,
   makeVariant,
   readEffects,
@@ -76,6 +99,7 @@ import {
   type ReadFace,
   type ReadSpectrum,
 } from '@fulgent/core/files';
+import { makeStudio } from '@fulgent/core/frame';
 import { expose } from 'comlink';
 
 /** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
@@ -110,9 +134,33 @@ export interface StudyApi {
   effects(look: Look): readonly EffectReading[];
   variant(look: Look, kind: VariantKind, id: string): Variant;
   sheetCsv(look: Look): string;
+  /** Reads a test frame: at these marks, or where they are found. */
+  testFrame(picture: Blob, look: Look, aloneId: string | null, marks: readonly Mark[] | null): Promise<FrameStudy>;
+  learn(frames: readonly TaughtFrame[]): Lessons;
+  /** Light-alone frames added up at other powers, stops by frame. */
+  reweigh(pictures: readonly Blob[], stops: readonly number[], black: Blob | null): Promise<ImageData>;
+  remake(look: Look, fixtures: Readonly<Record<string, Fixture>>): Remake;
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
+}
+
+/** What a test frame says. */
+export interface FrameStudy {
+  readonly width: number;
+  readonly height: number;
+  readonly marks: readonly Mark[];
+  readonly patches: readonly Patch[];
+  /** What the plan brings to the same places. */
+  readonly parts: readonly PatchParts[];
+  readonly summary: FrameSummary;
+  /** Null for a black frame. */
+  readonly comparison: FrameComparison | null;
+  readonly leak: LeakEstimate | null;
+  /** Over the backdrop, stops. */
+  readonly unevenStops: number | null;
+  /** The black frame's verdict is another page's; here its floor and mean are enough. */
+  readonly look: Look;
 }
 
 export type MeterReading =
@@ -183,6 +231,27 @@ async function pixelsOf(picture: Blob, px: number): Promise<{ data: ImageData; c
   bitmap.close();
   return { data: context.getImageData(0, 0, width, height), canvas };
 }
+
+/** A picture as it is, pixel by pixel: nothing is mixed, so that what clips goes on clipping. */
+async function exactPixels(picture: Blob): Promise<ImageData> {
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(picture, { colorSpaceConversion: 'none' });
+  } catch {
+    throw new InputError('picture', 'This frame cannot be read. Load it again.');
+  }
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return context.getImageData(0, 0, canvas.width, canvas.height);
+}
+
+/** The plan's picture for a frame is drawn this large, on its longer side. */
+const PLAN_PX = 480;
+const studio = makeStudio();
+
+const framePixels = ({ data, width, height }: ImageData): FramePixels => ({ rgba: data, width, height });
 
 const linear = (byte: number) => {
   const v = byte / 255;
@@ -360,6 +429,54 @@ const api: StudyApi = {
   effects: readEffects,
   variant: makeVariant,
   sheetCsv: (look) => sheetCsv(runSheet(look)),
+
+  async testFrame(picture, look, aloneId, given) {
+    const frame = framePixels(await exactPixels(picture));
+    const { width, height } = frame;
+    const lit = aloneId === null ? look : withOnly(look, [aloneId]);
+    const marks = given ?? foundMarks(lit, frame);
+    const patches = marks.map((mark) => measurePatch(frame, mark));
+    const plan = planMarks(lit, marks, width, height);
+    const at = lookAtMarks(lit, plan, width, height);
+    // The plan's own picture, at the same places: edges and texture are in it as they are in the frame.
+    const small = Math.min(1, PLAN_PX / Math.max(width, height));
+    const parts = studio.patches(
+      {
+        look: lit,
+        width: Math.round(width * small),
+        height: Math.round(height * small),
+        fineness: 2,
+        only: aloneId ?? undefined,
+      },
+      plan,
+    );
+    return {
+      width,
+      height,
+      marks,
+      patches,
+      parts,
+      summary: summarise(frame),
+      comparison: patches.length ? compareFrame(at, patches, parts) : null,
+      leak: aloneId === null ? null : leakIn(lookAtMarks(look, plan, width, height), aloneId, patches, parts),
+      unevenStops: evenness(
+        patches,
+        look.probes.filter(({ surface }) => surface === 'backdrop').map(({ id }) => id),
+      ),
+      look: at,
+    };
+  },
+
+  learn,
+
+  async reweigh(pictures, stops, black) {
+    const frames = (await Promise.all(pictures.map(exactPixels))).map(framePixels);
+    const floor = black ? framePixels(await exactPixels(black)) : null;
+    const sum = reweighed(frames, stops, floor);
+    return new ImageData(sum, frames[0]!.width, frames[0]!.height);
+  },
+
+  remake,
 
   readSpectrum: (text, kind, unit) =>
     /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),

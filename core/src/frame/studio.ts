@@ -6,6 +6,8 @@ import { clippedChannels } from '../vivid/clip';
 import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
 import { viewOf, type View } from '../look/view';
+import { patchBounds, type Mark } from '../test-frame/measure';
+import type { PatchParts } from '../test-frame/parts';
 import { materialName, type FrameMaterial } from '../subject/materials';
 import { developInto } from './develop';
 import { smoothEdges } from './edges';
@@ -87,6 +89,8 @@ export interface Studio {
   isReady(request: PictureRequest): boolean;
   /** What can be read from the whole picture; `at` is the height of the line across it, 0 top to 1. */
   instruments(request: PictureRequest, at: number): Instruments;
+  /** What each light brings to small squares of the picture: what a test frame read at the same places is held against. */
+  patches(request: PictureRequest, marks: readonly Mark[]): PatchParts[];
   /** What a picture records at a place, 0 to 1 from its left and its top. */
   point(request: PictureRequest, x: number, y: number): PointReading;
 }
@@ -196,6 +200,12 @@ export function makeStudio(): Studio {
       return readInstruments(raw, surfaces, triples.camera, at);
     },
 
+    patches(request, marks) {
+      const { surfaces, terms } = build(request);
+      const triples = frameTriples(request.look, request.only);
+      return marks.map((mark) => patchParts(surfaces, terms, triples, mark));
+    },
+
     point(request, x, y) {
       const { surfaces, terms } = build(request);
       const { width, height, material, place } = surfaces;
@@ -204,6 +214,35 @@ export function makeStudio(): Studio {
       return readPoint(surfaces, terms, frameTriples(request.look, request.only), j * width + i, material, place);
     },
   };
+}
+
+function patchParts(
+  surfaces: Surfaces,
+  terms: readonly (LightTerm | undefined)[],
+  { camera, lights }: FrameTriples,
+  mark: Mark,
+): PatchParts {
+  const { width, height } = surfaces;
+  const { x0, x1, y0, y1 } = patchBounds(mark, width, height);
+  const parts = lights.flatMap((light, l) => (light.active ? [{ light, l, raw: [0, 0, 0] as [number, number, number] }] : []));
+  const recorded: [number, number, number] = [0, 0, 0];
+  const rgb = new Float64Array(3);
+  const count = (x1 - x0 + 1) * (y1 - y0 + 1);
+  for (let y = y0; y <= y1; y++)
+    for (let x = x0; x <= x1; x++) {
+      const sum = [0, 0, 0];
+      for (const { light, l, raw } of parts) {
+        const own: [number, number, number] = [0, 0, 0];
+        addPoint(own, surfaces, terms[l], light, y * width + x);
+        for (let c = 0; c < 3; c++) {
+          raw[c]! += own[c]! / count;
+          sum[c]! += own[c]!;
+        }
+      }
+      recordInto(rgb, camera, sum[0]!, sum[1]!, sum[2]!);
+      for (let c = 0; c < 3; c++) recorded[c]! += rgb[c]! / count;
+    }
+  return { probe: mark.probe, recorded, lights: parts.map(({ light, raw }) => ({ id: light.id, raw })) };
 }
 
 function readPoint(

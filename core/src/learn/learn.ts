@@ -6,6 +6,7 @@ import { compileScene, FIGURES } from '../look/scene';
 import { addFigures } from '../look/scene';
 import type { Light, Look } from '../look/schema';
 import type { Patch } from '../test-frame/measure';
+import type { PatchParts } from '../test-frame/parts';
 import { gaussNewton } from './gauss-newton';
 
 /** What frames teach about the kit: how each unit, modifier and camera differs from its figures. */
@@ -13,7 +14,9 @@ import { gaussNewton } from './gauss-newton';
 /** A frame that was measured, with the look as it was then. */
 export interface TaughtFrame {
   readonly look: Look;
-  readonly patches: readonly Patch[];
+  readonly patches: readonly Pick<Patch, 'probe' | 'linear'>[];
+  /** What the plan's picture has at those places; without it the look's probes stand for them. */
+  readonly parts?: readonly PatchParts[] | undefined;
   /** The light that burned alone, or null for the whole look. */
   readonly aloneId: string | null;
 }
@@ -139,12 +142,21 @@ function modelOf(frame: TaughtFrame, slots: readonly Slot[], from: Float64Array)
     return own;
   };
   const active = scene.lights.flatMap((light, l) => (light.active ? [l] : []));
-  const parts = probes.map(({ probe }) =>
+  const plan = compileScene(frame.aloneId === null ? frame.look : withOnly(frame.look, [frame.aloneId]));
+  const parts = probes.map(({ probe, patch }) =>
     active.map((l) => {
       const own = figuresAt(scene, l, probe);
+      const drawn = frame.parts
+        ?.find((one) => one.probe === patch.probe)
+        ?.lights.find(({ id }) => id === scene.lights[l]!.id)?.raw;
+      if (drawn) {
+        // The picture's figures, changed as the probe's are by what was corrected so far.
+        const planned = figuresAt(plan, l, probe);
+        for (let c = 0; c < 3; c++) own[c] = planned[c]! > 0 ? (drawn[c]! * own[c]!) / planned[c]! : drawn[c]!;
+      }
       const slope = (other: typeof scene, step: number) => {
-        const moved = figuresAt(other, l, probe);
-        return [0, 1, 2].map((c) => (own[c]! > 1e-12 && moved[c]! > 1e-12 ? Math.log2(moved[c]! / own[c]!) / step : 0));
+        const [from, to] = [figuresAt(scene, l, probe), figuresAt(other, l, probe)];
+        return [0, 1, 2].map((c) => (from[c]! > 1e-12 && to[c]! > 1e-12 ? Math.log2(to[c]! / from[c]!) / step : 0));
       };
       return { own, warm: slope(warm, MIRED_STEP), green: slope(green, GREEN_STEP) };
     }),

@@ -1,11 +1,12 @@
 import { invertCurve, linearOutputInto } from '../camera/camera';
-import { hueDifferenceDeg, oklabDistance, oklabOf } from '../colour/oklab';
+import { chromaOf, hueDegOf, hueDifferenceDeg, oklabDistance, oklabOf } from '../colour/oklab';
+import { hexOfLinear } from '../colour/rgb';
 import { formatStops } from '../exposure/stops';
-import { evaluate } from '../look/evaluate';
-import { AMBIENT_ID, addFigures, compileScene, FIGURES, type Scene } from '../look/scene';
+import { AMBIENT_ID, compileScene, type Scene } from '../look/scene';
 import type { Look } from '../look/schema';
 import { gaussNewton } from '../learn/gauss-newton';
 import type { Patch } from './measure';
+import { partsAtProbes, type PatchParts } from './parts';
 
 /** One place as planned and as it came out. */
 export interface PatchDifference {
@@ -52,23 +53,33 @@ const PRIOR_STOPS = 1;
 const UNSEEN_STOPS = 0.6;
 const WORTH_SAYING = 0.15;
 
-/** Holds a frame of the whole look against the plan: places, then lights by least squares over all places and channels. */
-export function compareFrame(look: Look, patches: readonly Patch[]): FrameComparison {
+/**
+ * Holds a frame of the whole look against the plan: places, then lights by least squares over all places and channels. `parts` is what each light is planned to bring to
+ * the places; without it the look's probes stand for them.
+ */
+export function compareFrame(
+  look: Look,
+  patches: readonly Patch[],
+  parts: readonly PatchParts[] = partsAtProbes(look),
+): FrameComparison {
   const scene = compileScene(look);
-  const readings = new Map(evaluate(look).probes.map((reading) => [reading.id, reading]));
-  const known = patches.filter(({ probe }) => readings.has(probe));
-  const differences = known.map((patch): PatchDifference => {
-    const plan = readings.get(patch.probe)!;
-    const coloured = plan.chroma > COLOURED_FROM && patch.chroma > COLOURED_FROM;
+  const known = patches.flatMap((patch) => {
+    const planned = parts.find(({ probe }) => probe === patch.probe);
+    const name = look.probes.find(({ id }) => id === patch.probe)?.name;
+    return planned && name !== undefined ? [{ patch, planned, name }] : [];
+  });
+  const differences = known.map(({ patch, planned: { recorded }, name }): PatchDifference => {
+    const plan = oklabOf(...recorded);
+    const coloured = chromaOf(plan) > COLOURED_FROM && patch.chroma > COLOURED_FROM;
     return {
       probe: patch.probe,
-      name: plan.name,
-      predictedHex: plan.hex,
+      name,
+      predictedHex: hexOfLinear(...recorded),
       measuredHex: patch.hex,
-      stops: patch.stops - recordedStops(plan.recorded),
-      hueDeg: coloured ? hueDifferenceDeg(plan.hueDeg, patch.hueDeg) : 0,
-      chroma: patch.chroma - plan.chroma,
-      distance: oklabDistance(oklabOf(...plan.recorded), oklabOf(...patch.linear)),
+      stops: patch.stops - recordedStops(recorded),
+      hueDeg: coloured ? hueDifferenceDeg(hueDegOf(plan), patch.hueDeg) : 0,
+      chroma: patch.chroma - chromaOf(plan),
+      distance: oklabDistance(plan, oklabOf(...patch.linear)),
     };
   });
   const { lights, ambientStops } = lightsIn(scene, known);
@@ -87,28 +98,27 @@ function median(values: readonly number[]): number {
   return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
 
-/** Linear output of each light at each probe: what the frame's linear values are a sum of. */
-function outputsOf(scene: Scene, l: number, probe: number): Float64Array {
-  const own = new Float64Array(FIGURES);
-  const light = scene.lights[l]!;
-  addFigures(own, light, probe, light.powerStops);
-  const out = new Float64Array(3);
-  linearOutputInto(out, scene.camera, own[0]!, own[1]!, own[2]!);
-  return out;
+interface Known {
+  readonly patch: Patch;
+  readonly planned: PatchParts;
 }
 
 /** log2 of every active light's gain, so that their sum meets the frame: Gauss-Newton with a leaning to the plan. */
-function lightsIn(scene: Scene, patches: readonly Patch[]): Pick<FrameComparison, 'lights' | 'ambientStops'> {
+function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 'lights' | 'ambientStops'> {
   const active = scene.lights.flatMap((light, l) => (light.active ? [l] : []));
-  const rows = patches.flatMap((patch) => {
-    const probe = scene.look.probes.findIndex(({ id }) => id === patch.probe);
-    const outputs = active.map((l) => outputsOf(scene, l, probe));
+  const linear = new Float64Array(3);
+  const rows = known.flatMap(({ patch, planned }) => {
+    const outputs = active.map((l) => {
+      const raw = planned.lights.find(({ id }) => id === scene.lights[l]!.id)?.raw ?? [0, 0, 0];
+      linearOutputInto(linear, scene.camera, ...raw);
+      return [...linear];
+    });
     return [0, 1, 2].flatMap((c) => {
       const value = patch.linear[c]!;
       if (value < LOWEST || value > HIGHEST || patch.clipped[c]! > 0.02) return [];
       const parts = outputs.map((out) => out[c]!);
-      const planned = parts.reduce((sum, part) => sum + part, 0);
-      return planned > LOWEST / 4 ? [{ measured: Math.log2(invertCurve(scene.camera, value)), parts }] : [];
+      const sum = parts.reduce((all, part) => all + part, 0);
+      return sum > LOWEST / 4 ? [{ measured: Math.log2(invertCurve(scene.camera, value)), parts }] : [];
     });
   });
   const residuals = (stops: Float64Array) =>

@@ -4,6 +4,7 @@ import type { Look } from '../look/schema';
 import { withOnly } from '../build/run';
 import { invertCurve } from '../camera/camera';
 import type { Patch } from './measure';
+import type { PatchParts } from './parts';
 
 /** How much white passes beside a gel, judged from a frame of its light alone. */
 export interface LeakEstimate {
@@ -24,7 +25,12 @@ const STEPS = 600;
  * The leak that explains the colour of a light-alone frame where the light works. Bare and gelled light add, so the frame lies on a line between
  * them. Null for a light without gels, or where the patch is missing, black or clipped.
  */
-export function leakIn(look: Look, lightId: string, patches: readonly Patch[]): LeakEstimate | null {
+export function leakIn(
+  look: Look,
+  lightId: string,
+  patches: readonly Patch[],
+  parts?: readonly PatchParts[],
+): LeakEstimate | null {
   const index = look.lights.findIndex(({ id }) => id === lightId);
   const light = look.lights[index];
   const patch = patches.find(({ probe }) => probe === light?.zone);
@@ -38,7 +44,12 @@ export function leakIn(look: Look, lightId: string, patches: readonly Patch[]): 
     addFigures(own, scene.lights[index]!, probe, light.powerStops);
     return { camera: scene.camera, own };
   };
-  const [gelled, bare] = [tripleAt(0), tripleAt(1)];
+  const [planned, gelled, bare] = [tripleAt(light.leak), tripleAt(0), tripleAt(1)];
+  // Where the frame was read, the surface may be mixed with others: what the picture has there stands, the gel's change of it is the probe's.
+  const raw = parts?.find((one) => one.probe === light.zone)?.lights.find(({ id }) => id === lightId)?.raw ?? planned.own;
+  const there = ({ own }: typeof planned) =>
+    [0, 1, 2].map((c) => (planned.own[c]! > 0 ? (raw[c]! * own[c]!) / planned.own[c]! : 0));
+  const [gelledThere, bareThere] = [there(gelled), there(bare)];
   const measured = sigmaOf(patch.linear.map((v) => invertCurve(gelled.camera, v)));
   let best = { leak: 0, misfit: Infinity };
   for (let i = 0; i <= STEPS; i++) {
@@ -46,7 +57,7 @@ export function leakIn(look: Look, lightId: string, patches: readonly Patch[]): 
     // The filter is leak + (1 - leak) T: linear in the leak.
     const mixed = linearSigma(
       gelled.camera,
-      ...([0, 1, 2].map((c) => gelled.own[c]! * (1 - leak) + bare.own[c]! * leak) as [number, number, number]),
+      ...([0, 1, 2].map((c) => gelledThere[c]! * (1 - leak) + bareThere[c]! * leak) as [number, number, number]),
     );
     const misfit = Math.hypot(mixed.a - measured.a, mixed.b - measured.b);
     if (misfit < best.misfit) best = { leak, misfit };

@@ -86,28 +86,30 @@ function facing(normal: Point, eye: Point, at: Point): number {
 const SEARCH = 0.06;
 const SEARCH_STEPS = 4;
 /** A place is left where it was expected unless another matches better by so much. */
-const WORTH = 0.03;
+const WORTH = 0.06;
+/** Places paler than this are not looked for by their hue. */
+const SOUGHT_CHROMA = 0.05;
 
 /**
- * Marks found in a frame: round the place where each probe is expected, the place whose colour is nearest to what the plan says and which is
- * evenly lit. People stand a little beside where they were planned.
+ * Marks found in a frame: people stand a little beside where they were planned, so round the place where each coloured place is expected the one whose hue is
+ * nearest to the plan is taken. Level does not count: how bright it came out is what is to be measured.
  */
 export function foundMarks(look: Look, frame: FramePixels): Mark[] {
   const expected = expectedMarks(look, frame.width, frame.height);
   const readings = new Map(
     evaluate(lookAtMarks(look, expected, frame.width, frame.height)).probes.map((reading) => [reading.id, reading]),
   );
+  const flat = new Set(look.probes.filter(isFlat).map(({ id }) => id));
   const aspect = frame.width / frame.height;
   return expected.map((mark) => {
     const wanted = readings.get(mark.probe)!;
+    if (flat.has(mark.probe) || wanted.chroma < SOUGHT_CHROMA) return mark;
     const cost = (patch: Patch) => {
-      const coloured = Math.min(1, wanted.chroma / 0.05);
-      const hue = (coloured * Math.abs(hueDifferenceDeg(wanted.hueDeg, patch.hueDeg))) / 180;
-      const away = Math.hypot((patch.x - mark.x) * aspect, patch.y - mark.y);
-      return hue + Math.abs(patch.chroma - wanted.chroma) + 0.3 * Math.abs(patch.lightness - wanted.lightness) + 0.5 * away;
+      const hue = patch.chroma < SOUGHT_CHROMA / 2 ? 1 : Math.abs(hueDifferenceDeg(wanted.hueDeg, patch.hueDeg)) / 90;
+      return hue + Math.hypot((patch.x - mark.x) * aspect, patch.y - mark.y);
     };
-    const start = measurePatch(frame, mark);
-    let best = { patch: start, cost: cost(start) - WORTH };
+    let best = { patch: measurePatch(frame, mark), cost: 0 };
+    best.cost = cost(best.patch) - WORTH;
     for (let i = -SEARCH_STEPS; i <= SEARCH_STEPS; i++)
       for (let j = -SEARCH_STEPS; j <= SEARCH_STEPS; j++) {
         const x = mark.x + ((i / SEARCH_STEPS) * SEARCH) / aspect;
@@ -119,4 +121,11 @@ export function foundMarks(look: Look, frame: FramePixels): Mark[] {
       }
     return { probe: mark.probe, x: best.patch.x, y: best.patch.y };
   });
+}
+
+/** Where the plan is read for marks of a frame: places of the subject where they were planned, those of the backdrop where the frame is read. */
+export function planMarks(look: Look, marks: readonly Mark[], width: number, height: number): Mark[] {
+  const expected = new Map(expectedMarks(look, width, height).map((mark) => [mark.probe, mark]));
+  const flat = new Set(look.probes.filter(isFlat).map(({ id }) => id));
+  return marks.map((mark) => (flat.has(mark.probe) ? mark : (expected.get(mark.probe) ?? mark)));
 }

@@ -66,24 +66,38 @@ function checkPixels({ rgba, width, height }: FramePixels): void {
     throw new InputError('file', 'The picture has no pixels, or fewer than it says. Export it again as JPEG, PNG or TIFF.');
 }
 
+/** The pixels of the small square at a mark, ends included. */
+export function patchBounds(
+  { x, y }: Mark,
+  width: number,
+  height: number,
+): { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number } {
+  const half = Math.max(1, Math.round(PATCH_HALF * Math.max(width, height)));
+  const cx = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
+  const cy = Math.min(height - 1, Math.max(0, Math.floor(y * height)));
+  return {
+    x0: Math.max(0, cx - half),
+    x1: Math.min(width - 1, cx + half),
+    y0: Math.max(0, cy - half),
+    y1: Math.min(height - 1, cy + half),
+  };
+}
+
 /** Reads the frame at a mark: the mean of a small square. @throws InputError for a picture without its pixels. */
 export function measurePatch(frame: FramePixels, mark: Mark): Patch {
   checkPixels(frame);
   const { rgba, width, height } = frame;
-  const half = Math.max(1, Math.round(PATCH_HALF * Math.max(width, height)));
-  const cx = Math.min(width - 1, Math.max(0, Math.floor(mark.x * width)));
-  const cy = Math.min(height - 1, Math.max(0, Math.floor(mark.y * height)));
+  const { x0, x1, y0, y1 } = patchBounds(mark, width, height);
   const sum = [0, 0, 0];
   const clipped = [0, 0, 0];
-  let count = 0;
-  for (let y = Math.max(0, cy - half); y <= Math.min(height - 1, cy + half); y++)
-    for (let x = Math.max(0, cx - half); x <= Math.min(width - 1, cx + half); x++) {
+  const count = (x1 - x0 + 1) * (y1 - y0 + 1);
+  for (let y = y0; y <= y1; y++)
+    for (let x = x0; x <= x1; x++) {
       const at = 4 * (y * width + x);
       for (let c = 0; c < 3; c++) {
         sum[c]! += LINEAR[rgba[at + c]!]!;
         if (rgba[at + c]! >= CLIPS_FROM) clipped[c]!++;
       }
-      count++;
     }
   const linear: Channels = [sum[0]! / count, sum[1]! / count, sum[2]! / count];
   const lab = oklabOf(...linear);

@@ -70,6 +70,8 @@ export interface FrameNotes {
     readonly y: number;
     readonly linear: readonly [number, number, number];
     readonly clipped: readonly [number, number, number];
+    /** What each light was planned to bring there, balanced sensor values: learning reads it. */
+    readonly parts: readonly { readonly id: string; readonly raw: readonly [number, number, number] }[];
   }[];
   readonly verdict: '' | 'kept' | 'rejected';
   readonly words: string;

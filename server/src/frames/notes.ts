@@ -6,7 +6,10 @@ const id = () =>
     .string()
     .required()
     .matches(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/, '${path} must be 1 to 64 letters, digits, dots, dashes or underscores');
+const figure = () => yup.number().required().min(-1e9).max(1e9);
 const three = () => yup.tuple([share(), share(), share()]).required();
+/** What one light was planned to bring there. */
+const part = () => yup.object({ id: id(), raw: yup.tuple([figure(), figure(), figure()]).required() }).noUnknown();
 const place = { probe: id(), x: share(), y: share() };
 
 /** What is known of a frame besides its pixels, as the API and archives take it. */
@@ -16,7 +19,7 @@ export const notesSchema = yup
     patches: yup
       .array(
         yup
-          .object({ ...place, linear: three(), clipped: three() })
+          .object({ ...place, linear: three(), clipped: three(), parts: yup.array(part().required()).required().max(25) })
           .noUnknown()
           .required(),
       )

@@ -1,3 +1,0 @@
-import { later } from '../../../src/ui/Later';
-
-export default later(async () => (await import('../../../src/sheet/SheetStep')).SheetStep);

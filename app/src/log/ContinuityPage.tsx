@@ -1,0 +1,78 @@
+import { continuity } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import type { StoredLook } from '../api/client';
+import { SPACE, themed } from '../theme/theme';
+import { Section } from '../ui/Section';
+import { Text } from '../ui/Text';
+import { LookPick, useLooks } from './LookPick';
+
+const useStyles = themed((t) => ({
+  row: {
+    flexDirection: 'row',
+    gap: SPACE.s,
+    alignItems: 'center',
+    minHeight: 44,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+  swatch: { width: 26, height: 18, borderWidth: 1, borderColor: t.line },
+  alarm: { borderLeftWidth: 3, borderLeftColor: t.text, paddingLeft: SPACE.s },
+}));
+
+const isColour = (text: string) => /^#[0-9a-f]{6}$/i.test(text);
+
+/** Two shots of one scene held against each other. */
+export function ContinuityPage() {
+  const looks = useLooks();
+  const [first, setFirst] = useState<string | null>(null);
+  const [second, setSecond] = useState<string | null>(null);
+  const [a, b] = [first ?? looks[0]?.id ?? null, second ?? looks[1]?.id ?? null];
+  const read = (id: string | null) => (id ? `/api/looks/${id}` : null);
+  const { data: one } = useSWR<StoredLook, Error>(read(a));
+  const { data: other } = useSWR<StoredLook, Error>(read(b));
+  const items = one && other ? continuity(one.look, other.look) : [];
+  const alarms = items.filter(({ alarm }) => alarm);
+  return (
+    <View style={{ gap: SPACE.m }}>
+      <LookPick label="First" value={a} onPick={setFirst} />
+      <LookPick label="Second" value={b} onPick={setSecond} />
+      {items.length ? (
+        <Section
+          flush
+          title={alarms.length ? `${alarms.length} would be seen in a cut` : 'These cut together'}
+          aside="first, second"
+        >
+          {items.map((item) => (
+            <Row key={item.what} item={item} />
+          ))}
+        </Section>
+      ) : null}
+    </View>
+  );
+}
+
+function Row({ item: { what, first, second, alarm, text } }: { readonly item: ReturnType<typeof continuity>[number] }) {
+  const styles = useStyles();
+  const side = (value: string, key: string) =>
+    isColour(value) ? (
+      <View key={key} style={[styles.swatch, { backgroundColor: value }]} testID="light-colour" />
+    ) : (
+      <Text key={key} narrow weight="medium" style={{ width: 58 }} align="right">
+        {value}
+      </Text>
+    );
+  return (
+    <View style={[styles.row, alarm && styles.alarm]} testID={alarm ? 'alarm' : 'same'}>
+      <View style={{ flex: 1 }}>
+        <Text weight={alarm ? 'strong' : 'regular'}>{what}</Text>
+        <Text size="small" quiet>
+          {text}
+        </Text>
+      </View>
+      {side(first, 'first')}
+      {side(second, 'second')}
+    </View>
+  );
+}

@@ -1,0 +1,133 @@
+import {
+  formatStops,
+  withLessons,
+  type Lesson,
+  type Lessons,
+  type LessonKind,
+  type TaughtFrame,
+} from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import { api, type StoredFrame } from '../api/client';
+import { SPACE } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Section } from '../ui/Section';
+import { Table } from '../ui/Table';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { LookPick } from './LookPick';
+
+const KIND_WORDS: Readonly<Record<LessonKind, string>> = {
+  output: 'Output',
+  mired: 'Colour',
+  green: 'Green or magenta',
+  modifier: 'Loss',
+  headroom: 'Headroom',
+};
+
+function valueWords({ kind, value, deviation }: Lesson): string {
+  switch (kind) {
+    case 'output':
+    case 'modifier':
+    case 'headroom':
+      return `${formatStops(value, 2)} ± ${deviation.toFixed(2)}`;
+    case 'mired':
+      return `${Math.abs(value).toFixed(0)} mired ${value >= 0 ? 'warmer' : 'cooler'} ± ${deviation.toFixed(0)}`;
+    case 'green':
+      return `${Math.abs(value).toFixed(3)} ${value >= 0 ? 'green' : 'magenta'} ± ${deviation.toFixed(3)}`;
+  }
+}
+
+/** A lesson that is smaller than its own uncertainty teaches nothing yet. */
+const isClear = ({ value, deviation }: Lesson) => Math.abs(value) > 2 * deviation;
+
+/** What all measured frames say of the kit, and the way to write it into a look. */
+export function LearnedPage() {
+  const { data: frames } = useSWR<StoredFrame[], Error>(api.frames);
+  const usable =
+    frames?.filter(
+      ({ kind, notes }) => kind !== 'black' && notes.patches.length > 0 && !notes.graded && notes.verdict !== 'rejected',
+    ) ?? [];
+  const key = usable.map(({ id, revision }) => `${id}.${revision}`).join();
+  const { data: taught, error } = useSWR<Lessons, Error>(usable.length ? ['lessons', key] : null, async () => {
+    const taken = await Promise.all(
+      usable.map(async (frame): Promise<TaughtFrame> => {
+        const look = await api.frameLook(frame.id);
+        const parts = frame.notes.patches.map(({ probe, parts: lights, linear }) => ({ probe, lights, recorded: linear }));
+        return { look, patches: frame.notes.patches, parts, aloneId: frame.kind === 'alone' ? frame.lightId : null };
+      }),
+    );
+    return study().learn(taken);
+  });
+  const [lookId, setLook] = useState<string | null>(null);
+  if (!frames) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Loading frames" />;
+  if (usable.length === 0) {
+    return (
+      <Text>
+        No measured frame yet. Take test frames on the Sheet step of a look and open them; what they say of your kit gathers here.
+      </Text>
+    );
+  }
+  if (error) return <Text role="alert">{error.message}</Text>;
+  if (!taught) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Fitting corrections" />;
+  const clear = taught.lessons.filter(isClear);
+  const apply = async () => {
+    if (!lookId) return;
+    try {
+      const { look, revision } = await api.readLook(lookId);
+      await api.updateLook(lookId, revision, withLessons(look, clear));
+      say(`Written into ${look.title}.`, { label: 'Undo', run: () => void api.updateLook(lookId, revision + 1, look) });
+    } catch (failure) {
+      say(failure instanceof Error ? failure.message : String(failure));
+    }
+  };
+  const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+  return (
+    <View style={{ gap: SPACE.m }} testID="lessons">
+      <Text>
+        From {usable.length} {usable.length === 1 ? 'frame' : 'frames'} and {taught.readings} readings. Plan and frames lie{' '}
+        {percent(taught.before)} of full scale apart; with these corrections {percent(taught.after)}.
+      </Text>
+      <Section flush title="Clear" aside={`${clear.length}`}>
+        {clear.length ? (
+          <Table
+            label="What is clear"
+            columns={['Of', 'Correction']}
+            first={1.2}
+            rows={clear.map((lesson) => ({
+              id: `${lesson.kind} ${lesson.about}`,
+              cells: [lesson.about, valueWords(lesson)],
+              note: `${KIND_WORDS[lesson.kind]}, from ${lesson.frames} ${lesson.frames === 1 ? 'frame' : 'frames'}`,
+            }))}
+          />
+        ) : (
+          <Text>Nothing differs from its figures by more than the frames can tell.</Text>
+        )}
+      </Section>
+      <Section flush title="Use it" aside="as you like">
+        <LookPick label="In" value={lookId} onPick={setLook} />
+        <Button label="Write these into the look" disabled={!lookId || clear.length === 0} onPress={() => void apply()} />
+        <Text size="label" quiet>
+          They go into the look’s units, modifiers and camera, where they can be changed again. More frames, and frames of one
+          light alone, make them surer.
+        </Text>
+      </Section>
+      <Section flush title="Not sure yet">
+        <Table
+          label="What is not sure"
+          columns={['Of', 'So far']}
+          first={1.2}
+          rows={taught.lessons
+            .filter((lesson) => !isClear(lesson))
+            .map((lesson) => ({
+              id: `${lesson.kind} ${lesson.about}`,
+              cells: [lesson.about, valueWords(lesson)],
+              note: KIND_WORDS[lesson.kind],
+            }))}
+        />
+      </Section>
+    </View>
+  );
+}

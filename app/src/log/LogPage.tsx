@@ -1,0 +1,160 @@
+import { formatStops } from '@fulgent/core';
+import { Link, type Href } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { Image, Pressable, StyleSheet, View } from 'react-native';
+import useSWR from 'swr';
+import { api, type LogEntry } from '../api/client';
+import { SPACE, themed } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { LinkRow } from '../ui/LinkRow';
+import { SectionFrame } from '../ui/SectionFrame';
+import { Text } from '../ui/Text';
+import { byDay, found, type LogFilter } from './search';
+
+const ONLY = [
+  { id: 'all', name: 'All' },
+  { id: 'frames', name: 'With frames' },
+  { id: 'chosen', name: 'Chosen' },
+  { id: 'rejected', name: 'Rejected' },
+  { id: 'trims', name: 'Trimmed' },
+] as const;
+
+const MOST_SHOWN = 4;
+
+const useStyles = themed((t) => ({
+  entry: { gap: SPACE.xs, paddingVertical: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
+  strip: { flexDirection: 'row', gap: SPACE.xs, flexWrap: 'wrap' },
+  thumb: { width: 84, height: 84, backgroundColor: t.raised, borderRadius: 2 },
+  waiting: { height: 260, backgroundColor: t.raised, borderRadius: 3 },
+}));
+
+/** What was done: looks by day, with their frames, trims, verdicts and words. */
+export function LogPage() {
+  const styles = useStyles();
+  const { data, error, mutate } = useSWR<LogEntry[], Error>(api.log);
+  const [filter, setFilter] = useState<LogFilter>({ words: '', only: 'all' });
+  const days = useMemo(() => byDay(found(data ?? [], filter)), [data, filter]);
+  return (
+    <SectionFrame>
+      <Text size="huge" weight="strong" role="heading" aria-level={1}>
+        Log
+      </Text>
+      <Field
+        label="Search titles, gels, fixtures, words, names"
+        value={filter.words}
+        onChange={(words) => setFilter({ ...filter, words })}
+      />
+      <Choice label="Show" options={ONLY} value={filter.only} onChange={(only) => setFilter({ ...filter, only })} />
+      {error && !data ? (
+        <View style={{ gap: SPACE.m, alignItems: 'flex-start' }}>
+          <Text>{error.message}</Text>
+          <Button label="Try again" onPress={() => void mutate()} />
+        </View>
+      ) : null}
+      {!data && !error ? <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Loading the log" /> : null}
+      {data && days.length === 0 ? (
+        <Text>
+          {data.length
+            ? 'Nothing in the log fits. Take a word away, or show all.'
+            : 'Nothing here yet. Looks, frames, trims and verdicts gather here by themselves.'}
+        </Text>
+      ) : null}
+      <View>
+        {days.map(({ day, entries }) => (
+          <View key={day} role="region" aria-label={day}>
+            <Text size="strong" weight="strong" role="heading" aria-level={2} style={{ paddingTop: SPACE.m }}>
+              {day}
+            </Text>
+            {entries.map((entry) => (
+              <Entry key={entry.lookId} entry={entry} />
+            ))}
+          </View>
+        ))}
+      </View>
+      <View>
+        <LinkRow href={'/log/learned' as Href} name="What frames taught" text="corrections of units, modifiers and cameras" />
+        <LinkRow href={'/log/continuity' as Href} name="Continuity" text="two shots of a scene: what would jump in the cut" />
+        <LinkRow href={'/log/remake' as Href} name="Make a look again" text="with other lamps: powers solved anew" />
+        <LinkRow href={'/log/backup' as Href} name="Back-up" text="everything as one file; verified copies" />
+        <LinkRow href={'/log/phone' as Href} name="Phone on set" text="reach this from a phone; passcode" />
+      </View>
+    </SectionFrame>
+  );
+}
+
+function Entry({ entry }: { readonly entry: LogEntry }) {
+  const styles = useStyles();
+  const { lookId, title, shootTitle, frames, trims, versions, ingredients, acknowledged, tried } = entry;
+  const chosen = [
+    ...frames.filter(({ notes }) => notes.chosen).map(({ name, notes }) => `${name}${notes.by ? `, by ${notes.by}` : ''}`),
+    ...versions.filter((one) => one.chosen).map(({ name }) => `version ${name}`),
+  ];
+  const said = frames.filter(({ notes }) => notes.words).map(({ name, notes }) => `${name}: ${notes.words}`);
+  const net = trims.reduce((sum, { stops }) => sum + stops, 0);
+  const facts = [
+    frames.length ? `${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}` : null,
+    trims.length ? `${trims.length} ${trims.length === 1 ? 'trim' : 'trims'}, net ${formatStops(net)}` : null,
+    versions.length ? `${versions.length} ${versions.length === 1 ? 'version' : 'versions'}` : null,
+    acknowledged.length ? `${acknowledged.length} cautions taken on` : null,
+  ].filter(Boolean);
+  return (
+    <View style={styles.entry} testID={`log-${lookId}`}>
+      <Link href={`/looks/${lookId}/sheet` as Href} asChild>
+        <Pressable style={StyleSheet.flatten([{ minHeight: 44, justifyContent: 'center' }])} accessibilityRole="link">
+          <Text weight="strong">{title}</Text>
+          <Text size="label" quiet>
+            {[shootTitle, ...facts].join(' · ')}
+          </Text>
+        </Pressable>
+      </Link>
+      {frames.length ? (
+        <View style={styles.strip}>
+          {[...frames]
+            .reverse()
+            .slice(0, MOST_SHOWN)
+            .map(({ id, name }) => (
+              <Link key={id} href={`/looks/${lookId}/sheet/frame?frame=${id}` as Href} asChild>
+                <Pressable accessibilityRole="link" accessibilityLabel={name}>
+                  <Image
+                    testID="light-colour"
+                    style={styles.thumb}
+                    source={{ uri: api.framePicture(id) }}
+                    resizeMode="cover"
+                    accessibilityLabel={name}
+                  />
+                </Pressable>
+              </Link>
+            ))}
+        </View>
+      ) : null}
+      {chosen.length ? <Text size="label">Chosen: {chosen.join('; ')}</Text> : null}
+      {said.map((line) => (
+        <Text key={line} size="label">
+          {line}
+        </Text>
+      ))}
+      {trims.slice(-3).map(({ at, light, stops, why }) => (
+        <Text key={`${at} ${light}`} size="small" quiet>
+          {light} {formatStops(stops)}
+          {why ? `: ${why}` : ''}
+        </Text>
+      ))}
+      {ingredients
+        .filter(({ state }) => state === 'rejected')
+        .map(({ name, reason }) => (
+          <Text key={name} size="small" quiet>
+            Rejected: {name}
+            {reason ? `, ${reason}` : ''}
+          </Text>
+        ))}
+      {tried
+        .filter(({ verdict }) => verdict)
+        .map(({ scheme, verdict }) => (
+          <Text key={`${scheme} ${verdict}`} size="small" quiet>
+            Tried {scheme}: {verdict}
+          </Text>
+        ))}
+    </View>
+  );
+}

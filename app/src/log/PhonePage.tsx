@@ -1,0 +1,79 @@
+import { create as makeCode } from 'qrcode';
+import { View } from 'react-native';
+import Svg, { Path, Rect } from 'react-native-svg';
+import useSWR from 'swr';
+import { api } from '../api/client';
+import { forgetShell } from '../door/offline';
+import { SPACE } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Section } from '../ui/Section';
+import { Text } from '../ui/Text';
+
+const QUIET = 4;
+
+/** A QR code as one path: black on white, whatever the theme, since readers expect that. */
+export function codePath(text: string): { readonly path: string; readonly size: number } {
+  const { modules } = makeCode(text, { errorCorrectionLevel: 'M' });
+  let path = '';
+  for (let y = 0; y < modules.size; y++)
+    for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) path += `M${x + QUIET} ${y + QUIET}h1v1h-1z`;
+  return { path, size: modules.size + 2 * QUIET };
+}
+
+/** How a phone on set reaches this, and what protects it. */
+export function PhonePage() {
+  const { data: reach } = useSWR<{ addresses: string[]; passcodeWanted: boolean }, Error>(api.reach);
+  return (
+    <View style={{ gap: SPACE.m }}>
+      {reach?.addresses.map((address) => {
+        const { path, size } = codePath(address);
+        return (
+          <Section key={address} flush title={address} aside={reach.passcodeWanted ? 'asks for the passcode' : ''}>
+            <Svg
+              width={220}
+              height={220}
+              viewBox={`0 0 ${size} ${size}`}
+              accessibilityRole="image"
+              accessibilityLabel={`QR code of ${address}`}
+            >
+              <Rect width={size} height={size} fill="#ffffff" />
+              <Path d={path} fill="#000000" />
+            </Svg>
+            <Text size="label" quiet>
+              Point the camera of a phone in the same network at it.
+            </Text>
+          </Section>
+        );
+      })}
+      {reach?.addresses.length === 0 ? (
+        <Section flush title="Only this machine reaches it now">
+          <Text>
+            Start the server with HOST=0.0.0.0 and FULGENT_PASSCODE of six characters or more. Then the address and a code to scan
+            stand here, and every device is asked for the passcode once.
+          </Text>
+        </Section>
+      ) : null}
+      <Section flush title="Without a connection">
+        <Text>
+          Edits of the open look go on: they are kept on the device, shown as “not sent yet”, and sent when the connection is
+          back. Where somebody changed the same thing meanwhile, you are asked.
+        </Text>
+        <Text size="label" quiet>
+          Opened from this machine, or over HTTPS, the pages are kept too, and it can be installed from the browser’s menu. Over
+          plain HTTP in a studio network browsers keep no pages.
+        </Text>
+      </Section>
+      {reach?.passcodeWanted ? (
+        <Button
+          label="Leave: ask for the passcode again"
+          onPress={() =>
+            void api
+              .leave()
+              .then(forgetShell)
+              .then(() => window.location.assign('/'))
+          }
+        />
+      ) : null}
+    </View>
+  );
+}

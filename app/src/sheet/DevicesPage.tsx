@@ -1,0 +1,182 @@
+import { formatStops, gelAt, type FixtureState, type Look, type MeterReading } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import { api, type Devices } from '../api/client';
+import { saveNow, useOpenLook } from '../look/store';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { Pick } from '../ui/Pick';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+
+const useStyles = themed((t) => ({
+  fixture: { gap: 2, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  bar: { height: 8, backgroundColor: t.raised, borderRadius: 2, overflow: 'hidden' },
+  fill: { height: '100%', backgroundColor: t.text },
+}));
+
+function stateWords({ level, mode, dials }: FixtureState): string {
+  const percent = `${(100 * level).toFixed(level < 0.1 ? 2 : 1)} %`;
+  if (mode === 'level') return percent;
+  const parts = dials.map(({ name, value, unit }) =>
+    name === 'Gel'
+      ? gelAt(value)
+      : `${name.toLowerCase()} ${unit === 'Duv' || name === 'x' || name === 'y' ? value.toFixed(4) : Math.round(value)}${unit && unit !== 'Duv' ? ` ${unit}` : ''}`,
+  );
+  return `${percent}, ${parts.join(', ')}`;
+}
+
+/** Pretended devices for trying the day out: fixtures on the lighting network of this machine, a camera, a meter. */
+export function DevicesPage({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  const id = useOpenLook((state) => state.id)!;
+  const { data: devices, error, mutate } = useSWR<Devices, Error>(api.devices);
+  const [probe, setProbe] = useState(look.probes[0]!.id);
+  const [reading, setReading] = useState<MeterReading | null>(null);
+  const [planting, setPlanting] = useState(look.lights[0]?.id ?? '');
+  const work = async <T,>(make: () => Promise<T>): Promise<T | null> => {
+    try {
+      return await make();
+    } catch (failure) {
+      say(failure instanceof Error ? failure.message : String(failure));
+      return null;
+    }
+  };
+  const change = (make: () => Promise<Devices>) =>
+    void work(async () => {
+      // What is dialled here has to be there before it is sent on.
+      await saveNow();
+      await mutate(make(), { revalidate: false });
+    });
+  if (error && !devices) return <Text style={{ padding: SPACE.m }}>{error.message}</Text>;
+  if (!devices) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Asking the devices" />;
+  const light = look.lights.find((one) => one.id === planting);
+  const off = devices.deviations[planting] ?? {};
+  const plant = (next: typeof off) => change(() => api.plant({ ...devices.deviations, [planting]: next }));
+  return (
+    <View>
+      <Section title="Pretended, on this machine only" aside={devices.on ? `listening on UDP ${devices.port}` : 'off'}>
+        <Text size="label" quiet>
+          For trying the day out without a set: network fixtures that listen to ANSI E1.31 on loopback, a tethered camera and a
+          light and colour meter. Nothing goes out to the network.
+        </Text>
+        <View style={{ flexDirection: 'row' }}>
+          <Button
+            label={devices.on ? 'Turn off' : 'Turn on'}
+            filled={!devices.on}
+            onPress={() => change(() => api.switchDevices(!devices.on))}
+          />
+        </View>
+      </Section>
+      {devices.on ? (
+        <>
+          <Section title="Fixtures" aside={`${devices.packets} packets`}>
+            <View style={{ flexDirection: 'row' }}>
+              <Button label="Send what is dialled" onPress={() => change(() => api.sendToDevices(id))} />
+            </View>
+            {devices.lookId === id && devices.fixtures.length === 0 ? (
+              <Text>No light of this look hangs on a network: flashes are set by hand.</Text>
+            ) : null}
+            {devices.lookId === id
+              ? devices.fixtures.map((fixture) => (
+                  <View key={fixture.lightId} style={styles.fixture} testID={`fixture-${fixture.lightId}`}>
+                    <Text weight="strong">{fixture.name}</Text>
+                    <Text size="small" quiet>
+                      universe {fixture.universe}, from {fixture.address}
+                    </Text>
+                    <View style={styles.bar}>
+                      <View style={[styles.fill, { width: `${Math.round(100 * (fixture.state?.level ?? 0))}%` }]} />
+                    </View>
+                    <Text>{fixture.state ? stateWords(fixture.state) : 'nothing received'}</Text>
+                  </View>
+                ))
+              : null}
+          </Section>
+          <Section title="Meter">
+            <Pick
+              label="At"
+              current={look.probes.find((one) => one.id === probe)?.name ?? probe}
+              options={look.probes.map(({ id: one, name }) => ({ id: one, name }))}
+              onPick={setProbe}
+            />
+            <View style={{ flexDirection: 'row' }}>
+              <Button
+                label="Read"
+                accessibilityLabel="Read the meter"
+                onPress={() =>
+                  void work(async () => {
+                    await saveNow();
+                    setReading(await api.meter(id, probe));
+                  })
+                }
+              />
+            </View>
+            {reading ? (
+              <View testID="meter-reading">
+                <Text size="title" weight="strong">
+                  {reading.aperture === null
+                    ? 'dark'
+                    : `f/${reading.aperture.toFixed(1)}, ${formatStops(reading.stopsOverMeter)} over the camera`}
+                </Text>
+                <Text>
+                  x {reading.x.toFixed(3)}, y {reading.y.toFixed(3)}
+                  {reading.cctK === null
+                    ? ', no colour temperature'
+                    : `, ${Math.round(reading.cctK)} K, ${reading.duv!.toFixed(4)} Duv`}
+                </Text>
+              </View>
+            ) : null}
+            <Text size="label" quiet>
+              A meter sums all light; right exposure is no verdict on colour.
+            </Text>
+          </Section>
+          <Section title="Planted" aside="how the pretended set differs">
+            {light ? (
+              <Pick
+                label="Light"
+                current={light.name}
+                options={look.lights.map(({ id: one, name }) => ({ id: one, name }))}
+                onPick={setPlanting}
+              />
+            ) : null}
+            <StepperGrid>
+              <Dial
+                label="Output"
+                value={off.outputStops ?? 0}
+                onChange={(outputStops) => plant({ ...off, outputStops })}
+                low={-3}
+                high={3}
+                step={0.1}
+                show={(v) => formatStops(v)}
+              />
+              <Dial
+                label="Warmer"
+                value={off.miredShift ?? 0}
+                onChange={(miredShift) => plant({ ...off, miredShift })}
+                low={-100}
+                high={100}
+                step={5}
+                unit="mired"
+              />
+              <Dial
+                label="Leak beside its gel"
+                value={Math.round(100 * (off.leak ?? 0))}
+                onChange={(leak) => plant({ ...off, leak: leak / 100 })}
+                low={0}
+                high={50}
+                unit="%"
+              />
+            </StepperGrid>
+            <Text size="label" quiet>
+              Camera and meter see this; the plan does not. Take simulated frames under Test frames, and find it again.
+            </Text>
+          </Section>
+        </>
+      ) : null}
+    </View>
+  );
+}

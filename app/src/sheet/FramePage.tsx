@@ -1,0 +1,312 @@
+import { formatStops, type Look, type Mark } from '@fulgent/core';
+import { useLocalSearchParams } from 'expo-router';
+import { useEffect, useMemo, useState } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import { api, ApiError, type FrameNotes, type StoredFrame } from '../api/client';
+import { FrameCanvas } from '../frame/FrameCanvas';
+import { correctDial } from './correct';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { Section } from '../ui/Section';
+import { Table } from '../ui/Table';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import type { FrameStudy } from '../workers/study.worker';
+import { exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
+import { MarkedPicture } from './MarkedPicture';
+
+const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+
+/** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
+export function FramePage({ look }: { readonly look: Look }) {
+  const { frame: frameId = '' } = useLocalSearchParams<{ frame: string }>();
+  const { data: frame, error, mutate } = useSWR<StoredFrame, Error>(frameId ? `${api.frames}/${frameId}` : null);
+  const { data: planned } = useSWR<Look, Error>(frameId ? `${api.frames}/${frameId}/look` : null, { revalidateOnFocus: false });
+  const [found, setStudy] = useState<FrameStudy | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [own, setOwn] = useState<readonly Mark[] | null>(null);
+  const marks = own ?? (frame?.notes.marks.length ? frame.notes.marks : null);
+  const marksKey = JSON.stringify(marks);
+  const aloneId = frame?.kind === 'alone' ? frame.lightId : null;
+  const kind = frame?.kind;
+
+  useEffect(() => {
+    if (!planned || kind === undefined) return undefined;
+    let stale = false;
+    const given = JSON.parse(marksKey) as Mark[] | null;
+    fetch(api.framePicture(frameId))
+      .then((answer) => answer.blob())
+      .then((blob) => study().testFrame(blob, planned, aloneId, kind === 'black' ? [] : given))
+      .then(
+        (answer) => {
+          if (!stale) setStudy(answer);
+        },
+        (reason: unknown) => {
+          if (!stale) setFailure(reason instanceof Error ? reason.message : String(reason));
+        },
+      );
+    return () => {
+      stale = true;
+    };
+  }, [frameId, planned, aloneId, kind, marksKey]);
+
+  const judge = async (change: Partial<FrameNotes>) => {
+    if (!frame) return;
+    try {
+      await mutate(api.judgeFrame(frame.id, frame.revision, { ...frame.notes, ...change }), { revalidate: false });
+    } catch (reason) {
+      if (reason instanceof ApiError && reason.status === 409) await mutate();
+      say(reason instanceof Error ? reason.message : String(reason));
+    }
+  };
+  // What was measured goes with the frame: the log and learning read it from there.
+  const measured =
+    found && frame && frame.kind !== 'black'
+      ? JSON.stringify(found.patches.map(({ probe, x, y, linear }) => [probe, x, y, linear]))
+      : null;
+  const kept = frame ? JSON.stringify(frame.notes.patches.map(({ probe, x, y, linear }) => [probe, x, y, linear])) : null;
+  useEffect(() => {
+    if (!found || measured === null || measured === kept) return;
+    const strip = found.patches.map(({ probe, x, y, linear, clipped }) => ({
+      probe,
+      x,
+      y,
+      linear,
+      clipped,
+      parts: found.parts.find((one) => one.probe === probe)?.lights ?? [],
+    }));
+    void judge({ marks: found.marks, patches: strip });
+    // `judge` reads the frame that this was measured from.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [measured]);
+
+  if (error ?? failure) {
+    return (
+      <View style={{ padding: SPACE.m, gap: SPACE.m, alignItems: 'flex-start' }}>
+        <Text>{error?.message ?? failure}</Text>
+        <Button label="Try again" onPress={() => void mutate()} />
+      </View>
+    );
+  }
+  if (!frame || !planned) return <View style={{ height: 260 }} role="status" aria-busy accessibilityLabel="Loading the frame" />;
+  return (
+    <View>
+      <Section title={frame.name} aside={KIND_NAMES[frame.kind]}>
+        <Pictures frame={frame} planned={planned} found={found} onMarks={setOwn} aloneId={aloneId} />
+        <Text size="label" quiet>
+          {exposureWords(frame)}
+        </Text>
+        {exposureDifferences(planned, frame).map((difference) => (
+          <Text key={difference} weight="strong">
+            Not as planned: {difference}.
+          </Text>
+        ))}
+      </Section>
+      {found ? (
+        <Findings look={look} frame={frame} found={found} />
+      ) : (
+        <View style={{ height: 160 }} role="status" aria-busy accessibilityLabel="Measuring the frame" />
+      )}
+      <Verdict frame={frame} onJudge={(change) => void judge(change)} />
+    </View>
+  );
+}
+
+function Pictures({
+  frame,
+  planned,
+  found,
+  onMarks,
+  aloneId,
+}: {
+  readonly frame: StoredFrame;
+  readonly planned: Look;
+  readonly found: FrameStudy | null;
+  readonly onMarks: (marks: readonly Mark[]) => void;
+  readonly aloneId: string | null;
+}) {
+  const [width, setWidth] = useState(0);
+  const each = Math.floor((width - SPACE.s) / 2);
+  const height = Math.round((each * frame.heightPx) / frame.widthPx);
+  return (
+    <View
+      style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}
+      onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+    >
+      {width > 0 ? (
+        <>
+          <View style={{ width: each, gap: 3 }}>
+            <FrameCanvas
+              small
+              look={planned}
+              width={each}
+              height={height}
+              label="As planned"
+              {...(aloneId ? { only: aloneId } : {})}
+            />
+            <Text size="small" narrow>
+              As planned
+            </Text>
+          </View>
+          <MarkedPicture frame={frame} look={planned} width={each} height={height} marks={found?.marks ?? []} onMarks={onMarks} />
+        </>
+      ) : null}
+    </View>
+  );
+}
+
+const useStyles = themed((t) => ({
+  pair: { width: 34, height: 16, flexDirection: 'row', borderWidth: 1, borderColor: t.line },
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: SPACE.s,
+    minHeight: 40,
+    borderBottomWidth: 1,
+    borderBottomColor: t.line,
+  },
+  figure: { width: 58 },
+}));
+
+function Findings({ look, frame, found }: { readonly look: Look; readonly frame: StoredFrame; readonly found: FrameStudy }) {
+  const styles = useStyles();
+  const { summary, comparison, leak, unevenStops } = found;
+  const { channels, lost } = summary.clipping;
+  const worst = useMemo(
+    () => [...(comparison?.lights ?? [])].sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops)),
+    [comparison],
+  );
+  return (
+    <>
+      {comparison && frame.kind !== 'black' ? (
+        <Section title="What to change" aside={frame.notes.graded ? 'graded: no evidence' : ''}>
+          {worst.map((light) => {
+            const loud = !light.unseen && Math.abs(light.offStops) >= 0.15;
+            return (
+              <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
+                <Text weight={loud ? 'strong' : 'regular'}>{light.text}</Text>
+                {loud && look.lights.some(({ id }) => id === light.lightId) ? (
+                  <View style={{ flexDirection: 'row' }}>
+                    <Button
+                      label={`Dial ${formatStops(-light.offStops)}`}
+                      accessibilityLabel={`Correct ${light.name} on the sheet by ${formatStops(-light.offStops)}`}
+                      tight
+                      onPress={() => correctDial(light.lightId, light.name, light.offStops)}
+                    />
+                  </View>
+                ) : null}
+                {loud ? (
+                  <Text size="small" quiet>
+                    good to ±{light.uncertainStops.toFixed(2)}
+                  </Text>
+                ) : null}
+              </View>
+            );
+          })}
+          {leak ? <Text testID="leak">{leak.text}</Text> : null}
+        </Section>
+      ) : null}
+      {comparison && comparison.patches.length > 0 && frame.kind !== 'black' ? (
+        <Section title="Place by place" aside="frame minus plan">
+          <View style={styles.row}>
+            <Text size="small" quiet style={{ flex: 1 }}>
+              Plan, frame
+            </Text>
+            {['Stops', 'Hue', 'Chroma'].map((name) => (
+              <Text key={name} size="small" quiet style={styles.figure} align="right">
+                {name}
+              </Text>
+            ))}
+          </View>
+          {comparison.patches.map((patch) => (
+            <View key={patch.probe} style={styles.row} testID={`patch-${patch.probe}`}>
+              <View style={styles.pair} testID="light-colour">
+                <View style={{ flex: 1, backgroundColor: patch.predictedHex }} />
+                <View style={{ flex: 1, backgroundColor: patch.measuredHex }} />
+              </View>
+              <Text size="label" style={{ flex: 1 }} numberOfLines={1}>
+                {patch.name}
+              </Text>
+              <Text narrow style={styles.figure} align="right">
+                {Number.isFinite(patch.stops) ? formatStops(patch.stops) : 'black'}
+              </Text>
+              <Text narrow style={styles.figure} align="right">
+                {Math.abs(patch.hueDeg) < 1 ? '0°' : `${patch.hueDeg > 0 ? '+' : '-'}${Math.abs(Math.round(patch.hueDeg))}°`}
+              </Text>
+              <Text narrow style={styles.figure} align="right">
+                {patch.chroma >= 0 ? '+' : '-'}
+                {Math.abs(patch.chroma).toFixed(2)}
+              </Text>
+            </View>
+          ))}
+        </Section>
+      ) : null}
+      <Section title="The frame as a whole">
+        <Table
+          label="Clipping and floor"
+          columns={['What', 'Of the area']}
+          rows={[
+            { id: 'r', cells: ['Red clips', percent(channels[0])] },
+            { id: 'g', cells: ['Green clips', percent(channels[1])] },
+            { id: 'b', cells: ['Blue clips', percent(channels[2])] },
+            { id: 'lost', cells: ['Texture lost', percent(lost)] },
+            { id: 'floor', cells: ['Darkest part, from mid-grey', formatStops(summary.floorStops)] },
+            { id: 'mean', cells: ['Mean, from mid-grey', formatStops(summary.meanStops)] },
+            ...(unevenStops === null
+              ? []
+              : [{ id: 'even', cells: ['Backdrop, brightest over darkest', formatStops(unevenStops)] }]),
+          ]}
+        />
+        <Text size="label" quiet>
+          A floor that is lifted is veil, haze or ambient: hold it against the black frame.
+        </Text>
+      </Section>
+    </>
+  );
+}
+
+function Verdict({ frame, onJudge }: { readonly frame: StoredFrame; readonly onJudge: (change: Partial<FrameNotes>) => void }) {
+  const { verdict, words, by, chosen, graded } = frame.notes;
+  // Typed words are sent when the field is left.
+  const [draft, setDraft] = useState<{ words?: string; by?: string }>({});
+  const send = () => {
+    if (Object.keys(draft).length === 0) return;
+    onJudge(draft);
+    setDraft({});
+  };
+  return (
+    <Section title="Verdict">
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        <Button label="Keep" on={verdict === 'kept'} onPress={() => onJudge({ verdict: verdict === 'kept' ? '' : 'kept' })} />
+        <Button
+          label="Reject"
+          on={verdict === 'rejected'}
+          onPress={() => onJudge({ verdict: verdict === 'rejected' ? '' : 'rejected' })}
+        />
+        <Button
+          label="The one"
+          accessibilityLabel="This is the chosen frame"
+          on={chosen}
+          onPress={() => onJudge({ chosen: !chosen })}
+        />
+        <Button label="Was graded" on={graded} onPress={() => onJudge({ graded: !graded })} />
+      </View>
+      <Field
+        label="In words"
+        value={draft.words ?? words}
+        onChange={(text) => setDraft({ ...draft, words: text.slice(0, 4000) })}
+        onBlur={send}
+        multiline
+      />
+      <Field
+        label="Who says so"
+        value={draft.by ?? by}
+        onChange={(text) => setDraft({ ...draft, by: text.slice(0, 120) })}
+        onBlur={send}
+      />
+    </Section>
+  );
+}

@@ -1,0 +1,158 @@
+import { MOST_SETUPS, schedule, sunOnWindow, type Look } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import { api, type Shoot } from '../api/client';
+import { useOpenLook } from '../look/store';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+
+const useStyles = themed((t) => ({
+  setup: { flexDirection: 'row', gap: SPACE.m, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  clock: { width: 52 },
+}));
+
+const clock = (minutes: number) => {
+  const whole = ((Math.round(minutes) % 1440) + 1440) % 1440;
+  return `${String(Math.floor(whole / 60)).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`;
+};
+
+/** The looks of this shoot as set-ups of one day, in the order with the fewest changes. */
+export function SchedulePage({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  const shootId = useOpenLook((state) => state.shootId);
+  const openId = useOpenLook((state) => state.id);
+  const { data: shoots } = useSWR<Shoot[], Error>(api.shoots);
+  const ids = (shoots?.find(({ id }) => id === shootId)?.looks ?? []).map(({ id }) => id);
+  const { data: others, error } = useSWR(ids.length ? ['setups', ...ids] : null, async () =>
+    Promise.all(ids.map(async (id) => ({ id, look: (await api.readLook(id)).look }))),
+  );
+  const [left, setLeft] = useState<readonly string[]>([]);
+  const [first, setFirst] = useState<string | null>(null);
+  const [start, setStart] = useState(9 * 60);
+  const [place, setPlace] = useState({ latitude: 50, longitude: 0, facing: 180 });
+  if (error) return <Text style={{ padding: SPACE.m }}>{error instanceof Error ? error.message : String(error)}</Text>;
+  if (!others)
+    return <View style={{ height: 240 }} role="status" aria-busy accessibilityLabel="Loading the looks of this shoot" />;
+  const all = others.map((one) => (one.id === openId ? { id: one.id, look } : one));
+  const chosen = all.filter(({ id }) => !left.includes(id)).slice(0, MOST_SETUPS);
+  const plan = schedule(chosen, first);
+  const saved = plan.givenMinutes - plan.minutes;
+  const today = new Date();
+  const sun = (minutes: number) => {
+    const { altitudeDeg, azimuthDeg, onWindowNow } = sunOnWindow({
+      latitudeDeg: place.latitude,
+      longitudeDeg: place.longitude,
+      date: `${today.getFullYear()}-${String(today.getMonth() + 1).padStart(2, '0')}-${String(today.getDate()).padStart(2, '0')}`,
+      utcOffsetH: -today.getTimezoneOffset() / 60,
+      minutes: Math.min(1440, Math.max(0, minutes)),
+      facingDeg: place.facing,
+    });
+    if (altitudeDeg < 0) return 'sun down';
+    return onWindowNow ? 'sun on the windows' : `sun at ${Math.round(azimuthDeg)}°, ${Math.round(altitudeDeg)}° high`;
+  };
+  return (
+    <View>
+      <Section title="Which" aside={`${chosen.length} of ${all.length}`}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+          {all.map(({ id, look: one }) => (
+            <Button
+              key={id}
+              label={one.title}
+              on={!left.includes(id)}
+              onPress={() => setLeft(left.includes(id) ? left.filter((other) => other !== id) : [...left, id])}
+            />
+          ))}
+        </View>
+        <StepperGrid>
+          <Dial
+            label="Start"
+            value={start}
+            onChange={setStart}
+            low={0}
+            high={1425}
+            step={15}
+            show={clock}
+            note="minutes after midnight when typed"
+          />
+        </StepperGrid>
+      </Section>
+      <Section title="Order" aside={`${Math.round(plan.minutes)} min of changes`}>
+        <Text>
+          {saved > 0.5
+            ? `${Math.round(saved)} minutes less than in the order of the shoot.`
+            : 'The order of the shoot has the fewest changes already.'}
+        </Text>
+        <View testID="schedule">
+          {plan.setups.map(({ id, title, changes, minutes, readyAt }) => (
+            <View key={id} style={styles.setup}>
+              <View style={styles.clock}>
+                <Text weight="strong" narrow>
+                  {clock(start + readyAt)}
+                </Text>
+                <Text size="small" quiet narrow>
+                  {Math.round(minutes)} min
+                </Text>
+              </View>
+              <View style={{ flex: 1, gap: 2 }}>
+                <Text weight="strong">{title}</Text>
+                <Text size="label" quiet>
+                  {changes.map(({ what }) => what).join(' · ') || 'nothing to change'}
+                </Text>
+                <Text size="small" quiet>
+                  {sun(start + readyAt)}
+                </Text>
+                <View style={{ flexDirection: 'row' }}>
+                  <Button
+                    label="First"
+                    accessibilityLabel={`${title} comes first`}
+                    on={first === id}
+                    tight
+                    onPress={() => setFirst(first === id ? null : id)}
+                  />
+                </View>
+              </View>
+            </View>
+          ))}
+        </View>
+        <Text size="label" quiet>
+          Minutes are rules of thumb for one person, with a quarter of an hour of frames at each set-up. Let lamps cool before
+          bulbs and gels are changed.
+        </Text>
+      </Section>
+      <Section title="Sun" aside="today">
+        <StepperGrid>
+          <Dial
+            label="Latitude, north positive"
+            value={place.latitude}
+            onChange={(latitude) => setPlace({ ...place, latitude })}
+            low={-66}
+            high={66}
+            unit="°"
+          />
+          <Dial
+            label="Longitude, east positive"
+            value={place.longitude}
+            onChange={(longitude) => setPlace({ ...place, longitude })}
+            low={-180}
+            high={180}
+            unit="°"
+          />
+          <Dial
+            label="Windows face"
+            value={place.facing}
+            onChange={(facing) => setPlace({ ...place, facing })}
+            low={0}
+            high={360}
+            step={5}
+            unit="°"
+          />
+        </StepperGrid>
+      </Section>
+    </View>
+  );
+}

@@ -1,0 +1,23 @@
+import { SubPage, type SubPages } from '../ui/SubPage';
+import { DevicesPage } from './DevicesPage';
+import { FramePage } from './FramePage';
+import { FramesPage } from './FramesPage';
+import { RolesPage } from './RolesPage';
+import { SafetyPage } from './SafetyPage';
+import { SchedulePage } from './SchedulePage';
+import { ReweighPage } from './ReweighPage';
+
+const PAGES: SubPages = {
+  safety: { title: 'Safety', Page: SafetyPage },
+  frames: { title: 'Test frames', Page: FramesPage },
+  frame: { title: 'A frame against the plan', Page: FramePage },
+  reweigh: { title: 'Frames added up anew', Page: ReweighPage },
+  roles: { title: 'Who does what', Page: RolesPage },
+  schedule: { title: 'Set-ups of the day', Page: SchedulePage },
+  devices: { title: 'Stand-in devices', Page: DevicesPage },
+};
+
+/** One part of the day, in full. */
+export function SheetPage({ page }: { readonly page: string }) {
+  return <SubPage pages={PAGES} page={page} home="sheet" backTo="Back to the run sheet" />;
+}

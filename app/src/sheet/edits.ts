@@ -1,0 +1,56 @@
+import type { Day, Look, Rig } from '@fulgent/core';
+import { changeLight } from '../look/edits';
+import { edit } from '../look/store';
+
+/** The changes of the Sheet step; each is one undo step. */
+
+export function changeRig(id: string, key: string, change: Partial<Rig>): void {
+  changeLight(id, `rig.${key}`, (light) => ({ ...light, rig: { ...light.rig, ...change } }));
+}
+
+export function changeDay(key: string, change: Partial<Day>): void {
+  edit(`day.${key}`, (look) => ({ ...look, day: { ...look.day, ...change } }));
+}
+
+const MOST_CIRCUITS = 12;
+
+export function addCircuit(): void {
+  edit('day.circuits', (look) => {
+    const { circuits } = look.day;
+    if (circuits.length >= MOST_CIRCUITS) return look;
+    let n = circuits.length + 1;
+    while (circuits.some(({ id }) => id === `circuit-${n}`)) n++;
+    return { ...look, day: { ...look.day, circuits: [...circuits, { id: `circuit-${n}`, name: `Circuit ${n}`, amps: 16 }] } };
+  });
+}
+
+export function changeCircuit(id: string, change: Partial<Day['circuits'][number]>): void {
+  edit(`day.circuit.${id}`, (look) => ({
+    ...look,
+    day: { ...look.day, circuits: look.day.circuits.map((one) => (one.id === id ? { ...one, ...change } : one)) },
+  }));
+}
+
+/** Takes a circuit away; what hung on it hangs on the first again. */
+export function removeCircuit(id: string): void {
+  edit('day.circuits', (look) => ({
+    ...look,
+    day: { ...look.day, circuits: look.day.circuits.filter((one) => one.id !== id) },
+    lights: look.lights.map((light) => (light.rig.circuit === id ? { ...light, rig: { ...light.rig, circuit: '' } } : light)),
+  }));
+}
+
+export function toggleChecked(id: string): void {
+  edit(`sheet.${id}`, (look) => {
+    const { checked } = look.build;
+    return {
+      ...look,
+      build: { ...look.build, checked: checked.includes(id) ? checked.filter((one) => one !== id) : [...checked, id] },
+    };
+  });
+}
+
+/** Takes over the units, modifiers and camera of a look that lessons were written into. */
+export function takeLessons(taught: Look): void {
+  edit('lessons', (look) => ({ ...taught, title: look.title }));
+}

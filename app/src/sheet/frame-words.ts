@@ -1,0 +1,36 @@
+import { formatShutter, type Look } from '@fulgent/core';
+import type { FrameKind, StoredFrame } from '../api/client';
+
+export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
+  full: 'The whole look',
+  alone: 'One light alone',
+  black: 'Black frame',
+  bracket: 'Bracket of a light',
+};
+
+/** Exposure as the file tells it, in a line. */
+export function exposureWords({ meta }: Pick<StoredFrame, 'meta'>): string {
+  const parts = [
+    meta.shutterS === null ? null : formatShutter(meta.shutterS),
+    meta.aperture === null ? null : `f/${meta.aperture}`,
+    meta.iso === null ? null : `ISO ${meta.iso}`,
+    meta.focalMm === null ? null : `${meta.focalMm} mm`,
+    meta.white === null ? null : `white ${meta.white}`,
+  ].filter(Boolean);
+  return parts.length ? parts.join(', ') : 'the file tells no exposure';
+}
+
+const LOUD_STOPS = 0.15;
+
+/** Where the file's exposure is not the plan's: it has to be, before anything else is judged. */
+export function exposureDifferences({ camera }: Look, { meta }: Pick<StoredFrame, 'meta'>): string[] {
+  const out: string[] = [];
+  if (meta.aperture !== null && Math.abs(2 * Math.log2(meta.aperture / camera.aperture)) > LOUD_STOPS)
+    out.push(`taken at f/${meta.aperture}, planned at f/${camera.aperture}`);
+  if (meta.iso !== null && Math.abs(Math.log2(meta.iso / camera.iso)) > LOUD_STOPS)
+    out.push(`taken at ISO ${meta.iso}, planned at ISO ${Math.round(camera.iso)}`);
+  if (meta.shutterS !== null && Math.abs(Math.log2(meta.shutterS / camera.shutterS)) > LOUD_STOPS)
+    out.push(`taken at ${formatShutter(meta.shutterS)}, planned at ${formatShutter(camera.shutterS)}`);
+  if (meta.white === 'auto') out.push('taken with auto white: colours of two such frames cannot be compared');
+  return out;
+}

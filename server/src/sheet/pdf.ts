@@ -1,0 +1,184 @@
+import { readFileSync } from 'node:fs';
+import {
+  cameraCard,
+  cautionsOf,
+  formatStops,
+  packList,
+  placeWords,
+  roleSheets,
+  runSheet,
+  SAFETY_DEFERS,
+  type Look,
+} from '@fulgent/core';
+import PDFDocument from 'pdfkit';
+import { drawPlan } from './plan';
+
+/** Sizes of paper, in points. */
+export const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const;
+export type Paper = keyof typeof PAPERS;
+
+const MARGIN = 40;
+const GAP = 8;
+const [TEXT, STRONG] = ['text', 'strong'];
+const fontFile = (weight: 400 | 600) =>
+  readFileSync(require.resolve(`@fontsource/barlow/files/barlow-latin-${weight}-normal.woff`));
+/** Letters outside the shipped font's Latin are written as near as they come. */
+const latin = (text: string) =>
+  text
+    .normalize('NFC')
+    .replace(/[−–]/g, '-')
+    .replace(/[^\u0020-\u00ff\u2018-\u201d\u2026\u2022\n]/g, '?');
+
+type Document = InstanceType<typeof PDFDocument>;
+
+/** The run sheet on paper: frame, camera, plan, a card for each light, helpers, packing list, cautions. */
+export function sheetPdf(look: Look, picture: Buffer, paper: Paper): Promise<Buffer> {
+  const [width, height] = PAPERS[paper];
+  const doc = new PDFDocument({
+    size: [width, height],
+    margin: MARGIN,
+    bufferPages: true,
+    info: { Title: `${latin(look.title)}: run sheet`, Creator: 'Fulgent' },
+  });
+  doc.registerFont(TEXT, fontFile(400));
+  doc.registerFont(STRONG, fontFile(600));
+  const chunks: Buffer[] = [];
+  const done = new Promise<Buffer>((resolve, reject) => {
+    doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+    doc.on('end', () => resolve(Buffer.concat(chunks)));
+    doc.on('error', reject);
+  });
+  const inner = width - 2 * MARGIN;
+  firstPage(doc, look, picture, inner);
+  cards(doc, look, inner);
+  lists(doc, look);
+  const { count } = doc.bufferedPageRange();
+  for (let page = 0; page < count; page++) {
+    doc.switchToPage(page);
+    // Written under the margin, where a page would otherwise be broken.
+    doc.page.margins.bottom = 0;
+    doc
+      .font(TEXT)
+      .fontSize(8)
+      .fillColor('#555')
+      .text(`${latin(look.title)}   ${page + 1} of ${count}`, MARGIN, height - 26, {
+        width: inner,
+        align: 'right',
+        lineBreak: false,
+      });
+  }
+  doc.end();
+  return done;
+}
+
+function heading(doc: Document, text: string): void {
+  if (doc.y > doc.page.height - MARGIN - 70) doc.addPage();
+  doc.moveDown(0.7).font(STRONG).fontSize(12).fillColor('#000').text(text, MARGIN).moveDown(0.2);
+}
+
+function firstPage(doc: Document, look: Look, picture: Buffer, inner: number): void {
+  doc.font(STRONG).fontSize(20).fillColor('#000').text(latin(look.title), { width: inner });
+  if (look.brief.note) doc.font(TEXT).fontSize(10).text(latin(look.brief.note), { width: inner, height: 60, ellipsis: true });
+  doc.moveDown(0.5);
+  const top = doc.y;
+  const pictureW = 168;
+  doc.image(picture, MARGIN + inner - pictureW, top, { width: pictureW });
+  let y = top;
+  for (const { name, value } of cameraCard(look)) {
+    doc.font(TEXT).fontSize(9).fillColor('#555').text(name, MARGIN, y, { width: 62, lineBreak: false });
+    doc
+      .font(STRONG)
+      .fontSize(10)
+      .fillColor('#000')
+      .text(latin(value), MARGIN + 64, y - 0.5, { width: inner - pictureW - 76 });
+    y = Math.max(doc.y, y + 15);
+  }
+  const pictureH = (pictureW * 480) / 400;
+  const planTop = Math.max(y, top + pictureH) + 14;
+  const planH = Math.min(300, doc.page.height - MARGIN - planTop - 20);
+  drawPlan(doc, look, { x: MARGIN, y: planTop, width: inner, height: planH, font: TEXT });
+  doc.y = planTop + planH + 6;
+  doc.x = MARGIN;
+}
+
+function cards(doc: Document, look: Look, inner: number): void {
+  heading(doc, 'Lights, in build order');
+  runSheet(look).forEach((card, i) => {
+    const rows: [string, string][] = [
+      ...card.dials.map(({ name, value }): [string, string] => [name, value]),
+      ['Gels', card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ') || 'none'],
+      ['Held', card.gels.length ? card.mount : 'no gel'],
+      ['Modifier', [card.modifier, ...card.shape].join('; ')],
+      ['Place', placeWords(card)],
+      ...(card.groups.length ? [['Groups', card.groups.join(', ')] as [string, string]] : []),
+      ...(card.cue ? [['Cue', card.cue] as [string, string]] : []),
+    ];
+    const valueW = inner - 20 - 76;
+    doc.font(TEXT).fontSize(9.5);
+    const heights = rows.map(([, value]) => doc.heightOfString(latin(value), { width: valueW }) + 2);
+    const height = 46 + heights.reduce((sum, h) => sum + h, 0);
+    if (doc.y + height > doc.page.height - MARGIN) doc.addPage();
+    const top = doc.y;
+    doc.lineWidth(0.7).strokeColor('#000').rect(MARGIN, top, inner, height).stroke();
+    doc.rect(MARGIN + inner - 24, top + 8, 15, 15).stroke();
+    doc
+      .font(STRONG)
+      .fontSize(11)
+      .fillColor('#000')
+      .text(latin(`${i + 1}. ${card.name}`), MARGIN + 10, top + 7, { width: inner - 190, lineBreak: false, ellipsis: true });
+    doc
+      .font(TEXT)
+      .fontSize(9)
+      .fillColor('#555')
+      .text(latin(`${card.fixture}${card.pieces > 1 ? `, ${card.pieces} alike` : ''}`), MARGIN + 10, top + 22, {
+        width: inner - 190,
+        lineBreak: false,
+        ellipsis: true,
+      });
+    const off = card.roundingStops ? `  (${formatStops(card.roundingStops)})` : '';
+    doc
+      .font(STRONG)
+      .fontSize(18)
+      .fillColor('#000')
+      .text(latin(card.power + off), MARGIN + inner - 190, top + 7, { width: 158, align: 'right', lineBreak: false });
+    let y = top + 40;
+    rows.forEach(([name, value], r) => {
+      doc
+        .font(TEXT)
+        .fontSize(8.5)
+        .fillColor('#555')
+        .text(name, MARGIN + 10, y, { width: 74, lineBreak: false });
+      doc
+        .font(TEXT)
+        .fontSize(9.5)
+        .fillColor('#000')
+        .text(latin(value), MARGIN + 86, y - 0.5, { width: valueW });
+      y += heights[r]!;
+    });
+    doc.x = MARGIN;
+    doc.y = top + height + GAP;
+  });
+}
+
+function lists(doc: Document, look: Look): void {
+  const line = (strong: string, text: string) => {
+    if (doc.y > doc.page.height - MARGIN - 30) doc.addPage();
+    doc
+      .font(STRONG)
+      .fontSize(9.5)
+      .fillColor('#000')
+      .text(latin(strong), MARGIN, doc.y, { continued: Boolean(text) });
+    if (text) doc.font(TEXT).text(latin(` ${text}`));
+    doc.moveDown(0.15);
+  };
+  const helpers = roleSheets(look);
+  if (helpers.length > 1 || helpers[0]?.who !== 'Photographer') {
+    heading(doc, 'Who does what');
+    for (const { who, tasks } of helpers) for (const { text } of tasks) line(`${who}:`, `${text}.`);
+  }
+  heading(doc, 'To pack');
+  for (const { name, count, use } of packList(look)) line(`${count} x ${name}`, `(${use})`);
+  heading(doc, 'Cautions');
+  for (const { title, reasons } of cautionsOf(look)) line(`${title}.`, reasons.join(' '));
+  doc.moveDown(0.3).font(TEXT).fontSize(9).text(latin(SAFETY_DEFERS), MARGIN);
+}
