@@ -321,7 +321,7 @@ describe('learning from frames', () => {
 });
 
 describe('a drawn frame with planted errors', () => {
-  const size = { width: 256, height: 320, fineness: 2 } as const;
+  const size = { width: 168, height: 210, fineness: 2 } as const;
   const studio = makeStudio();
   const shot = (look: Look, only?: string): FramePixels => {
     const { rgba, width, height } = studio.picture({ look, ...size, ...(only ? { only } : {}) });
@@ -346,19 +346,23 @@ describe('a drawn frame with planted errors', () => {
     const off = (id: string) => lights.find(({ lightId }) => lightId === id)!;
     expect(Math.abs(off('key').offStops - 0.7)).toBeLessThan(0.15);
     expect(Math.abs(off('backdrop').offStops + 0.5)).toBeLessThan(0.15);
-    for (const id of ['rim-left', 'rim-right']) if (!off(id).unseen) expect(Math.abs(off(id).offStops)).toBeLessThan(0.35);
+    for (const id of ['rim-left', 'rim-right'])
+      expect(Math.abs(off(id).offStops)).toBeLessThan(Math.max(0.2, 2.5 * off(id).uncertainStops));
   });
 
   it('adds up: what the lights bring to a patch is what is recorded there', () => {
     const marks = expectedMarks(poster, size.width, size.height);
     const parts = studio.patches({ look: poster, ...size }, marks);
     const frame = shot(poster);
+    // Edges are smoothed in the picture and not in the sum: they may differ a little.
     for (const { probe, recorded } of parts) {
       const patch = measurePatch(
         frame,
         marks.find((mark) => mark.probe === probe)!,
       );
-      recorded.forEach((value, c) => expect(Math.abs(encodeSrgb(value) - encodeSrgb(patch.linear[c]!))).toBeLessThan(0.02));
+      recorded.forEach((value, c) =>
+        expect(Math.abs(encodeSrgb(value) - encodeSrgb(patch.linear[c]!))).toBeLessThan(patch.spread > 0.2 ? 0.06 : 0.02),
+      );
     }
   });
 });

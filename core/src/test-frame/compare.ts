@@ -49,6 +49,8 @@ const COLOURED_FROM = 0.02;
 const [LOWEST, HIGHEST] = [0.002, 0.96];
 /** A reading of a patch is good to about this, stops; a light is expected within this of its plan. */
 const READING_STOPS = 0.08;
+/** A patch over an edge or texture depends on where it lies to a pixel. */
+const SPREAD_COUNTS = 6;
 const PRIOR_STOPS = 1;
 const UNSEEN_STOPS = 0.6;
 const WORTH_SAYING = 0.15;
@@ -118,14 +120,22 @@ function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 
       if (value < LOWEST || value > HIGHEST || patch.clipped[c]! > 0.02) return [];
       const parts = outputs.map((out) => out[c]!);
       const sum = parts.reduce((all, part) => all + part, 0);
-      return sum > LOWEST / 4 ? [{ measured: Math.log2(invertCurve(scene.camera, value)), parts }] : [];
+      return sum > LOWEST / 4
+        ? [
+            {
+              measured: Math.log2(invertCurve(scene.camera, value)),
+              parts,
+              sigma: READING_STOPS * (1 + SPREAD_COUNTS * patch.spread),
+            },
+          ]
+        : [];
     });
   });
   const residuals = (stops: Float64Array) =>
-    rows.map(({ measured, parts }) => {
+    rows.map(({ measured, parts, sigma }) => {
       let sum = 0;
       parts.forEach((part, i) => (sum += part * 2 ** stops[i]!));
-      return (Math.log2(Math.max(1e-6, sum)) - measured) / READING_STOPS;
+      return (Math.log2(Math.max(1e-6, sum)) - measured) / sigma;
     });
   const priors = active.map(() => PRIOR_STOPS);
   const { values, deviations } = gaussNewton(residuals, priors);

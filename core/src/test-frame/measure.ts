@@ -32,6 +32,8 @@ export interface Patch extends Mark {
   readonly stops: number;
   /** Share of its pixels at which each channel clips. */
   readonly clipped: Channels;
+  /** Deviation of its luminance over its mean: 0 for a flat patch; edges and texture are read less surely. */
+  readonly spread: number;
 }
 
 /** Clipping over the whole frame, each a share of its area. */
@@ -90,6 +92,7 @@ export function measurePatch(frame: FramePixels, mark: Mark): Patch {
   const { x0, x1, y0, y1 } = patchBounds(mark, width, height);
   const sum = [0, 0, 0];
   const clipped = [0, 0, 0];
+  let squares = 0;
   const count = (x1 - x0 + 1) * (y1 - y0 + 1);
   for (let y = y0; y <= y1; y++)
     for (let x = x0; x <= x1; x++) {
@@ -98,9 +101,11 @@ export function measurePatch(frame: FramePixels, mark: Mark): Patch {
         sum[c]! += LINEAR[rgba[at + c]!]!;
         if (rgba[at + c]! >= CLIPS_FROM) clipped[c]!++;
       }
+      squares += luminance(LINEAR[rgba[at]!]!, LINEAR[rgba[at + 1]!]!, LINEAR[rgba[at + 2]!]!) ** 2;
     }
   const linear: Channels = [sum[0]! / count, sum[1]! / count, sum[2]! / count];
   const lab = oklabOf(...linear);
+  const mean = luminance(...linear);
   return {
     ...mark,
     linear,
@@ -110,6 +115,7 @@ export function measurePatch(frame: FramePixels, mark: Mark): Patch {
     hueDeg: hueDegOf(lab),
     stops: stopsOf(luminance(...linear)),
     clipped: [clipped[0]! / count, clipped[1]! / count, clipped[2]! / count],
+    spread: mean > 0 ? Math.sqrt(Math.max(0, squares / count - mean * mean)) / mean : 0,
   };
 }
 
