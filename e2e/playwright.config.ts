@@ -16,6 +16,8 @@ export default defineConfig({
   use: {
     trace: 'retain-on-failure',
     acceptDownloads: true,
+    // Kept files would hide what a test changes; the test about them allows it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: CHROMIUM,
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],

@@ -84,7 +84,7 @@ export function BackupPage() {
           </Text>
         )}
         <Text size="label" quiet>
-          They lie in the folder “copies” of the data. To put one back, stop the server and run it with --restore and the file.
+          They lie in the folder “copies” of the data. To put one back, stop the server first; the guide says how.
         </Text>
       </Section>
       {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}

@@ -1,11 +1,4 @@
-import {
-  formatStops,
-  withLessons,
-  type Lesson,
-  type Lessons,
-  type LessonKind,
-  type TaughtFrame,
-} from '@fulgent/core';
+import { formatStops, withLessons, type Lesson, type Lessons, type LessonKind, type TaughtFrame } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';

@@ -61,13 +61,13 @@ export function cautionsOf(look: Look): Caution[] {
       ...heatOf(look, light),
       ...lampOf(light),
       ...hangingOf(look, light),
-      ...standOf(light),
       ...wetOf(look, light),
       ...glareOf(look, light),
       ...flickerOf(light),
       ...batteryOf(look, light),
       ...helperOf(look, light),
     ]),
+    ...standsOf(lights),
     ...look.boards.flatMap(boardOf),
     ...powerOf(look),
     ...hazeOf(look),
@@ -185,23 +185,37 @@ function hangingOf(look: Look, light: Light): Caution[] {
   ];
 }
 
-function standOf({ id, name, role, rig, position }: Light): Caution[] {
-  if (rig.hold !== 'stand' || rig.weighted || role === 'window' || role === 'practical') return [];
-  const tall = position[1] > TALL_STAND_M;
+function standsOf(lights: readonly Light[]): Caution[] {
+  const loose = lights.filter(
+    ({ rig, role }) => rig.hold === 'stand' && !rig.weighted && role !== 'window' && role !== 'practical',
+  );
+  const tall = loose.filter(({ position }) => position[1] > TALL_STAND_M);
+  const low = loose.filter((light) => !tall.includes(light));
+  const outside = 'Outside, wind takes boxes and umbrellas with it: more weight, somebody beside it.';
+  const names = (list: readonly Light[]) => list.map(({ name }) => name).join(', ');
   return [
-    caution(
-      'stand',
-      `${id}:${tall ? 'tall' : 'low'}`,
-      tall ? 'act' : 'note',
-      `${name}: stand not weighed down`,
-      [
-        tall
-          ? `At ${position[1].toFixed(1)} m it topples easily: spread the legs, a leg under the load, sandbag on it.`
-          : 'Spread its legs and lay a weight on it.',
-        'Outside, wind takes boxes and umbrellas with it: more weight, somebody beside it.',
-      ],
-      [id],
+    ...tall.map(({ id, name, position }) =>
+      caution(
+        'stand',
+        `${id}:tall`,
+        'act',
+        `${name}: tall stand not weighed down`,
+        [`At ${position[1].toFixed(1)} m it topples easily: spread the legs, a leg under the load, sandbag on it.`, outside],
+        [id],
+      ),
     ),
+    ...(low.length
+      ? [
+          caution(
+            'stand',
+            low.map(({ id }) => id).join('+'),
+            'note',
+            `Stands not weighed down: ${names(low)}`,
+            ['Spread their legs and lay a weight on each.', outside],
+            low.map(({ id }) => id),
+          ),
+        ]
+      : []),
   ];
 }
 

@@ -50,7 +50,7 @@ const [LOWEST, HIGHEST] = [0.002, 0.96];
 /** A reading of a patch is good to about this, stops; a light is expected within this of its plan. */
 const READING_STOPS = 0.08;
 /** A patch over an edge or texture depends on where it lies to a pixel. */
-const SPREAD_COUNTS = 6;
+const SPREAD_COUNTS = 3;
 const PRIOR_STOPS = 1;
 const UNSEEN_STOPS = 0.6;
 const WORTH_SAYING = 0.15;

@@ -1,0 +1,275 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { test as plain } from '@playwright/test';
+import { dial, expect, kept, openLook, test } from './fixtures';
+import { png } from './png';
+import { launch, stopped } from './server';
+
+const asJson = { 'Content-Type': 'application/json' };
+
+test('@phone the whole job: from first start to a frame that was corrected and logged', async ({ page, server }) => {
+  test.setTimeout(120_000);
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'New look', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Title' }).fill('Épée, two edges');
+  await page.getByRole('radio', { name: 'Dark grey paper' }).click();
+  await page.getByRole('radio', { name: 'Key, two rims, backdrop' }).click();
+  await page.getByRole('button', { name: 'Make the look' }).click();
+  await expect(page.getByTestId('ladder')).toBeVisible();
+  await page.getByRole('button', { name: 'Balance', exact: true }).click();
+  await expect(page.getByTestId('explanation')).not.toBeEmpty();
+  await kept(page);
+
+  // The sheet: safety first, then a frame of the pretended set, whose key is 0.7 stops too strong.
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('link', { name: /^Safety/ }).click();
+  const open = await page.getByRole('button', { name: /^Taken on:/ }).count();
+  expect(open).toBeGreaterThan(2);
+  await page
+    .getByRole('button', { name: /^Taken on:/ })
+    .first()
+    .click();
+  await expect(page.getByRole('button', { name: /^Taken on:/ })).toHaveCount(open - 1);
+  await kept(page);
+  const id = /looks\/([^/]+)/.exec(page.url())![1]!;
+  await page.getByRole('button', { name: 'Back to the run sheet' }).click();
+  await page.getByRole('link', { name: /^Stand-in devices/ }).click();
+  await page.getByRole('button', { name: 'Turn on' }).click();
+  await expect(page.getByText(/listening on UDP/)).toBeVisible();
+  for (let i = 0; i < 7; i++) await page.getByRole('button', { name: 'Output: more' }).click();
+  await expect(page.getByRole('textbox', { name: 'Output' })).toHaveValue('+0.7');
+  await page.getByRole('button', { name: 'Read the meter' }).click();
+  await expect(page.getByTestId('meter-reading')).toContainText(/f\/\d/);
+
+  await page.getByRole('button', { name: 'Back to the run sheet' }).click();
+  await page.getByRole('link', { name: /^Test frames/ }).click();
+  await page.getByRole('button', { name: 'Simulated camera' }).click();
+  await page.getByRole('link', { name: /^Frame: hold it/ }).click({ timeout: 30_000 });
+  const off = page.getByTestId('off-key');
+  await expect(off).toContainText(/Key: 0\.[678] over the plan/, { timeout: 40_000 });
+  const before = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
+  await off.getByRole('button', { name: /Correct Key on the sheet/ }).click();
+  await kept(page);
+  const after = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
+  expect(after.powerStops).toBeLessThan(before.powerStops - 0.4);
+  expect(after.unit.outputStops).toBeGreaterThan(0.4);
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'This is the chosen frame' }).click();
+  await expect(page.getByRole('button', { name: 'This is the chosen frame' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('textbox', { name: 'In words' }).fill('key was hot, else as planned');
+  await page.getByRole('textbox', { name: 'Who says so' }).fill('Sitter');
+  await page.getByRole('textbox', { name: 'Who says so' }).blur();
+
+  // The log has it all, and finds it by a word.
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
+  await page.getByRole('textbox', { name: /^Search titles/ }).fill('hot planned');
+  await expect(page.getByTestId(`log-${id}`)).toContainText('1 frame');
+  await expect(page.getByTestId(`log-${id}`)).toContainText('Chosen: Frame, by Sitter');
+  await expect(page.getByTestId(`log-${id}`)).toContainText('held against a test frame');
+  await page.getByRole('textbox', { name: /^Search titles/ }).fill('nothing of the kind');
+  await expect(page.getByText(/Nothing in the log fits/)).toBeVisible();
+
+  // Two more frames, of lights alone, and the kit is learned.
+  await page.request.post(`${server.url}/api/devices/shoot`, { headers: asJson, data: { lookId: id, alone: 'key' } });
+  await page.goto(`${server.url}/log/learned`);
+  await expect(page.getByTestId('lessons')).toContainText(/From \d frames? and \d+ readings/, { timeout: 30_000 });
+});
+
+test('cautions, circuits and how a light is held', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/safety`);
+  await expect(page.getByText(/Nothing here says that a set-up is safe/)).toBeVisible();
+  await expect(page.getByTestId('load-circuit-1')).toContainText(/\d+ W, \d+\.\d A of 16 A/);
+  await page.getByRole('button', { name: 'Held: On a stand. Change' }).click();
+  await page.getByRole('button', { name: 'Hung from above' }).click();
+  await expect(page.getByTestId('caution-overhead-stop')).toContainText('Key: hangs');
+  await page.getByRole('button', { name: 'Second hold' }).click();
+  await expect(page.getByTestId('caution-overhead-stop')).toHaveCount(0);
+  await expect(page.getByTestId('caution-overhead-act')).toContainText('rated line');
+  const draw = page.getByRole('textbox', { name: 'Draws, from its plate' });
+  await draw.fill('5000');
+  await draw.press('Enter');
+  await expect(page.getByTestId('caution-power-stop')).toContainText('More than the circuit is rated for');
+  await page.getByRole('button', { name: 'Another circuit' }).click();
+  await page.getByRole('button', { name: 'Circuit: Circuit 1. Change' }).click();
+  await page.getByRole('button', { name: 'Circuit 2', exact: true }).click();
+  await expect(page.getByTestId('load-circuit-2')).toContainText('Key');
+  await page.getByRole('button', { name: 'Rain, a hose or wet ground' }).click();
+  await expect(page.getByTestId('caution-wet-stop').first()).toContainText('not rated for wet');
+  await page.getByRole('textbox', { name: 'Who helps with it' }).fill('Ash');
+  await kept(page);
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/roles`);
+  await expect(page.getByRole('heading', { name: 'Ash' })).toBeVisible();
+  await expect(page.getByText(/Hang Key .* dial 1\//)).toBeVisible();
+});
+
+test('a file as a frame: refused with the reason, then read, marked, judged, deleted and brought back', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  const choose = async (file: { name: string; mimeType: string; buffer: Buffer }) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Load a file' }).click();
+    await (await chooser).setFiles(file);
+  };
+  await choose({ name: 'contract.png', mimeType: 'image/png', buffer: Buffer.from('%PDF-1.7') });
+  await expect(page.getByText(/no JPEG, PNG or TIFF/)).toBeVisible();
+  await choose({
+    name: 'try-1.png',
+    mimeType: 'image/png',
+    buffer: png(
+      [
+        [20, 120, 150],
+        [235, 190, 160],
+        [255, 160, 20],
+      ],
+      120,
+    ),
+  });
+  await page.getByRole('link', { name: /^try-1: hold it/ }).click();
+  await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/);
+  await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
+  await page.getByRole('button', { name: 'Right', exact: true }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Reject' }).click();
+  await expect(page.getByRole('button', { name: 'Reject' })).toHaveAttribute('aria-pressed', 'true');
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  await expect(page.getByRole('link', { name: /^try-1: hold it/ })).toContainText('rejected');
+  await page.getByRole('button', { name: 'Delete try-1' }).click();
+  await expect(page.getByText('none yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(page.getByRole('link', { name: /^try-1: hold it/ })).toBeVisible();
+});
+
+test('@phone light-alone frames are added up at other powers', async ({ page, server }) => {
+  const send = (name: string, light: string, colour: readonly [number, number, number]) =>
+    page.request.post(`${server.url}/api/looks/saltmarsh-1/frames?name=${name}&kind=alone&light=${light}`, {
+      headers: { 'Content-Type': 'image/png' },
+      data: png([colour], 40),
+    });
+  await send('one', 'key', [100, 0, 0]);
+  await send('two', 'backdrop', [0, 0, 100]);
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/reweigh`);
+  const canvas = page.getByRole('img', { name: 'The frames added up' });
+  const middle = () =>
+    canvas.evaluate((node) => [...(node as HTMLCanvasElement).getContext('2d')!.getImageData(20, 20, 1, 1).data].slice(0, 3));
+  await expect.poll(middle).toEqual([100, 0, 100]);
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Key: more' }).click();
+  // One stop more: 100 is 0.127 linear, twice that 137 encoded.
+  await expect.poll(middle).toEqual([137, 0, 100]);
+});
+
+test('fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/night-oven-1/sheet/devices`);
+  await page.getByRole('button', { name: 'Turn on' }).click();
+  await page.getByRole('button', { name: 'Send what is dialled' }).click();
+  await expect(page.getByTestId('fixture-fridge')).toContainText(/%, hue 210 °, saturation 70 %, white 6500 K/);
+  await expect(page.getByTestId('fixture-street')).toContainText('x 0.5100, y 0.4200');
+  await page.getByRole('button', { name: 'Turn off' }).click();
+  await expect(page.getByTestId('fixture-fridge')).toHaveCount(0);
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/schedule`);
+  await expect(page.getByTestId('schedule')).toContainText('Piste, washed out');
+  await page.getByRole('button', { name: 'Piste, washed out comes first' }).click();
+  await expect(
+    page
+      .getByTestId('schedule')
+      .getByText(/^\d\d:\d\d$/)
+      .first(),
+  ).toBeVisible();
+  expect((await page.getByTestId('schedule').innerText()).split('\n')[2]).toBe('Piste, washed out');
+});
+
+test('@phone the log: continuity, a look made again, the sheet as PDF', async ({ page, server }) => {
+  await page.goto(`${server.url}/log/continuity`);
+  await expect(page.getByText(/would be seen in a cut/)).toBeVisible();
+  await expect(page.getByTestId('alarm').first()).toBeVisible();
+  await page.goto(`${server.url}/log/remake`);
+  await page.getByRole('button', { name: /^Key: .* Change$/ }).click();
+  await page.getByRole('button', { name: 'Household bulb 60 W' }).click();
+  await expect(page.getByTestId('unreached-key')).toContainText('too weak');
+  await page.getByRole('button', { name: 'Keep it as a look beside' }).click();
+  await expect(page.getByText(/other lamps stands beside it/)).toBeVisible();
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
+  const download = page.waitForEvent('download', { timeout: 40_000 });
+  await page.getByRole('button', { name: 'Save as PDF, A4' }).click();
+  const bytes = readFileSync(await (await download).path());
+  expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(bytes.length).toBeGreaterThan(20_000);
+});
+
+test('@phone everything as one file, and back after it was deleted', async ({ page, server }) => {
+  await page.goto(`${server.url}/log/backup`);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save everything' }).click();
+  const file = await (await download).path();
+  await page.request.delete(`${server.url}/api/looks/saltmarsh-2`);
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Take one in' }).click();
+  await (await chooser).setFiles({ name: 'fulgent.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+  await expect(page.getByText(/here already/)).toBeVisible();
+  expect((await page.request.get(`${server.url}/api/looks/saltmarsh-2`)).status()).toBe(200);
+  await page.getByRole('button', { name: 'Make one now' }).click();
+  await expect(page.getByText(/is made and read back/)).toBeVisible();
+});
+
+plain('@phone from another machine: the passcode once, then work; a wrong one is told', async ({ page }) => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-door-'));
+  const { child, url } = await launch(folder, 0, { demo: true, env: { HOST: '0.0.0.0', FULGENT_PASSCODE: 'darkroom' } });
+  const here = url.replace('0.0.0.0', '127.0.0.1');
+  try {
+    await page.goto(`${here}/looks/saltmarsh-1/balance`);
+    await page.getByLabel('Passcode').last().fill('guess');
+    await page.getByRole('button', { name: 'Enter' }).click();
+    await expect(page.getByRole('alert')).toHaveText(/not the passcode/);
+    await page.getByLabel('Passcode').last().fill('darkroom');
+    await page.getByRole('button', { name: 'Enter' }).click();
+    await expect(page.getByTestId('ladder')).toBeVisible();
+    await page.goto(`${here}/log/phone`);
+    await expect(
+      page
+        .getByText(/asks for the passcode/)
+        .or(page.getByText(/Without a connection/))
+        .first(),
+    ).toBeVisible();
+    await page.getByRole('button', { name: /^Leave/ }).click();
+    await expect(page.getByRole('dialog', { name: 'Passcode' })).toBeVisible();
+  } finally {
+    await stopped(child);
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test.describe('installed', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('@phone without a connection: it starts, edits queue and are sent when it is back', async ({ page, server, context }) => {
+    await openLook(page, server, 'saltmarsh-1');
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+    });
+    // Once under its care, what is read is kept.
+    await page.reload();
+    await expect(page.getByTestId('ladder')).toBeVisible();
+    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+    await page.reload();
+    await expect(page.getByTestId('ladder')).toBeVisible();
+    await server.stop();
+    await context.setOffline(true);
+    await page.reload();
+    const rim = page.getByRole('slider', { name: 'Rim left, exposure' });
+    await rim.focus();
+    await rim.press('ArrowUp');
+    await rim.press('ArrowUp');
+    const dialled = await dial(page, 'rim-left').textContent();
+    await expect(page.getByTestId('save-state')).toHaveText('not sent yet');
+    // Closed and opened again, still without a connection.
+    await page.reload();
+    await expect(dial(page, 'rim-left')).toHaveText(dialled!);
+    await server.start();
+    await context.setOffline(false);
+    await kept(page);
+    await page.reload();
+    await expect(dial(page, 'rim-left')).toHaveText(dialled!);
+  });
+});
