@@ -24,6 +24,7 @@ test('@phone the whole job: from first start to a frame that was corrected and l
   // The sheet: safety first, then a frame of the pretended set, whose key is 0.7 stops too strong.
   await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await page.getByRole('link', { name: /^Safety/ }).click();
+  await expect(page.getByRole('button', { name: /^Taken on:/ }).first()).toBeVisible();
   const open = await page.getByRole('button', { name: /^Taken on:/ }).count();
   expect(open).toBeGreaterThan(2);
   await page
@@ -156,8 +157,8 @@ test('@phone light-alone frames are added up at other powers', async ({ page, se
     canvas.evaluate((node) => [...(node as HTMLCanvasElement).getContext('2d')!.getImageData(20, 20, 1, 1).data].slice(0, 3));
   await expect.poll(middle).toEqual([100, 0, 100]);
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Key: more' }).click();
-  // One stop more: 100 is 0.127 linear, twice that 137 encoded.
-  await expect.poll(middle).toEqual([137, 0, 100]);
+  // One stop more: 100 is 0.127 linear, twice that 138 encoded.
+  await expect.poll(middle).toEqual([138, 0, 100]);
 });
 
 test('fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
