@@ -170,6 +170,7 @@ function CircuitsSection({ look }: { readonly look: Look }) {
           />
           <View
             style={styles.bar}
+            role="img"
             accessibilityLabel={`${load.name} carries ${Math.round((100 * load.amps) / load.ratedA)} % of its rating`}
           >
             <View style={[styles.fill, { width: `${Math.min(100, (100 * load.amps) / load.ratedA)}%` }]} />
