@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import type { Page } from '@playwright/test';
 import { chooseRow, dial, expect, kept, openLook, test } from './fixtures';
 
@@ -111,4 +114,17 @@ test('@phone undo and redo by keys', async ({ page, server }) => {
   await expect(dial(page, 'key')).toHaveText(before!);
   await page.keyboard.press('Control+Shift+z');
   await expect(dial(page, 'key')).toHaveText(after!);
+});
+
+test('@phone killed in the middle of writes, the server loses nothing that it acknowledged', async ({ page, server }) => {
+  const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json();
+  const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kill-'));
+  // Node's own import: the script is a module, these tests are not.
+  const { killRounds } = (await (new Function('file', 'return import(file)') as (file: string) => Promise<unknown>)(
+    path.resolve(__dirname, '../scripts/lib/kill-rounds.mjs'),
+  )) as { killRounds: (folder: string, look: unknown, rounds: number) => Promise<{ writes: number; faults: string[] }> };
+  const { writes, faults } = await killRounds(folder, look, 5);
+  expect(faults).toEqual([]);
+  expect(writes).toBeGreaterThan(5);
+  rmSync(folder, { recursive: true, force: true });
 });
