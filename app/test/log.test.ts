@@ -1,0 +1,121 @@
+import { TextEncoder } from 'node:util';
+import { demoLooks } from '@fulgent/core';
+import type { LogEntry, StoredFrame } from '../src/api/client';
+import { codePath } from '../src/log/PhonePage';
+import { byDay, found, textOf } from '../src/log/search';
+import { exposureDifferences, exposureWords } from '../src/sheet/frame-words';
+
+// The test's window lacks it; browsers have it.
+Object.assign(globalThis, { TextEncoder });
+
+const frame = (change: Partial<StoredFrame['notes']> = {}, meta: Partial<StoredFrame['meta']> = {}): StoredFrame => ({
+  id: 'f',
+  lookId: 'l',
+  name: 'Frame 3',
+  kind: 'full',
+  lightId: '',
+  stops: 0,
+  widthPx: 10,
+  heightPx: 10,
+  meta: {
+    takenAt: null,
+    aperture: null,
+    iso: null,
+    shutterS: null,
+    focalMm: null,
+    white: null,
+    camera: null,
+    lens: null,
+    ...meta,
+  },
+  notes: { marks: [], patches: [], verdict: '', words: '', by: '', chosen: false, graded: false, ...change },
+  revision: 1,
+  createdAt: 0,
+});
+
+const entry = (change: Partial<LogEntry> = {}): LogEntry => ({
+  lookId: 'l',
+  title: 'Piste',
+  shootId: 's',
+  shootTitle: 'Club',
+  createdAt: 0,
+  updatedAt: Date.UTC(2026, 2, 4, 12),
+  frames: [],
+  trims: [],
+  versions: [],
+  tried: [],
+  ingredients: [],
+  acknowledged: [],
+  note: '',
+  gels: ['deep teal'],
+  fixtures: ['Flash 200 J'],
+  ...change,
+});
+
+describe('the log', () => {
+  it('is searched by all words, whatever their case and place', () => {
+    const list = [
+      entry({ lookId: 'a', frames: [frame({ words: 'Rim too pale', by: 'Client' })] }),
+      entry({ lookId: 'b', note: 'pale morning' }),
+    ];
+    const ids = (words: string) => found(list, { words, only: 'all' }).map(({ lookId }) => lookId);
+    expect(ids('')).toEqual(['a', 'b']);
+    expect(ids('PALE')).toEqual(['a', 'b']);
+    expect(ids('pale client')).toEqual(['a']);
+    expect(ids('teal piste')).toEqual(['a', 'b']);
+    expect(ids('velvet')).toEqual([]);
+    expect(textOf(list[0]!)).toContain('rim too pale');
+  });
+
+  it('is narrowed to frames, what was chosen, rejected or trimmed', () => {
+    const trimmed = entry({ lookId: 't', trims: [{ at: '', light: 'key', stops: -1, why: '' }] });
+    const chosen = entry({ lookId: 'c', frames: [frame({ chosen: true })] });
+    const version = entry({ lookId: 'v', versions: [{ name: 'Dark', votes: 1, chosen: true, lockedAt: null, note: '' }] });
+    const rejected = entry({ lookId: 'r', ingredients: [{ name: 'Fog', state: 'rejected', reason: '' }] });
+    const ids = (only: 'frames' | 'chosen' | 'rejected' | 'trims') =>
+      found([trimmed, chosen, version, rejected], { words: '', only }).map(({ lookId }) => lookId);
+    expect(ids('frames')).toEqual(['c']);
+    expect(ids('chosen')).toEqual(['c', 'v']);
+    expect(ids('rejected')).toEqual(['r']);
+    expect(ids('trims')).toEqual(['t']);
+  });
+
+  it('stands by days', () => {
+    const days = byDay([
+      entry({ updatedAt: Date.UTC(2026, 2, 4, 12) }),
+      entry({ updatedAt: Date.UTC(2026, 2, 4, 11) }),
+      entry({ updatedAt: Date.UTC(2026, 2, 3, 12) }),
+    ]);
+    expect(days.map(({ day, entries }) => [day, entries.length])).toEqual([
+      ['4 March 2026', 2],
+      ['3 March 2026', 1],
+    ]);
+  });
+});
+
+describe('a frame’s exposure', () => {
+  const [look] = demoLooks();
+
+  it('is told as the file has it', () => {
+    expect(exposureWords(frame())).toBe('the file tells no exposure');
+    expect(exposureWords(frame({}, { aperture: 8, iso: 200, shutterS: 1 / 200 }))).toBe('1/200, f/8, ISO 200');
+  });
+
+  it('is held against the plan', () => {
+    const { aperture, iso, shutterS } = look!.camera;
+    expect(exposureDifferences(look!, frame({}, { aperture, iso, shutterS, white: 'manual' }))).toEqual([]);
+    expect(exposureDifferences(look!, frame({}, { aperture: aperture * 1.41, iso, shutterS }))).toEqual([
+      expect.stringMatching(/planned at f\//),
+    ]);
+    expect(exposureDifferences(look!, frame({}, { white: 'auto', iso: iso * 2 }))).toHaveLength(2);
+  });
+});
+
+describe('the code to scan', () => {
+  it('is a square with a quiet edge', () => {
+    const { path, size } = codePath('http://192.0.2.7:4680');
+    expect(size).toBeGreaterThan(25);
+    expect(path.startsWith('M4 4')).toBe(true);
+    expect(path).not.toContain('M0 ');
+  });
+});
