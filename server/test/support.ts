@@ -12,8 +12,10 @@ const migrations = path.resolve(__dirname, '../drizzle');
 const studio = makeStudio();
 
 /** Draws in the test itself. */
-const render: Render = ({ look, width, height, only }) =>
-  Promise.resolve(studio.picture({ look, width, height, fineness: 2, only: only ?? undefined }).rgba);
+const render: Render = async ({ look, width, height, only }) => {
+  const { rgba } = studio.picture({ look, width, height, fineness: 2, only: only ?? undefined });
+  return rgba;
+};
 
 export interface Bench {
   readonly folder: string;
