@@ -146,7 +146,8 @@ export type { Limit, LimitKind } from './balance/limits';
 export type { Remedy } from './balance/remedies';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
 export { adaptedLinear, type Adaptation } from './palette/adaptation';
-export { cameraCard, packList, runSheet, type PackItem, type SheetCard } from './sheet/sheet';
+export { cameraCard, runSheet, type SheetCard } from './sheet/sheet';
+export { packList, sheetSizeCm, type PackItem } from './sheet/pack';
 export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
 export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './build/run';
 export { balanceWide, wideSummary, type Freedom, type WideBalance } from './balance/wide';
@@ -259,15 +260,8 @@ export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './ex
 export { sunOnWindow, type SunAnswer, type SunQuestion } from './exposure/sun';
 export { setupMinutes } from './rig/setup-time';
 export { circuitLoads, CONTINUOUS_SHARE, drawOf, type CircuitLoad } from './rig/load';
-export {
-  CAUTION_KINDS,
-  cautionsOf,
-  openCautions,
-  SAFETY_DEFERS,
-  type Caution,
-  type CautionKind,
-  type CautionLevel,
-} from './rig/cautions';
+export { CAUTION_KINDS, SAFETY_DEFERS, type Caution, type CautionKind, type CautionLevel } from './rig/caution';
+export { cautionsOf, openCautions } from './rig/cautions';
 export { practical, type PracticalAnswer } from './rig/practical';
 export { AMBIENT_PRESETS, type AmbientPreset } from './capture/ambient-presets';
 export { APERTURES, ISOS, nearestMarked, SHUTTERS } from './exposure/series';

@@ -7,6 +7,7 @@ import {
   packList,
   parseLook,
   runSheet,
+  sheetSizeCm,
   withGroup,
   type Look,
 } from '../src';
@@ -84,5 +85,38 @@ describe('the run sheet', () => {
     expect(data[1]!['light']).toBe('Rim, "cold"');
     expect(data[0]!['groups']).toBe("'=SUM(A1)");
     expect(Number(data[0]!['distance_m'])).toBeCloseTo(runSheet(look)[0]!.distanceM, 2);
+  });
+});
+
+describe('what has to be packed for the day', () => {
+  const items = (look: Look) => packList(look).map(({ kind, name, count }) => [kind, name, count]);
+
+  it('has leads, weights, tape, and sheets large enough for where the gel is held', () => {
+    const list = items(poster);
+    expect(list).toContainEqual(['power', 'Lead, 10 m', 4]);
+    expect(list).toContainEqual(['stand', 'Stand with weight', 4]);
+    expect(list).toContainEqual(['tape', 'Roll of gel tape', 1]);
+    const light = (change: Partial<Look['lights'][number]>) => ({ ...poster.lights[0]!, ...change });
+    const face = (shape: Look['lights'][number]['modifier']['face']) =>
+      light({ mount: 'holder', modifier: { ...poster.lights[0]!.modifier, face: shape } });
+    expect(sheetSizeCm(face({ kind: 'disc', radiusM: 0.09 }))).toEqual([24, 24]);
+    expect(sheetSizeCm(face({ kind: 'rectangle', widthM: 0.6, heightM: 0.3 }))).toEqual([36, 66]);
+    expect(sheetSizeCm(face({ kind: 'tube', lengthM: 1.2 }))).toEqual([25, 126]);
+    expect(sheetSizeCm(light({ mount: 'inside' }))).toEqual([25, 25]);
+  });
+
+  it('has a boom, safety lines, batteries and spare bulbs where they are needed, and no stand for what is held by hand', () => {
+    const look = clone();
+    look.lights[0]!.rig.hold = 'boom';
+    look.lights[1]!.rig.hold = 'hand';
+    look.lights[2]!.rig.battery = true;
+    look.lights[3]!.lamp = { kind: 'lamp', ratedW: 60, fittedW: 40, figureW: 60, diffusionStops: 0 };
+    const list = items(look);
+    expect(list).toContainEqual(['stand', 'Boom with counterweight', 1]);
+    expect(list).toContainEqual(['rigging', 'Rated safety line', 1]);
+    expect(list).toContainEqual(['stand', 'Stand with weight', 2]);
+    expect(list).toContainEqual(['power', 'Battery', 1]);
+    expect(list).toContainEqual(['power', 'Lead, 10 m', 3]);
+    expect(list).toContainEqual(['power', 'Bulb, 40 W', 2]);
   });
 });

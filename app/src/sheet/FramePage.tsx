@@ -14,7 +14,7 @@ import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
-import type { FrameStudy } from '../workers/study.worker';
+import type { FrameStudy } from '../workers/frame-study';
 import { exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
 import { MarkedPicture } from './MarkedPicture';
 

@@ -63,6 +63,11 @@ export function SheetStep() {
           <Button label="PDF" accessibilityLabel="Save as PDF, A4" onPress={() => void savePdf(look, id!, 'a4')} />
           <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id!, 'letter')} />
           <Button
+            label="Look file"
+            accessibilityLabel="Save the look file"
+            onPress={() => void saveNow().then(() => window.location.assign(`/api/looks/${id}/export`))}
+          />
+          <Button
             label="CSV"
             accessibilityLabel="Save as CSV"
             onPress={() =>

@@ -1,27 +1,11 @@
 import {
   balanceWide,
   buildRun,
-  compareFrame,
-  evenness,
-  foundMarks,
-  leakIn,
   learn,
-  lookAtMarks,
-  measurePatch,
-  planMarks,
   remake,
-  reweighed,
-  summarise,
-  withOnly,
   type Fixture,
-  type FrameComparison,
-  type FramePixels,
-  type FrameSummary,
-  type LeakEstimate,
   type Lessons,
   type Mark,
-  type Patch,
-  type PatchParts,
   type Remake,
   type TaughtFrame,
   causesOf,
@@ -99,8 +83,9 @@ import {
   type ReadFace,
   type ReadSpectrum,
 } from '@fulgent/core/files';
-import { makeStudio } from '@fulgent/core/frame';
 import { expose } from 'comlink';
+import { addedUp, studyFrame, type FrameStudy } from './frame-study';
+import { FRAME_PX, middleOf, pixelsOf, STUDY_PX, THUMB_PX } from './pixels';
 
 /** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
 export interface StudyApi {
@@ -143,24 +128,6 @@ export interface StudyApi {
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
-}
-
-/** What a test frame says. */
-export interface FrameStudy {
-  readonly width: number;
-  readonly height: number;
-  readonly marks: readonly Mark[];
-  readonly patches: readonly Patch[];
-  /** What the plan brings to the same places. */
-  readonly parts: readonly PatchParts[];
-  readonly summary: FrameSummary;
-  /** Null for a black frame. */
-  readonly comparison: FrameComparison | null;
-  readonly leak: LeakEstimate | null;
-  /** Over the backdrop, stops. */
-  readonly unevenStops: number | null;
-  /** The black frame's verdict is another page's; here its floor and mean are enough. */
-  readonly look: Look;
 }
 
 export type MeterReading =
@@ -206,72 +173,6 @@ const lightOf = (look: Look, id: string) => {
 
 const correctionGels = (kit: readonly KitEntry[]) =>
   gelOptions(kit.filter((entry) => entry.kind === 'gel' && entry.type === 'correction'));
-
-const STUDY_PX = 96;
-/** Large enough that a lamp in a corner keeps its brightness. */
-const FRAME_PX = 1600;
-const THUMB_PX = 160;
-const LARGEST_PICTURE = 40_000_000;
-
-/** Decodes a picture to at most `px` on its longer side. @throws InputError with the remedy. */
-async function pixelsOf(picture: Blob, px: number): Promise<{ data: ImageData; canvas: OffscreenCanvas }> {
-  if (picture.size > LARGEST_PICTURE) throw new InputError('picture', 'The picture is larger than 40 MB; export a smaller copy.');
-  let bitmap: ImageBitmap;
-  try {
-    bitmap = await createImageBitmap(picture);
-  } catch {
-    throw new InputError('picture', 'This picture cannot be read. Choose a JPEG or PNG.');
-  }
-  const scale = Math.min(1, px / Math.max(bitmap.width, bitmap.height));
-  const width = Math.max(1, Math.round(bitmap.width * scale));
-  const height = Math.max(1, Math.round(bitmap.height * scale));
-  const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0, width, height);
-  bitmap.close();
-  return { data: context.getImageData(0, 0, width, height), canvas };
-}
-
-/** A picture as it is, pixel by pixel: nothing is mixed, so that what clips goes on clipping. */
-async function exactPixels(picture: Blob): Promise<ImageData> {
-  let bitmap: ImageBitmap;
-  try {
-    bitmap = await createImageBitmap(picture, { colorSpaceConversion: 'none' });
-  } catch {
-    throw new InputError('picture', 'This frame cannot be read. Load it again.');
-  }
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  return context.getImageData(0, 0, canvas.width, canvas.height);
-}
-
-/** The plan's picture for a frame is drawn this large, on its longer side. */
-const PLAN_PX = 480;
-const studio = makeStudio();
-
-const framePixels = ({ data, width, height }: ImageData): FramePixels => ({ rgba: data, width, height });
-
-const linear = (byte: number) => {
-  const v = byte / 255;
-  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-};
-
-/** Mean linear colour of the middle third of a picture. */
-async function middleOf(picture: Blob): Promise<[number, number, number]> {
-  const { data } = await pixelsOf(picture, STUDY_PX);
-  const sum: [number, number, number] = [0, 0, 0];
-  let n = 0;
-  for (let y = Math.floor(data.height / 3); y < Math.ceil((2 * data.height) / 3); y++) {
-    for (let x = Math.floor(data.width / 3); x < Math.ceil((2 * data.width) / 3); x++) {
-      const at = 4 * (y * data.width + x);
-      for (const c of [0, 1, 2] as const) sum[c] += linear(data.data[at + c]!);
-      n += 1;
-    }
-  }
-  return [sum[0] / n, sum[1] / n, sum[2] / n];
-}
 
 const api: StudyApi = {
   palette(look, kit) {
@@ -430,51 +331,11 @@ const api: StudyApi = {
   variant: makeVariant,
   sheetCsv: (look) => sheetCsv(runSheet(look)),
 
-  async testFrame(picture, look, aloneId, given) {
-    const frame = framePixels(await exactPixels(picture));
-    const { width, height } = frame;
-    const lit = aloneId === null ? look : withOnly(look, [aloneId]);
-    const marks = given ?? foundMarks(lit, frame);
-    const patches = marks.map((mark) => measurePatch(frame, mark));
-    const plan = planMarks(lit, marks, width, height);
-    const at = lookAtMarks(lit, plan, width, height);
-    // The plan's own picture, at the same places: edges and texture are in it as they are in the frame.
-    const small = Math.min(1, PLAN_PX / Math.max(width, height));
-    const parts = studio.patches(
-      {
-        look: lit,
-        width: Math.round(width * small),
-        height: Math.round(height * small),
-        fineness: 2,
-        only: aloneId ?? undefined,
-      },
-      plan,
-    );
-    return {
-      width,
-      height,
-      marks,
-      patches,
-      parts,
-      summary: summarise(frame),
-      comparison: patches.length ? compareFrame(at, patches, parts) : null,
-      leak: aloneId === null ? null : leakIn(lookAtMarks(look, plan, width, height), aloneId, patches, parts),
-      unevenStops: evenness(
-        patches,
-        look.probes.filter(({ surface }) => surface === 'backdrop').map(({ id }) => id),
-      ),
-      look: at,
-    };
-  },
+  testFrame: studyFrame,
 
   learn,
 
-  async reweigh(pictures, stops, black) {
-    const frames = (await Promise.all(pictures.map(exactPixels))).map(framePixels);
-    const floor = black ? framePixels(await exactPixels(black)) : null;
-    const sum = reweighed(frames, stops, floor);
-    return new ImageData(sum, frames[0]!.width, frames[0]!.height);
-  },
+  reweigh: addedUp,
 
   remake,
 

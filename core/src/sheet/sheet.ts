@@ -71,7 +71,8 @@ export function runSheet(look: Look): SheetCard[] {
   });
 }
 
-function nameOfGel(look: Look, id: string): string {
+/** A gel's name, the look's own first. */
+export function nameOfGel(look: Look, id: string): string {
   return look.spectra.find((spectrum) => spectrum.kind === 'gel' && spectrum.id === id)?.name ?? findGel(id)?.name ?? id;
 }
 
@@ -128,43 +129,6 @@ function aimOf(look: Look, { aim }: Light): string {
     .sort((a, b) => a.d - b.d)[0];
   if (near && near.d < 2 * ON_IT_M) return near.name.toLowerCase();
   return `${aim[0].toFixed(2)} m ${aim[0] < 0 ? 'left' : 'right'}, ${aim[1].toFixed(2)} m high, ${Math.abs(aim[2]).toFixed(2)} m ${aim[2] < 0 ? 'behind' : 'before'} the subject`;
-}
-
-/** One kind of thing to pack, and how many. */
-export interface PackItem {
-  readonly kind: 'fixture' | 'gel' | 'modifier' | 'stand' | 'board';
-  readonly name: string;
-  readonly count: number;
-  /** What it is for. */
-  readonly use: string;
-}
-
-/** What has to be there: equal things counted together, in the order fixtures, modifiers, gels, boards, stands. */
-export function packList(look: Look): PackItem[] {
-  const lights = buildOrder(look).filter(({ role }) => role !== 'window');
-  const items = new Map<string, { kind: PackItem['kind']; name: string; count: number; use: Set<string> }>();
-  const add = (kind: PackItem['kind'], name: string, count: number, use: string) => {
-    const key = `${kind} ${name}`;
-    const item = items.get(key) ?? { kind, name, count: 0, use: new Set<string>() };
-    item.count += count;
-    item.use.add(use);
-    items.set(key, item);
-  };
-  for (const light of lights) add('fixture', light.fixture.name, light.pieces, light.name);
-  for (const light of lights) add('modifier', light.modifier.name, light.pieces, light.name);
-  for (const light of lights)
-    for (const { gel, strength } of light.gels)
-      add('gel', nameOfGel(look, gel), light.pieces * Math.max(1, Math.round(strength)), light.name);
-  for (const { name, finish, widthM, heightM } of look.boards)
-    add(
-      'board',
-      `${finish === 'black' ? 'Black flag' : finish === 'silk' ? 'Silk' : finish === 'silver' ? 'Silver card' : 'White card'} ${Math.round(100 * widthM)} x ${Math.round(100 * heightM)} cm`,
-      1,
-      name,
-    );
-  const stands = lights.filter(({ role }) => role !== 'practical').reduce((sum, { pieces }) => sum + pieces, 0);
-  if (stands + look.boards.length > 0) add('stand', 'Stand with weight', stands + look.boards.length, 'lights and boards');
-  return [...items.values()].map(({ kind, name, count, use }) => ({ kind, name, count, use: [...use].join(', ') }));
 }
 
 /** The camera's part of the sheet, dial by dial. */
