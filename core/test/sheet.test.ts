@@ -65,7 +65,7 @@ describe('the run sheet', () => {
     const items = packList(look);
     const of = (name: string) => items.find((item) => item.name === name);
     expect(of('deep teal')!.count).toBe(2 + 2);
-    expect(of('deep teal')!.use).toBe('Rim left, Backdrop');
+    expect(of('deep teal')!.use).toBe('Rim left, 24 x 24 cm; Backdrop, 24 x 24 cm');
     expect(of('Stand with weight')!.count).toBe(5);
     expect(items.filter(({ kind }) => kind === 'fixture').reduce((sum, { count }) => sum + count, 0)).toBe(5);
   });
