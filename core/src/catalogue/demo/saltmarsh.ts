@@ -1,0 +1,101 @@
+import { balance } from '../../balance/balance';
+import { emptyBrief } from '../../look/create';
+import { standardProbes } from '../../look/probes';
+import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from '../../look/upgrade';
+import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look } from '../../look/schema';
+import { withOwnPalette } from '../../palette/from-lights';
+import { cameraOf } from '../kit';
+import { BACKDROP_M, FACE_M, piece, QUICKLY } from './piece';
+
+/** Saltmarsh Fencing Club: season posters. A fencer in a white jacket before grey paper, cyan against amber. Made up. */
+
+/** A poster without its balance: what the still life starts from as well. */
+export function poster(title: string, note: string, lights: Light[]): Look {
+  return {
+    format: LOOK_FORMAT,
+    version: LOOK_VERSION,
+    title,
+    ...emptyBrief(),
+    brief: {
+      ...emptyBrief().brief,
+      note,
+    },
+    camera: { ...cameraOf('stills'), iso: 200 },
+    subject: {
+      name: 'Fencer in a white jacket',
+      skinDepth: 0.3,
+      hair: { kind: 'material', id: 'hair-dark' },
+      wardrobe: { kind: 'material', id: 'cloth-white' },
+      faceHeightM: FACE_M,
+      turnDeg: 0,
+      ...SUBJECT_DEFAULTS,
+    },
+    backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: 'paper-grey' }, distanceM: BACKDROP_M, widthM: 2.7 },
+    room: { ...ROOM_DEFAULTS, widthM: 6, depthM: 9, heightM: 3, walls: 0.35, ceiling: 0.6, floor: 0.25 },
+    ambient: {
+      ...ambientOf(60, { kind: 'planck', cctK: 3600 }),
+      openings: [
+        { id: 'opening-1', name: 'High window, black cloth', count: 2, done: true },
+        { id: 'opening-2', name: 'Crack under the door, tape', count: 1, done: false },
+      ],
+      places: [{ id: 'place-1', name: 'Club hall, tubes on', lux: 450, source: { kind: 'preset', id: 'tube-green' } }],
+    },
+    ...NO_STUDIES,
+    boards: [],
+    whites: [
+      { id: 'white-1', name: 'Daylight, 5600 K', whiteK: 5600, tintDuv: 0 },
+      { id: 'white-2', name: 'Colder, 4300 K', whiteK: 4300, tintDuv: 0 },
+    ],
+    lights,
+    probes: standardProbes(FACE_M, BACKDROP_M, 'left'),
+    spectra: [],
+  };
+}
+
+const key = (powerStops: number, modifier?: string) =>
+  piece({
+    id: 'key',
+    name: 'Key',
+    role: 'key',
+    side: 'left',
+    fixture: 'flash-200',
+    gels: ['warm-quarter'],
+    powerStops,
+    ...(modifier ? { modifier } : {}),
+  });
+const rimLeft = (powerStops: number) =>
+  piece({ id: 'rim-left', name: 'Rim left', role: 'rim', side: 'left', fixture: 'flash-400', gels: ['teal-mid'], powerStops });
+const rimRight = (powerStops: number) =>
+  piece({
+    id: 'rim-right',
+    name: 'Rim right',
+    role: 'rim',
+    side: 'right',
+    fixture: 'flash-400',
+    modifier: 'reflector',
+    gels: ['amber-deep'],
+    powerStops,
+  });
+const backdrop = (powerStops: number, gels: string[]) =>
+  piece({ id: 'backdrop', name: 'Backdrop', role: 'background', side: 'right', fixture: 'flash-200', gels, powerStops });
+
+/** The three demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
+export function demoLooks(): readonly Look[] {
+  const washed = poster('Piste, washed out', 'The umbrella key floods the paper: the cyan goes grey.', [
+    key(-2, 'umbrella'),
+    backdrop(-5.5, ['teal-deep']),
+    rimRight(-2.5),
+  ]);
+  const clipping = poster('Salute, amber too hot', 'The amber rim burns to yellow on the white jacket and hair.', [
+    key(-2.5),
+    rimRight(0),
+    backdrop(-3, ['teal-deep']),
+  ]);
+  const balanced = poster('Piste, cyan and amber', 'Cyan paper and rim against amber. The season poster.', [
+    key(-2.5, 'softbox-grid'),
+    rimLeft(-2),
+    rimRight(-2),
+    backdrop(-3, ['teal-deep']),
+  ]);
+  return [withOwnPalette(balance(balanced, QUICKLY).look), withOwnPalette(washed), withOwnPalette(clipping)];
+}
