@@ -238,7 +238,8 @@ export {
   type StackOrOverlap,
 } from './palette/gel-search';
 export { membersFromLights } from './palette/from-lights';
-export { paletteChecks, type PaletteCheck, type PaletteReport } from './palette/checks';
+export { type PaletteCheck } from './palette/check';
+export { paletteChecks, type PaletteReport } from './palette/checks';
 export * from './kit/schema';
 export { isStandIn, mergedKit, STAND_IN_KIT } from './kit/stand-ins';
 export {

@@ -1,32 +1,17 @@
-import { linearOutputInto, recordInto } from '../camera/camera';
-import { MID_GREY } from '../exposure/meter';
+import { linearOutputInto } from '../camera/camera';
 import { chromaOf, hueDegOf, hueDifferenceDeg, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { luminousSum } from '../colour/observer';
 import { formatStops } from '../exposure/stops';
 import { KEY_PROBE_ID, readScene, separationOf, SILHOUETTE } from '../look/evaluate';
-import type { ProbeReading, Readings } from '../look/readings';
+import type { ProbeReading } from '../look/readings';
 import { compileScene, type Scene } from '../look/scene';
 import type { Look, Mood } from '../look/schema';
 import { product } from '../spectrum/grid';
 import { skinReflectance } from '../surface/skin';
 import { balancedTriple } from '../vivid/alone';
 import type { Adaptation } from './adaptation';
-import { motiveProblems } from './motives';
-import { JUST_SEEN, planeDistance, planeOfSpectrum, pointOf, sigmaOfLinear, targetOf } from './plane';
-
-/** One advisory check of a palette in its look. It asks; it forbids nothing. */
-export interface PaletteCheck {
-  /** Stable: what was accepted stays accepted. */
-  readonly id: string;
-  readonly title: string;
-  /** The consequence, then the number. */
-  readonly text: string;
-  readonly holds: boolean;
-  /** It is as it is on purpose. */
-  readonly accepted: boolean;
-  /** A change of power that would mend it. */
-  readonly fix: { readonly lightId: string; readonly stops: number; readonly label: string } | null;
-}
+import type { Found, PaletteCheck, Seen, SheetCount } from './check';
+import { alike, motives, offTarget, purposes, sheetChecks } from './member-checks';
 
 export interface PaletteReport {
   readonly checks: readonly PaletteCheck[];
@@ -57,13 +42,9 @@ const EYE_CHROMA: Readonly<Record<Mood, number>> = { dark: 0.13, neutral: 0.07, 
 /** One hue holds so much of all chroma that the eye adapts to it. */
 const ONE_HUE = 0.9;
 const THIN_SEPARATION = 0.1;
-const PURPOSE_FROM = 3;
 /** Cloth this much darker or brighter under a light than under white is worth a word, stops. */
 const GOES_DARK_STOPS = 0.9;
 const GLOWS_STOPS = 0.8;
-
-/** Sheets that a kit has of a gel; infinite where nobody counts. */
-export type SheetCount = (gel: string) => number;
 
 /** Looks over a palette in its look. `sheets` gives the kit's counts. */
 export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): PaletteReport {
@@ -98,15 +79,6 @@ export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): 
     adaptation: adaptationOf(look, probes),
   };
 }
-
-interface Seen {
-  readonly look: Look;
-  readonly scene: Scene;
-  readonly readings: Readings;
-  readonly probes: readonly ProbeReading[];
-}
-
-type Found = Omit<PaletteCheck, 'accepted'>;
 
 function areaOf(look: Look, probe: string): number {
   const member = look.palette.members.find(({ part }) => part === probe);
@@ -324,108 +296,4 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
           fix: null,
         },
       ];
-}
-
-/** Colours that differ as light and no longer do as recorded. */
-function alike({ scene, readings }: Seen): Found[] {
-  const coloured = readings.lights.flatMap((reading, l) => {
-    const light = scene.lights[l]!;
-    if (!reading.active || reading.isWhite || !Number.isFinite(reading.stops)) return [];
-    const own = product(light.filtered, scene.probes[light.zone]!.reflectance);
-    const k = (MID_GREY * 2 ** reading.stops) / luminousSum(own);
-    const [r, g, b] = balancedTriple(scene.camera, own);
-    recordInto(rgb, scene.camera, k * r, k * g, k * b);
-    return [
-      {
-        id: reading.id,
-        name: reading.name,
-        own: planeOfSpectrum(scene.camera, own),
-        recorded: sigmaOfLinear(rgb[0]!, rgb[1]!, rgb[2]!),
-      },
-    ];
-  });
-  return coloured.flatMap((p, i) =>
-    coloured.slice(i + 1).flatMap((q): Found[] => {
-      const [own, recorded] = [planeDistance(p.own, q.own), planeDistance(p.recorded, q.recorded)];
-      if (own < 0.05 || recorded > JUST_SEEN + 0.01) return [];
-      return [
-        {
-          id: `alike:${p.id}:${q.id}`,
-          title: 'Alike',
-          text: `${p.name} and ${q.name} are recorded alike: ${own.toFixed(2)} apart as light, ${recorded.toFixed(2)} as recorded. Lower the one that clips.`,
-          holds: false,
-          fix: null,
-        },
-      ];
-    }),
-  );
-}
-
-const OFF_TARGET = 0.05;
-
-function offTarget({ look, scene }: Seen): Found[] {
-  return look.palette.members.flatMap((member): Found[] => {
-    const light = scene.lights.find(({ id, index }) => index >= 0 && id === member.light);
-    if (!light) return [];
-    const point = planeOfSpectrum(scene.camera, light.filtered);
-    const off = planeDistance(point, pointOf(member));
-    if (off < OFF_TARGET) return [];
-    const is = targetOf(point);
-    return [
-      {
-        id: `target:${member.id}`,
-        title: 'Off its colour',
-        text: `${light.name} makes hue ${Math.round(is.hueDeg)}°, purity ${is.purity.toFixed(2)}; the palette wants ${Math.round(member.hueDeg)}°, ${member.purity.toFixed(2)} (${off.toFixed(2)} off).`,
-        holds: false,
-        fix: null,
-      },
-    ];
-  });
-}
-
-function motives({ look, scene }: Seen): Found[] {
-  return look.lights.flatMap((light, l): Found[] => {
-    const recorded = targetOf(planeOfSpectrum(scene.camera, scene.lights[l]!.filtered));
-    const problems = motiveProblems(light, recorded);
-    if (problems.length === 0) return [];
-    return [
-      { id: `motive:${light.id}`, title: 'Motive', text: `${light.name}: ${problems.join('; ')}.`, holds: false, fix: null },
-    ];
-  });
-}
-
-function purposes({ palette, lights }: Look): Found {
-  const coloured = palette.members.filter(({ purity }) => purity > 0.05);
-  const open = coloured.filter(({ purpose, light }) => purpose.trim() === '' && !lights.find(({ id }) => id === light)?.motive);
-  const holds = coloured.length <= PURPOSE_FROM || open.length === 0;
-  return {
-    id: 'purpose',
-    title: 'Purpose',
-    text: holds
-      ? `${coloured.length} ${coloured.length === 1 ? 'colour' : 'colours'}${open.length && coloured.length ? `, ${open.length} without a stated purpose` : ''}.`
-      : `${coloured.length} colours, ${open.length} without a purpose: what is each for?`,
-    holds,
-    fix: null,
-  };
-}
-
-/** Sheets that a look needs against those in the kit. */
-function sheetChecks({ lights }: Look, sheets: SheetCount): Found[] {
-  const needed = new Map<string, number>();
-  for (const { gels, on, pieces } of lights) {
-    if (on) for (const { gel } of gels) needed.set(gel, (needed.get(gel) ?? 0) + pieces);
-  }
-  return [...needed].flatMap(([gel, count]): Found[] => {
-    const owned = sheets(gel);
-    if (owned >= count) return [];
-    return [
-      {
-        id: `sheets:${gel}`,
-        title: 'Sheets',
-        text: `${count} sheets of ${gel} are needed, ${owned} in the kit: get ${count - owned} more, or choose another.`,
-        holds: false,
-        fix: null,
-      },
-    ];
-  });
 }
