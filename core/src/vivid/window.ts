@@ -144,26 +144,35 @@ function asWindow({ low, high }: { low: number; high: number }): VividWindow {
   return { lowStops: lowOpen ? OPEN_BELOW_STOPS : low, highStops: high, lowOpen };
 }
 
+/** More than halving alone would take. */
+const MOST_STEPS = 40;
+const BESIDE_STOPS = 0.8 * EDGE_PRECISION_STOPS;
+
 /** The place between `outside` (V under 0.85) and `inside` (V at least 0.85) where V crosses. */
 function edge(v: (stops: number) => number, outside: number, inside: number): number {
   let [out, inn] = [outside, inside];
-  // Regula falsi with halved weights (the Illinois rule): V is smooth here, so few steps do.
   let [low, high] = [v(out) - VIVID, v(inn) - VIVID];
-  let [last, before] = [0, inn];
-  while (Math.abs(inn - out) > EDGE_PRECISION_STOPS) {
-    const between = high > low ? inn - (high * (inn - out)) / (high - low) : (inn + out) / 2;
-    const here = v(between) - VIVID;
-    if (Math.abs(between - before) < EDGE_PRECISION_STOPS / 2) return here >= 0 ? between : inn;
-    before = between;
-    if (here >= 0) {
-      [inn, high] = [between, here];
-      if (last === 1) low /= 2;
-      last = 1;
-    } else {
-      [out, low] = [between, here];
-      if (last === -1) high /= 2;
-      last = -1;
+  const take = (at: number): boolean => {
+    const here = v(at) - VIVID;
+    if (here >= 0) [inn, high] = [at, here];
+    else [out, low] = [at, here];
+    return here >= 0;
+  };
+  // Regula falsi with halved weights (the Illinois rule): V is smooth here, so few steps do.
+  let [last, before] = [0, NaN];
+  for (let step = 0; step < MOST_STEPS && Math.abs(inn - out) > EDGE_PRECISION_STOPS; step++) {
+    const guess = high > low ? inn - (high * (inn - out)) / (high - low) : (inn + out) / 2;
+    const vivid = take(guess);
+    if (vivid && last === 1) low /= 2;
+    if (!vivid && last === -1) high /= 2;
+    last = vivid ? 1 : -1;
+    if (Math.abs(guess - before) < EDGE_PRECISION_STOPS / 2) {
+      // Hardly moved: either the crossing is beside it, which the next step closes in, or V is flat there and halving goes on.
+      const beside = guess + Math.sign((vivid ? out : inn) - guess) * BESIDE_STOPS;
+      if (take(beside) === vivid) take((inn + out) / 2);
+      last = 0;
     }
+    before = guess;
   }
   return inn;
 }
