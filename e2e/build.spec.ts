@@ -67,7 +67,7 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   expect(after.brief.mood).toBe('dark');
 });
 
-test('from the word to its cause, which is tried and taken back', async ({ page, server }) => {
+test('@phone from the word to its cause, which is tried and taken back', async ({ page, server }) => {
   await toBuild(page, server.url, 'saltmarsh-3', '/wrong');
   await page.getByRole('radio', { name: 'Just white' }).click();
   const causes = page.getByTestId('causes');
@@ -105,7 +105,7 @@ test('more than powers, pockets, sums and instruments', async ({ page, server })
   await expect(page.getByRole('img', { name: 'Share of the picture by level, for each channel' })).toBeVisible();
 });
 
-test('a lamp that flashes: its course, its frames, and a stop for rates that can harm', async ({ page, server }) => {
+test('@phone a lamp that flashes: its course, its frames, and a stop for rates that can harm', async ({ page, server }) => {
   await toBuild(page, server.url, 'night-oven-1', '/effects');
   await page.getByRole('radiogroup', { name: 'Light' }).getByRole('radio', { name: 'Shelf lamp' }).click();
   await page.getByRole('radio', { name: 'Turning beacon' }).click();

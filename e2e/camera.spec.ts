@@ -161,7 +161,7 @@ test('@phone day for night: white, density, what turns blue and what falls short
   await expect(page.getByRole('button', { name: 'Set white and ND' })).toBeEnabled();
 });
 
-test('white balance is part of the look: schools, versions side by side, none by itself', async ({ page, server }) => {
+test('@phone white balance is part of the look: schools, versions side by side, none by itself', async ({ page, server }) => {
   await toCamera(page, server.url, 'saltmarsh-1', '/white');
   await expect(page.getByTestId('white-rim-right')).toContainText('its own colour');
   await expect(page.getByTestId('version-white-1')).toContainText('in use');
@@ -181,7 +181,7 @@ test('white balance is part of the look: schools, versions side by side, none by
   expect(look.camera.whiteK).toBe(5600);
 });
 
-test('cinema: angle, frames, flicker, T-stops; wrong entries say what is right', async ({ page, server }) => {
+test('@phone cinema: angle, frames, flicker, T-stops; wrong entries say what is right', async ({ page, server }) => {
   await toCamera(page, server.url, 'saltmarsh-1');
   await type(page, 'ISO', '0');
   await expect(page.getByRole('alert')).toHaveText(/ISO must be a number from 25 to 102400/);
@@ -257,7 +257,10 @@ test('@phone openings are closed off one by one; a flash metered by the camera c
   await expect(page.getByText(/Key: metered by the camera, .* no two frames can be compared/)).toBeVisible();
 });
 
-test('the same questions on the Bench: a light against white, day for night, sun in the window', async ({ page, server }) => {
+test('@phone the same questions on the Bench: a light against white, day for night, sun in the window', async ({
+  page,
+  server,
+}) => {
   await page.goto(`${server.url}/bench/reads`);
   const answer = page.getByTestId('answer');
   await expect(answer).toContainText('Reads warm, +179 mired');

@@ -229,7 +229,7 @@ test('@phone the kit goes out as a file and comes back without loss', async ({ p
   expect(stripped(await entries(page, server.url))).toEqual(stripped(before));
 });
 
-test('the Bench answers single questions', async ({ page, server }) => {
+test('@phone the Bench answers single questions', async ({ page, server }) => {
   await page.goto(`${server.url}/bench`);
   await page.getByRole('link', { name: /^Change of camera/ }).click();
   await expect(page.getByTestId('answer')).toContainText('flash +4.0, continuous +6.0');

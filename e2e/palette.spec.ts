@@ -150,7 +150,7 @@ test('@phone two fixtures at one hue angle differ; match brings the follower to 
   await expect(page.getByRole('textbox', { name: 'Hue on its own wheel' })).toHaveValue('195°');
 });
 
-test('a full-colour fixture in each of its modes; hue does nothing without saturation; wrong values are told', async ({
+test('@phone a full-colour fixture in each of its modes; hue does nothing without saturation; wrong values are told', async ({
   page,
   server,
 }) => {

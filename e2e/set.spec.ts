@@ -227,7 +227,7 @@ test('the set is changed: seated, in dark glasses, before a glossy wall, with a 
   await expect(page.getByTestId('row-window-1')).toBeVisible();
 });
 
-test('a light is shaped: blades, spot to flood, and what that does to its level', async ({ page, server }) => {
+test('@phone a light is shaped: blades, spot to flood, and what that does to its level', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
   await page.getByRole('button', { name: /^Modifier: / }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Fresnel lens', exact: true }).click();

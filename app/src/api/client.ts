@@ -237,6 +237,7 @@ export const api = {
       file,
       ['image/jpeg', 'image/png', 'image/tiff'].includes(file.type) ? file.type : 'application/octet-stream',
     ),
+  readFrame: (id: string) => request<StoredFrame>('GET', `/api/frames/${id}`),
   frameLook: (id: string) => request<Look>('GET', `/api/frames/${id}/look`),
   judgeFrame: (id: string, basedOn: number, notes: FrameNotes) =>
     request<StoredFrame>('PATCH', `/api/frames/${id}`, { notes }, { 'If-Match': `"${basedOn}"` }),

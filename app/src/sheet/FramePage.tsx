@@ -20,6 +20,21 @@ import { MarkedPicture } from './MarkedPicture';
 
 const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
 
+const MOST_TRIES = 4;
+
+/** Writes what was said onto the newest notes: two things said in a row, or on two devices, both stay. */
+async function judged(frame: StoredFrame, change: Partial<FrameNotes>): Promise<StoredFrame> {
+  let now = frame;
+  for (let tries = 1; ; tries++) {
+    try {
+      return await api.judgeFrame(now.id, now.revision, { ...now.notes, ...change });
+    } catch (reason) {
+      if (!(reason instanceof ApiError) || reason.status !== 409 || tries === MOST_TRIES) throw reason;
+      now = await api.readFrame(now.id);
+    }
+  }
+}
+
 /** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
 export function FramePage({ look }: { readonly look: Look }) {
   const { frame: frameId = '' } = useLocalSearchParams<{ frame: string }>();
@@ -56,9 +71,8 @@ export function FramePage({ look }: { readonly look: Look }) {
   const judge = async (change: Partial<FrameNotes>) => {
     if (!frame) return;
     try {
-      await mutate(api.judgeFrame(frame.id, frame.revision, { ...frame.notes, ...change }), { revalidate: false });
+      await mutate(judged(frame, change), { revalidate: false });
     } catch (reason) {
-      if (reason instanceof ApiError && reason.status === 409) await mutate();
       say(reason instanceof Error ? reason.message : String(reason));
     }
   };
