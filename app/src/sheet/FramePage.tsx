@@ -198,7 +198,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
       {comparison && frame.kind !== 'black' ? (
         <Section title="What to change" aside={frame.notes.graded ? 'graded: no evidence' : ''}>
           {worst.map((light) => {
-            const loud = !light.unseen && Math.abs(light.offStops) >= 0.15;
+            const loud = light.isOff;
             return (
               <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
                 <Text weight={loud ? 'strong' : 'regular'}>{light.text}</Text>

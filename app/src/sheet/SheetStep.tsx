@@ -98,6 +98,11 @@ export function SheetStep() {
         }
         aside={open.length ? `${open.length} open` : 'read'}
       />
+      <View style={{ padding: SPACE.m, gap: SPACE.m }}>
+        {cards.map((card, i) => (
+          <Card key={card.lightId} card={card} place={i + 1} far={far} done={look.build.checked.includes(card.lightId)} />
+        ))}
+      </View>
       <LinkRow
         inset
         href={`/looks/${id}/sheet/frames` as Href}
@@ -117,11 +122,6 @@ export function SheetStep() {
         name="Stand-in devices"
         text="a camera, a meter and network fixtures to try it with"
       />
-      <View style={{ padding: SPACE.m, gap: SPACE.m }}>
-        {cards.map((card, i) => (
-          <Card key={card.lightId} card={card} place={i + 1} far={far} done={look.build.checked.includes(card.lightId)} />
-        ))}
-      </View>
       {cards.length ? <PackSection look={look} /> : null}
       <View style={{ padding: SPACE.m }}>
         <Text size="label" quiet>

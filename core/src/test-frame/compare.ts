@@ -32,6 +32,8 @@ export interface LightDifference {
   readonly uncertainStops: number;
   /** The frame says too little about it. */
   readonly unseen: boolean;
+  /** Off by more than the frame leaves open: worth a walk to the light. */
+  readonly isOff: boolean;
   readonly text: string;
 }
 
@@ -143,6 +145,7 @@ function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 
     const light = scene.lights[l]!;
     if (light.id === AMBIENT_ID) return [];
     const unseen = deviations[i]! > UNSEEN_STOPS;
+    const isOff = !unseen && Math.abs(values[i]!) >= Math.max(WORTH_SAYING, deviations[i]!);
     return [
       {
         lightId: light.id,
@@ -150,7 +153,8 @@ function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 
         offStops: values[i]!,
         uncertainStops: deviations[i]!,
         unseen,
-        text: lightText(light.name, values[i]!, unseen),
+        isOff,
+        text: lightText(light.name, values[i]!, unseen, isOff),
       },
     ];
   });
@@ -159,8 +163,8 @@ function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 
   return { lights, ambientStops: hasAmbient ? values[ambientAt]! : null };
 }
 
-function lightText(name: string, off: number, unseen: boolean): string {
+function lightText(name: string, off: number, unseen: boolean, isOff: boolean): string {
   if (unseen) return `${name}: the frame hardly shows it. Take one with it alone.`;
-  if (Math.abs(off) < WORTH_SAYING) return `${name}: as planned.`;
+  if (!isOff) return Math.abs(off) < WORTH_SAYING ? `${name}: as planned.` : `${name}: as planned, as far as the frame tells.`;
   return `${name}: ${Math.abs(off).toFixed(1)} ${off > 0 ? 'over' : 'under'} the plan; ${formatStops(-off)} brings it there.`;
 }
