@@ -56,7 +56,11 @@ export function DevicesPage({ look }: { readonly look: Look }) {
   if (!devices) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Asking the devices" />;
   const light = look.lights.find((one) => one.id === planting);
   const off = devices.deviations[planting] ?? {};
-  const plant = (next: typeof off) => change(() => api.plant({ ...devices.deviations, [planting]: next }));
+  // Shown at once: the next press counts from it.
+  const plant = (next: typeof off) => {
+    const deviations = { ...devices.deviations, [planting]: next };
+    void work(() => mutate(api.plant(deviations), { optimisticData: { ...devices, deviations }, revalidate: false }));
+  };
   return (
     <View>
       <Section title="Pretended, on this machine only" aside={devices.on ? `listening on UDP ${devices.port}` : 'off'}>
