@@ -82,7 +82,7 @@ test('@phone ambient from a meter, from settings, in places; it stands in the la
   await expect(page.getByTestId('ambient-level')).toBeVisible();
 });
 
-test('a drowned colour is rescued by the ratio, and the change is put down to its controls', async ({ page, server }) => {
+test('@phone a drowned colour is rescued by the ratio, and the change is put down to its controls', async ({ page, server }) => {
   const { look } = await (await page.request.get(`${server.url}/api/looks/night-oven-3`)).json();
   // The flash without its grid falls on the apron, which is the tube's to colour.
   for (const light of look.lights) {

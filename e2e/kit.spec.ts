@@ -18,7 +18,7 @@ const withFile = async (page: Page, info: TestInfo, button: string, name: string
 const entries = async (page: Page, url: string) =>
   (await (await page.request.get(`${url}/api/kit`)).json()) as { entry: { name: string } }[];
 
-test('a gel from a file: refused with the reason, then taken, found, used in a look that carries it', async ({
+test('@phone a gel from a file: refused with the reason, then taken, found, used in a look that carries it', async ({
   page,
   server,
 }, info) => {

@@ -103,7 +103,7 @@ test('a colour is dragged on the map; one drag is one undo; fields do the same',
   await expect(hue).toHaveValue('30°');
 });
 
-test('schemes differ on both rings; colours are swapped; a check is accepted on purpose and that is kept', async ({
+test('@phone schemes differ on both rings; colours are swapped; a check is accepted on purpose and that is kept', async ({
   page,
   server,
 }) => {

@@ -125,7 +125,7 @@ test('the picture is drawn coarse and then fine, read at any place, seen full an
   await expect(full).toHaveCount(0);
 });
 
-test('a flag is put up, dragged and taken away again; a remedy puts one up by itself', async ({ page, server }) => {
+test('@phone a flag is put up, dragged and taken away again; a remedy puts one up by itself', async ({ page, server }) => {
   await toSet(page, server.url, 'saltmarsh-2');
   await part(page, 'Flags');
   await page.getByRole('button', { name: 'Add a white card' }).click();
@@ -156,7 +156,7 @@ test('a flag is put up, dragged and taken away again; a remedy puts one up by it
   expect(look.boards[0]).toMatchObject({ finish: 'black', widthM: 0.5 });
 });
 
-test('the subject is turned on the plan by 5 degrees, an aim about its light; the plan is pushed and fitted again', async ({
+test('@phone the subject is turned on the plan by 5 degrees, an aim about its light; the plan is pushed and fitted again', async ({
   page,
   server,
 }) => {
