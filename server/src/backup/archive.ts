@@ -295,7 +295,7 @@ export async function readArchive(db: Db, bytes: Uint8Array): Promise<ArchiveOut
             .run();
       }
       for (const frame of someFrames) {
-        const { id: frameId, lookId, name, kind, lightId, stops, notes, createdAt, updatedAt, look, original, picture } = frame;
+        const { id: frameId, lookId, look, picture, notes, ...rest } = frame;
         const target = renamed.get(lookId)!;
         const row = db
           .select({ lookId: frames.lookId, deletedAt: frames.deletedAt })
@@ -308,26 +308,15 @@ export async function readArchive(db: Db, bytes: Uint8Array): Promise<ArchiveOut
           continue;
         }
         outcome.added++;
-        const { mime, widthPx, heightPx, meta, preview } = picture;
         db.insert(frames)
           .values({
+            ...rest,
+            ...picture,
             id: row ? nanoid(12) : frameId,
             lookId: target,
-            name,
-            kind,
-            lightId,
-            stops,
-            mime,
-            widthPx,
-            heightPx,
-            meta,
-            preview,
-            original,
             notes: notes as FrameNotes,
             revision: 1,
             look: JSON.stringify(look),
-            createdAt,
-            updatedAt,
           })
           .run();
       }

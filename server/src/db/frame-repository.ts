@@ -72,7 +72,7 @@ export function frameRepository(db: Db) {
 
     all: (): StoredFrame[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
 
-    add({ lookId, name, kind, lightId, stops, picture, original }: NewFrame): StoredFrame {
+    add({ lookId, picture, ...frame }: NewFrame): StoredFrame {
       return db.transaction(
         () => {
           const look = db
@@ -94,21 +94,12 @@ export function frameRepository(db: Db) {
             .get()!;
           const id = nanoid(12);
           const now = Date.now();
-          const { mime, widthPx, heightPx, meta, preview } = picture;
           db.insert(frames)
             .values({
               id,
               lookId,
-              name,
-              kind,
-              lightId,
-              stops,
-              mime,
-              widthPx,
-              heightPx,
-              meta,
-              preview,
-              original,
+              ...frame,
+              ...picture,
               notes: NO_NOTES,
               revision: 1,
               look: document,
