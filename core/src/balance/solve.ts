@@ -36,6 +36,7 @@ export function solve(goals: Goals, free: readonly number[], thorough = false): 
   if (free.length === 0) return start;
   const steps = new Map(free.map((l) => [l, powerSteps(scene.look.lights[l]!.fixture)]));
   const better = isBetter(present, free);
+  const search: Search = { goals, free, steps, costOf, better };
 
   const aimed = aimedStart(goals, free, present);
   const starts = [present, aimed, scanned(goals, aimed, free, steps, costOf)];
@@ -44,14 +45,14 @@ export function solve(goals: Goals, free: readonly number[], thorough = false): 
     return { powers: found, cost: costOf(found) };
   });
   const nearest = snapped.reduce((a, b) => (better(b, a) ? b : a));
-  const found = stepSearch(nearest, free, steps, costOf, better);
+  const found = stepSearch(search, nearest);
   if (!thorough || found.cost < EASY_COST) return found;
-  const traded = tradedPlaces(goals, found, free, steps, costOf, better);
-  const hopped = traded.cost > HARD_COST ? hoppedFrom(goals, traded, free, steps, costOf, better) : traded;
+  const traded = tradedPlaces(search, found);
+  const hopped = traded.cost > HARD_COST ? hoppedFrom(search, traded) : traded;
   if (hopped === found) return found;
   // From the new place other trades may pay.
-  const again = tradedPlaces(goals, hopped, free, steps, costOf, better);
-  return stepSearch(again, free, steps, costOf, better);
+  const again = tradedPlaces(search, hopped);
+  return stepSearch(search, again);
 }
 
 const EASY_COST = 0.01;
@@ -67,23 +68,17 @@ const TRADE_SLACK = 0.1;
  * Two lights on one zone can stand in for each other, and only change places when both move at once, and far: each such pair is tried over a
  * grid of both ranges, and every hollow found walked down.
  */
-function tradedPlaces(
-  goals: Goals,
-  from: Solution,
-  free: readonly number[],
-  steps: Steps,
-  costOf: CostOf,
-  better: Better,
-): Solution {
+function tradedPlaces(search: Search, from: Solution): Solution {
+  const { goals, free, steps, costOf, better } = search;
   let best = from;
   for (const { lights } of goals.zones) {
     const sharing = lights.filter((l) => free.includes(l));
     for (const [i, l] of sharing.entries())
       for (const k of sharing.slice(i + 1))
         for (const near of hollows(best, [placesOf(steps, l), placesOf(steps, k)], costOf)) {
-          const walked = walkedDown(near, free, steps, costOf);
+          const walked = walkedDown(search, near);
           // Near a tie, pairs of steps decide.
-          const found = walked.cost < best.cost + TRADE_NEAR ? stepSearch(walked, free, steps, costOf, better) : walked;
+          const found = walked.cost < best.cost + TRADE_NEAR ? stepSearch(search, walked) : walked;
           if (better(found, best)) best = found;
         }
   }
@@ -144,14 +139,8 @@ const HOP_STEPS = [8, -8, 3, -3, 1, -1] as const;
  * Hops out of hollows: some lights are thrown over their range by a fixed sequence, the key gives way in every other hop, and single steps walk down
  * again. Deterministic.
  */
-function hoppedFrom(
-  goals: Goals,
-  from: Solution,
-  free: readonly number[],
-  steps: Steps,
-  costOf: CostOf,
-  better: Better,
-): Solution {
+function hoppedFrom(search: Search, from: Solution): Solution {
+  const { goals, free, steps, costOf, better } = search;
   let best = from;
   let state = 12_345;
   const random = () => {
@@ -166,14 +155,14 @@ function hoppedFrom(
     for (const l of free) if (random() < 0.45) start[l] = start[l]! + (random() - 0.5) * reach;
     if (hop % 2) holdKey(goals, start, keys, hop % 4 === 1 ? 0 : 0.5 * random());
     const powers = snap(start, free, steps);
-    const found = walkedDown({ powers, cost: costOf(powers) }, free, steps, costOf);
+    const found = walkedDown(search, { powers, cost: costOf(powers) });
     if (better(found, best)) best = found;
   }
   return best;
 }
 
 /** Single steps of single lights, large ones first, as long as one lowers J. */
-function walkedDown(from: Solution, free: readonly number[], steps: Steps, costOf: CostOf): Solution {
+function walkedDown({ free, steps, costOf }: Search, from: Solution): Solution {
   let { powers, cost } = from;
   for (let moved = true; moved;) {
     moved = false;
@@ -189,6 +178,15 @@ function walkedDown(from: Solution, free: readonly number[], steps: Steps, costO
       }
   }
   return { powers, cost };
+}
+
+/** What every part of one search looks at. */
+interface Search {
+  readonly goals: Goals;
+  readonly free: readonly number[];
+  readonly steps: Steps;
+  readonly costOf: CostOf;
+  readonly better: Better;
 }
 
 /** J, or something over `limit` where J is. */
@@ -331,7 +329,7 @@ function snap(powers: Float64Array, free: readonly number[], steps: Steps): Floa
   return out;
 }
 
-function stepSearch(from: Solution, free: readonly number[], steps: Steps, costOf: CostOf, better: Better): Solution {
+function stepSearch({ free, steps, costOf, better }: Search, from: Solution): Solution {
   let best = from;
   const consider = (changes: readonly (readonly [l: number, index: number])[]): boolean => {
     const powers = Float64Array.from(best.powers);
