@@ -1,6 +1,5 @@
 import { TextEncoder } from 'node:util';
-import { demoLooks } from '@fulgent/core';
-import type { LogEntry, StoredFrame } from '../src/api/client';
+import { demoLooks, NO_META, NO_NOTES, type FrameRecord, type LogEntry } from '@fulgent/core';
 import { codePath } from '../src/log/PhonePage';
 import { byDay, found, textOf } from '../src/log/search';
 import { exposureDifferences, exposureWords } from '../src/sheet/frame-words';
@@ -8,7 +7,7 @@ import { exposureDifferences, exposureWords } from '../src/sheet/frame-words';
 // The test's window lacks it; browsers have it.
 Object.assign(globalThis, { TextEncoder });
 
-const frame = (change: Partial<StoredFrame['notes']> = {}, meta: Partial<StoredFrame['meta']> = {}): StoredFrame => ({
+const frame = (change: Partial<FrameRecord['notes']> = {}, meta: Partial<FrameRecord['meta']> = {}): FrameRecord => ({
   id: 'f',
   lookId: 'l',
   name: 'Frame 3',
@@ -17,20 +16,12 @@ const frame = (change: Partial<StoredFrame['notes']> = {}, meta: Partial<StoredF
   stops: 0,
   widthPx: 10,
   heightPx: 10,
-  meta: {
-    takenAt: null,
-    aperture: null,
-    iso: null,
-    shutterS: null,
-    focalMm: null,
-    white: null,
-    camera: null,
-    lens: null,
-    ...meta,
-  },
-  notes: { marks: [], patches: [], verdict: '', words: '', by: '', chosen: false, graded: false, ...change },
+  meta: { ...NO_META, ...meta },
+  notes: { ...NO_NOTES, ...change },
+  mime: 'image/jpeg',
   revision: 1,
   createdAt: 0,
+  updatedAt: 0,
 });
 
 const entry = (change: Partial<LogEntry> = {}): LogEntry => ({
@@ -68,10 +59,10 @@ describe('the log', () => {
   });
 
   it('is narrowed to frames, what was chosen, rejected or trimmed', () => {
-    const trimmed = entry({ lookId: 't', trims: [{ at: '', light: 'key', stops: -1, why: '' }] });
+    const trimmed = entry({ lookId: 't', trims: [{ at: '', light: 'key', stops: -1, group: '', why: '' }] });
     const chosen = entry({ lookId: 'c', frames: [frame({ chosen: true })] });
     const version = entry({ lookId: 'v', versions: [{ name: 'Dark', votes: 1, chosen: true, lockedAt: null, note: '' }] });
-    const rejected = entry({ lookId: 'r', ingredients: [{ name: 'Fog', state: 'rejected', reason: '' }] });
+    const rejected = entry({ lookId: 'r', ingredients: [{ id: 'fog', name: 'Fog', state: 'rejected', reason: '' }] });
     const ids = (only: 'frames' | 'chosen' | 'rejected' | 'trims') =>
       found([trimmed, chosen, version, rejected], { words: '', only }).map(({ lookId }) => lookId);
     expect(ids('frames')).toEqual(['c']);

@@ -361,3 +361,18 @@ export {
   type Patch as FixturePatch,
 } from './control/slots';
 export { meterAt, type MeterReading } from './control/meter';
+export {
+  FRAME_KINDS,
+  frameLabelSchema,
+  frameNotesSchema,
+  logOf,
+  NO_META,
+  NO_NOTES,
+  patchNotes,
+  type FrameKind,
+  type FrameLabel,
+  type FrameMeta,
+  type FrameNotes,
+  type FrameRecord,
+  type LogEntry,
+} from './test-frame/record';

@@ -1,4 +1,14 @@
-import type { FixtureState, KitEntry, KitFile, Look, Mark, MeterReading, Patch, PatchParts, Problem } from '@fulgent/core';
+import type {
+  FixtureState,
+  FrameLabel,
+  FrameNotes,
+  FrameRecord,
+  KitEntry,
+  KitFile,
+  Look,
+  MeterReading,
+  Problem,
+} from '@fulgent/core';
 
 /** A shoot with the cards of its looks, as the server lists them. */
 export interface Shoot {
@@ -28,77 +38,6 @@ export interface StoredEntry {
   readonly entry: KitEntry;
   readonly revision: number;
   readonly standIn: boolean;
-}
-
-export type FrameKind = 'full' | 'black' | 'alone' | 'bracket';
-
-/** What is said of a frame besides its pixels. */
-export interface FrameNotes {
-  readonly marks: readonly Mark[];
-  readonly patches: readonly (Pick<Patch, 'probe' | 'x' | 'y' | 'linear' | 'clipped'> & {
-    readonly parts: PatchParts['lights'];
-  })[];
-  readonly verdict: '' | 'kept' | 'rejected';
-  readonly words: string;
-  readonly by: string;
-  readonly chosen: boolean;
-  readonly graded: boolean;
-}
-
-export interface StoredFrame {
-  readonly id: string;
-  readonly lookId: string;
-  readonly name: string;
-  readonly kind: FrameKind;
-  /** The light that burned alone or was bracketed, or ''. */
-  readonly lightId: string;
-  readonly stops: number;
-  readonly widthPx: number;
-  readonly heightPx: number;
-  readonly meta: {
-    readonly takenAt: string | null;
-    readonly aperture: number | null;
-    readonly iso: number | null;
-    readonly shutterS: number | null;
-    readonly focalMm: number | null;
-    readonly white: string | null;
-    readonly camera: string | null;
-    readonly lens: string | null;
-  };
-  readonly notes: FrameNotes;
-  readonly revision: number;
-  readonly createdAt: number;
-}
-
-export interface FrameLabel {
-  readonly name: string;
-  readonly kind: FrameKind;
-  readonly light: string;
-  readonly stops: number;
-}
-
-export interface LogEntry {
-  readonly lookId: string;
-  readonly title: string;
-  readonly shootId: string;
-  readonly shootTitle: string;
-  readonly createdAt: number;
-  readonly updatedAt: number;
-  readonly frames: readonly StoredFrame[];
-  readonly trims: readonly { readonly at: string; readonly light: string; readonly stops: number; readonly why: string }[];
-  readonly versions: readonly {
-    readonly name: string;
-    readonly votes: number;
-    readonly chosen: boolean;
-    readonly lockedAt: string | null;
-    readonly note: string;
-  }[];
-  readonly tried: readonly { readonly scheme: string; readonly verdict: string }[];
-  readonly ingredients: readonly { readonly name: string; readonly state: string; readonly reason: string }[];
-  readonly acknowledged: readonly { readonly key: string; readonly at: string }[];
-  readonly note: string;
-  readonly gels: readonly string[];
-  readonly fixtures: readonly string[];
 }
 
 export interface Devices {
@@ -232,23 +171,23 @@ export const api = {
   framesOf: (lookId: string) => `/api/looks/${lookId}/frames`,
   framePicture: (id: string) => `/api/frames/${id}/preview`,
   addFrame: (lookId: string, file: Blob, { name, kind, light, stops }: FrameLabel) =>
-    sendFile<StoredFrame>(
+    sendFile<FrameRecord>(
       `/api/looks/${lookId}/frames?${new URLSearchParams({ name, kind, light, stops: String(stops) }).toString()}`,
       file,
       ['image/jpeg', 'image/png', 'image/tiff'].includes(file.type) ? file.type : 'application/octet-stream',
     ),
-  readFrame: (id: string) => request<StoredFrame>('GET', `/api/frames/${id}`),
+  readFrame: (id: string) => request<FrameRecord>('GET', `/api/frames/${id}`),
   frameLook: (id: string) => request<Look>('GET', `/api/frames/${id}/look`),
   judgeFrame: (id: string, basedOn: number, notes: FrameNotes) =>
-    request<StoredFrame>('PATCH', `/api/frames/${id}`, { notes }, { 'If-Match': `"${basedOn}"` }),
+    request<FrameRecord>('PATCH', `/api/frames/${id}`, { notes }, { 'If-Match': `"${basedOn}"` }),
   deleteFrame: (id: string) => request<void>('DELETE', `/api/frames/${id}`),
-  restoreFrame: (id: string) => request<StoredFrame>('POST', `/api/frames/${id}/restore`),
+  restoreFrame: (id: string) => request<FrameRecord>('POST', `/api/frames/${id}/restore`),
   log: '/api/log',
   devices: '/api/devices',
   switchDevices: (on: boolean) => request<Devices>('POST', '/api/devices', { on }),
   sendToDevices: (lookId: string) => request<Devices>('POST', '/api/devices/send', { lookId }),
   plant: (deviations: Devices['deviations']) => request<Devices>('POST', '/api/devices/deviations', { deviations }),
-  shoot: (lookId: string, alone: string) => request<StoredFrame>('POST', '/api/devices/shoot', { lookId, alone }),
+  shoot: (lookId: string, alone: string) => request<FrameRecord>('POST', '/api/devices/shoot', { lookId, alone }),
   meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
   backup: '/api/backup',
   takeArchive: (file: Blob) => sendFile<{ added: number; same: number; beside: number }>('/api/backup', file, 'application/zip'),

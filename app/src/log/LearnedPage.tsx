@@ -1,8 +1,16 @@
-import { formatStops, withLessons, type Lesson, type Lessons, type LessonKind, type TaughtFrame } from '@fulgent/core';
+import {
+  formatStops,
+  withLessons,
+  type Lesson,
+  type Lessons,
+  type LessonKind,
+  type TaughtFrame,
+  type FrameRecord,
+} from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import { api, type StoredFrame } from '../api/client';
+import { api } from '../api/client';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Section } from '../ui/Section';
@@ -38,7 +46,7 @@ const isClear = ({ value, deviation }: Lesson) => Math.abs(value) > 2 * deviatio
 
 /** What all measured frames say of the kit, and the way to write it into a look. */
 export function LearnedPage() {
-  const { data: frames } = useSWR<StoredFrame[], Error>(api.frames);
+  const { data: frames } = useSWR<FrameRecord[], Error>(api.frames);
   const usable =
     frames?.filter(
       ({ kind, notes }) => kind !== 'black' && notes.patches.length > 0 && !notes.graded && notes.verdict !== 'rejected',

@@ -1,9 +1,9 @@
-import { formatStops } from '@fulgent/core';
+import { formatStops, type LogEntry } from '@fulgent/core';
 import { Link, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
 import useSWR from 'swr';
-import { api, type LogEntry } from '../api/client';
+import { api } from '../api/client';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';

@@ -1,4 +1,4 @@
-import type { LogEntry } from '../api/client';
+import type { LogEntry } from '@fulgent/core';
 
 /** What the log is narrowed to. */
 export interface LogFilter {

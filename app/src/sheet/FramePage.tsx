@@ -1,9 +1,9 @@
-import { formatStops, type Look, type Mark } from '@fulgent/core';
+import { formatStops, patchNotes, type Look, type Mark, type FrameNotes, type FrameRecord } from '@fulgent/core';
 import { useLocalSearchParams } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import { api, ApiError, type FrameNotes, type StoredFrame } from '../api/client';
+import { api, ApiError } from '../api/client';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { correctDial } from './correct';
 import { SPACE, themed } from '../theme/theme';
@@ -23,7 +23,7 @@ const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share <
 const MOST_TRIES = 4;
 
 /** Writes what was said onto the newest notes: two things said in a row, or on two devices, both stay. */
-async function judged(frame: StoredFrame, change: Partial<FrameNotes>): Promise<StoredFrame> {
+async function judged(frame: FrameRecord, change: Partial<FrameNotes>): Promise<FrameRecord> {
   let now = frame;
   for (let tries = 1; ; tries++) {
     try {
@@ -38,7 +38,7 @@ async function judged(frame: StoredFrame, change: Partial<FrameNotes>): Promise<
 /** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
 export function FramePage({ look }: { readonly look: Look }) {
   const { frame: frameId = '' } = useLocalSearchParams<{ frame: string }>();
-  const { data: frame, error, mutate } = useSWR<StoredFrame, Error>(frameId ? `${api.frames}/${frameId}` : null);
+  const { data: frame, error, mutate } = useSWR<FrameRecord, Error>(frameId ? `${api.frames}/${frameId}` : null);
   const { data: planned } = useSWR<Look, Error>(frameId ? `${api.frames}/${frameId}/look` : null, { revalidateOnFocus: false });
   const [found, setStudy] = useState<FrameStudy | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
@@ -84,15 +84,7 @@ export function FramePage({ look }: { readonly look: Look }) {
   const kept = frame ? JSON.stringify(frame.notes.patches.map(({ probe, x, y, linear }) => [probe, x, y, linear])) : null;
   useEffect(() => {
     if (!found || measured === null || measured === kept) return;
-    const strip = found.patches.map(({ probe, x, y, linear, clipped }) => ({
-      probe,
-      x,
-      y,
-      linear,
-      clipped,
-      parts: found.parts.find((one) => one.probe === probe)?.lights ?? [],
-    }));
-    void judge({ marks: found.marks, patches: strip });
+    void judge({ marks: [...found.marks], patches: patchNotes(found.patches, found.parts) });
     // `judge` reads the frame that this was measured from.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [measured]);
@@ -136,7 +128,7 @@ function Pictures({
   onMarks,
   aloneId,
 }: {
-  readonly frame: StoredFrame;
+  readonly frame: FrameRecord;
   readonly planned: Look;
   readonly found: FrameStudy | null;
   readonly onMarks: (marks: readonly Mark[]) => void;
@@ -185,7 +177,7 @@ const useStyles = themed((t) => ({
   figure: { width: 58 },
 }));
 
-function Findings({ look, frame, found }: { readonly look: Look; readonly frame: StoredFrame; readonly found: FrameStudy }) {
+function Findings({ look, frame, found }: { readonly look: Look; readonly frame: FrameRecord; readonly found: FrameStudy }) {
   const styles = useStyles();
   const { summary, comparison, leak, unevenStops } = found;
   const { channels, lost } = summary.clipping;
@@ -282,7 +274,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
   );
 }
 
-function Verdict({ frame, onJudge }: { readonly frame: StoredFrame; readonly onJudge: (change: Partial<FrameNotes>) => void }) {
+function Verdict({ frame, onJudge }: { readonly frame: FrameRecord; readonly onJudge: (change: Partial<FrameNotes>) => void }) {
   const { verdict, words, by, chosen, graded } = frame.notes;
   // Typed words are sent when the field is left.
   const [draft, setDraft] = useState<{ words?: string; by?: string }>({});

@@ -1,9 +1,9 @@
-import type { Look } from '@fulgent/core';
+import type { Look, FrameKind, FrameRecord } from '@fulgent/core';
 import { Link, type Href } from 'expo-router';
 import { useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
 import useSWR from 'swr';
-import { api, type FrameKind, type StoredFrame } from '../api/client';
+import { api } from '../api/client';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -31,7 +31,7 @@ const useStyles = themed((t) => ({
 /** Frames that were taken of this look, and the way to add one. */
 export function FramesPage({ look }: { readonly look: Look }) {
   const id = useOpenLook((state) => state.id)!;
-  const { data: frames, error, mutate } = useSWR<StoredFrame[], Error>(api.framesOf(id));
+  const { data: frames, error, mutate } = useSWR<FrameRecord[], Error>(api.framesOf(id));
   const { data: devices } = useSWR<{ on: boolean }>(api.devices);
   const [kind, setKind] = useState<FrameKind>('full');
   const [lightId, setLight] = useState(look.lights[0]?.id ?? '');
@@ -40,7 +40,7 @@ export function FramesPage({ look }: { readonly look: Look }) {
   const light = look.lights.find((one) => one.id === lightId);
   const ofLight = kind === 'alone' || kind === 'bracket';
 
-  const work = async (make: () => Promise<StoredFrame>) => {
+  const work = async (make: () => Promise<FrameRecord>) => {
     setBusy(true);
     try {
       const frame = await make();
@@ -125,13 +125,13 @@ function Cards({
   look,
   onChanged,
 }: {
-  readonly frames: readonly StoredFrame[];
+  readonly frames: readonly FrameRecord[];
   readonly lookId: string;
   readonly look: Look;
   readonly onChanged: () => void;
 }) {
   const styles = useStyles();
-  const remove = async (frame: StoredFrame) => {
+  const remove = async (frame: FrameRecord) => {
     await api.deleteFrame(frame.id);
     onChanged();
     say(`${frame.name} deleted.`, { label: 'Undo', run: () => void api.restoreFrame(frame.id).then(onChanged) });

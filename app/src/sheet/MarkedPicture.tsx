@@ -1,8 +1,8 @@
-import type { Look, Mark } from '@fulgent/core';
+import type { Look, Mark, FrameRecord } from '@fulgent/core';
 import { useState } from 'react';
 import { Image, Pressable, View } from 'react-native';
 import Svg, { Circle } from 'react-native-svg';
-import { api, type StoredFrame } from '../api/client';
+import { api } from '../api/client';
 import { SPACE, useTheme } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Pick } from '../ui/Pick';
@@ -21,7 +21,7 @@ export function MarkedPicture({
   marks,
   onMarks,
 }: {
-  readonly frame: StoredFrame;
+  readonly frame: FrameRecord;
   readonly look: Look;
   readonly width: number;
   readonly height: number;
@@ -54,7 +54,7 @@ function Plate({
   marks,
   chosen,
 }: {
-  readonly frame: StoredFrame;
+  readonly frame: FrameRecord;
   readonly width: number;
   readonly height: number;
   readonly marks: readonly Mark[];
@@ -93,7 +93,7 @@ function Large({
   onMarks,
   onClose,
 }: {
-  readonly frame: StoredFrame;
+  readonly frame: FrameRecord;
   readonly look: Look;
   readonly marks: readonly Mark[];
   readonly onMarks: (marks: readonly Mark[]) => void;

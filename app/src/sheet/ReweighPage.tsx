@@ -1,8 +1,8 @@
-import { formatStops, type Look } from '@fulgent/core';
+import { formatStops, type Look, type FrameRecord } from '@fulgent/core';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import { api, type StoredFrame } from '../api/client';
+import { api } from '../api/client';
 import { useOpenLook } from '../look/store';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -17,8 +17,8 @@ const WIDEST = 420;
 /** Real frames of one light each, added up in linear light at other powers: a relight without shooting again. */
 export function ReweighPage({ look }: { readonly look: Look }) {
   const id = useOpenLook((state) => state.id)!;
-  const { data: frames } = useSWR<StoredFrame[], Error>(api.framesOf(id));
-  const newest = new Map<string, StoredFrame>();
+  const { data: frames } = useSWR<FrameRecord[], Error>(api.framesOf(id));
+  const newest = new Map<string, FrameRecord>();
   for (const frame of frames ?? []) if (frame.kind === 'alone') newest.set(frame.lightId, frame);
   const used = [...newest.values()];
   const black = frames?.filter(({ kind }) => kind === 'black').at(-1) ?? null;

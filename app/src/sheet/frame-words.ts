@@ -1,5 +1,4 @@
-import { formatShutter, type Look } from '@fulgent/core';
-import type { FrameKind, StoredFrame } from '../api/client';
+import { formatShutter, type Look, type FrameKind, type FrameRecord } from '@fulgent/core';
 
 export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
   full: 'The whole look',
@@ -9,7 +8,7 @@ export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
 };
 
 /** Exposure as the file tells it, in a line. */
-export function exposureWords({ meta }: Pick<StoredFrame, 'meta'>): string {
+export function exposureWords({ meta }: Pick<FrameRecord, 'meta'>): string {
   const parts = [
     meta.shutterS === null ? null : formatShutter(meta.shutterS),
     meta.aperture === null ? null : `f/${meta.aperture}`,
@@ -23,7 +22,7 @@ export function exposureWords({ meta }: Pick<StoredFrame, 'meta'>): string {
 const LOUD_STOPS = 0.15;
 
 /** Where the file's exposure is not the plan's: it has to be, before anything else is judged. */
-export function exposureDifferences({ camera }: Look, { meta }: Pick<StoredFrame, 'meta'>): string[] {
+export function exposureDifferences({ camera }: Look, { meta }: Pick<FrameRecord, 'meta'>): string[] {
   const out: string[] = [];
   if (meta.aperture !== null && Math.abs(2 * Math.log2(meta.aperture / camera.aperture)) > LOUD_STOPS)
     out.push(`taken at f/${meta.aperture}, planned at f/${camera.aperture}`);

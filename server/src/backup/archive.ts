@@ -1,12 +1,20 @@
-import { parseKitEntry, parseLook, upgradeKitEntry, upgradeLook, type Look, type Problem } from '@fulgent/core';
+import {
+  FRAME_KINDS,
+  frameNotesSchema,
+  parseKitEntry,
+  parseLook,
+  upgradeKitEntry,
+  upgradeLook,
+  type Look,
+  type Problem,
+} from '@fulgent/core';
 import { eq } from 'drizzle-orm';
 import { strFromU8, strToU8, unzip, zip, type AsyncZippable } from 'fflate';
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
 import { cardOf } from '../db/card';
 import type { Db } from '../db/open';
-import { frames, kitEntries, looks, revisions, shoots, type FrameNotes } from '../db/schema';
-import { notesSchema } from '../frames/notes';
+import { frames, kitEntries, looks, revisions, shoots } from '../db/schema';
 import { readPicture, type ReadPicture } from '../frames/read-picture';
 import { invalid } from '../problem';
 
@@ -112,10 +120,10 @@ const frameEntry = yup.object({
   id: id(),
   lookId: id(),
   name: yup.string().required().max(120),
-  kind: yup.string().required().oneOf(['full', 'black', 'alone', 'bracket']),
+  kind: yup.string().required().oneOf(FRAME_KINDS),
   lightId: yup.string().defined().max(64),
   stops: yup.number().required().min(-6).max(6),
-  notes: notesSchema.required(),
+  notes: frameNotesSchema,
   createdAt: time(),
   updatedAt: time(),
   look: yup.mixed().required(),
@@ -314,7 +322,7 @@ export async function readArchive(db: Db, bytes: Uint8Array): Promise<ArchiveOut
             ...picture,
             id: row ? nanoid(12) : frameId,
             lookId: target,
-            notes: notes as FrameNotes,
+            notes,
             revision: 1,
             look: JSON.stringify(look),
           })

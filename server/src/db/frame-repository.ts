@@ -1,15 +1,10 @@
+import { NO_NOTES, type FrameKind, type FrameNotes, type FrameRecord } from '@fulgent/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { ReadPicture } from '../frames/read-picture';
 import { HttpProblem, notFound } from '../problem';
 import type { Db } from './open';
-import { frames, looks, revisions, type FrameNotes } from './schema';
-
-export const FRAME_KINDS = ['full', 'black', 'alone', 'bracket'] as const;
-export type FrameKind = (typeof FRAME_KINDS)[number];
-
-/** A test frame as the API gives it, without its pixels. */
-export type StoredFrame = Omit<typeof frames.$inferSelect, 'original' | 'preview' | 'look' | 'deletedAt'>;
+import { frames, looks, revisions } from './schema';
 
 export interface NewFrame {
   readonly lookId: string;
@@ -20,8 +15,6 @@ export interface NewFrame {
   readonly picture: ReadPicture;
   readonly original: Buffer;
 }
-
-const NO_NOTES: FrameNotes = { marks: [], patches: [], verdict: '', words: '', by: '', chosen: false, graded: false };
 
 const SHOWN = {
   id: frames.id,
@@ -47,7 +40,7 @@ const MOST_FRAMES = 400;
 export function frameRepository(db: Db) {
   const present = isNull(frames.deletedAt);
 
-  function read(id: string): StoredFrame {
+  function read(id: string): FrameRecord {
     const row = db
       .select(SHOWN)
       .from(frames)
@@ -57,7 +50,7 @@ export function frameRepository(db: Db) {
     return row;
   }
 
-  function listOf(lookId: string): StoredFrame[] {
+  function listOf(lookId: string): FrameRecord[] {
     return db
       .select(SHOWN)
       .from(frames)
@@ -70,9 +63,9 @@ export function frameRepository(db: Db) {
     read,
     listOf,
 
-    all: (): StoredFrame[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
+    all: (): FrameRecord[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
 
-    add({ lookId, picture, ...frame }: NewFrame): StoredFrame {
+    add({ lookId, picture, ...frame }: NewFrame): FrameRecord {
       return db.transaction(
         () => {
           const look = db
@@ -114,7 +107,7 @@ export function frameRepository(db: Db) {
     },
 
     /** Writes notes over revision `basedOn`. @throws HttpProblem 409 with the present frame when that is not the newest. */
-    update(id: string, basedOn: number, notes: FrameNotes): StoredFrame {
+    update(id: string, basedOn: number, notes: FrameNotes): FrameRecord {
       return db.transaction(
         () => {
           const current = read(id);
@@ -140,7 +133,7 @@ export function frameRepository(db: Db) {
       db.update(frames).set({ deletedAt: Date.now() }).where(eq(frames.id, id)).run();
     },
 
-    restore(id: string): StoredFrame {
+    restore(id: string): FrameRecord {
       const { changes } = db.update(frames).set({ deletedAt: null }).where(eq(frames.id, id)).run();
       if (changes === 0) throw notFound('frame');
       return read(id);

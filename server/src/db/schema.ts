@@ -1,3 +1,4 @@
+import type { FrameKind, FrameMeta, FrameNotes } from '@fulgent/core';
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
@@ -59,29 +60,6 @@ export const kitEntries = sqliteTable('kit_entries', {
   deletedAt: integer('deleted_at'),
 });
 
-/** What is known of a test frame besides its pixels: written by the application as it is judged. */
-export interface FrameNotes {
-  /** Where probes are read, 0 to 1 from the left and the top. */
-  readonly marks: readonly { readonly probe: string; readonly x: number; readonly y: number }[];
-  /** What was measured there, linear red, green, blue. */
-  readonly patches: readonly {
-    readonly probe: string;
-    readonly x: number;
-    readonly y: number;
-    readonly linear: readonly [number, number, number];
-    readonly clipped: readonly [number, number, number];
-    /** What each light was planned to bring there, balanced sensor values: learning reads it. */
-    readonly parts: readonly { readonly id: string; readonly raw: readonly [number, number, number] }[];
-  }[];
-  readonly verdict: '' | 'kept' | 'rejected';
-  readonly words: string;
-  /** Who chose it, and whether it is the one. */
-  readonly by: string;
-  readonly chosen: boolean;
-  /** What was done to the file before it came here; only ungraded frames are evidence. */
-  readonly graded: boolean;
-}
-
 /** Test frames: the file as it came, a smaller copy to look at and measure, and the look as it was then. */
 export const frames = sqliteTable(
   'frames',
@@ -91,8 +69,7 @@ export const frames = sqliteTable(
       .notNull()
       .references(() => looks.id, { onDelete: 'cascade' }),
     name: text().notNull(),
-    /** full, black, alone or bracket. */
-    kind: text().notNull(),
+    kind: text().$type<FrameKind>().notNull(),
     /** The light that burned alone or was bracketed, or ''. */
     lightId: text('light_id').notNull(),
     /** Stops from the plan in a bracket. */
@@ -114,16 +91,3 @@ export const frames = sqliteTable(
   },
   (table) => [index('frames_look').on(table.lookId)],
 );
-
-/** What a picture file says of how it was taken; null where it does not. */
-export interface FrameMeta {
-  readonly takenAt: string | null;
-  readonly aperture: number | null;
-  readonly iso: number | null;
-  readonly shutterS: number | null;
-  readonly focalMm: number | null;
-  /** Auto or manual white, as far as the file tells. */
-  readonly white: string | null;
-  readonly camera: string | null;
-  readonly lens: string | null;
-}

@@ -1,6 +1,6 @@
 import exifReader from 'exif-reader';
 import sharp from 'sharp';
-import type { FrameMeta } from '../db/schema';
+import { NO_META, type FrameMeta } from '@fulgent/core';
 import { invalid } from '../problem';
 
 /** A picture file that was read in full, with a copy to look at and measure. */
@@ -91,25 +91,14 @@ function whyNot(error: unknown): string {
   return 'The file is damaged, cut short, or no JPEG, PNG or TIFF. Copy it from the card again, or export it anew.';
 }
 
-const NOTHING: FrameMeta = {
-  takenAt: null,
-  aperture: null,
-  iso: null,
-  shutterS: null,
-  focalMm: null,
-  white: null,
-  camera: null,
-  lens: null,
-};
-
 /** Exposure from EXIF; what is missing or odd is null. */
 function metaOf(exif: Buffer | undefined): FrameMeta {
-  if (!exif) return NOTHING;
+  if (!exif) return NO_META;
   let tags;
   try {
     tags = exifReader(exif);
   } catch {
-    return NOTHING;
+    return NO_META;
   }
   const { Photo: photo = {}, Image: image = {} } = tags;
   const number = (value: unknown, low: number, high: number) =>

@@ -1,9 +1,7 @@
-import { upgradeLook } from '@fulgent/core';
+import { frameLabelSchema, frameNotesSchema, upgradeLook, type FrameRecord } from '@fulgent/core';
 import express, { Router, type Request } from 'express';
 import * as yup from 'yup';
-import { FRAME_KINDS, type FrameRepository, type StoredFrame } from '../db/frame-repository';
-import type { FrameNotes } from '../db/schema';
-import { notesSchema } from '../frames/notes';
+import type { FrameRepository } from '../db/frame-repository';
 import { readPicture } from '../frames/read-picture';
 import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
@@ -12,16 +10,22 @@ import { validated } from './validated';
 const LARGEST_FILE = '60mb';
 const PICTURES = ['image/jpeg', 'image/png', 'image/tiff', 'application/octet-stream'];
 
-const changeBody = yup.object({ notes: notesSchema.required() }).noUnknown();
+const changeBody = yup.object({ notes: frameNotesSchema }).noUnknown();
 
-const querySchema = yup.object({
-  name: yup.string().trim().max(120),
-  kind: yup.string().oneOf(FRAME_KINDS),
-  light: yup.string().max(64),
-  stops: yup.number().typeError('stops must be a number from -6 to 6').min(-6).max(6),
-});
+/** What a query says of a frame: its words as they are, stops as a number, the rest as it usually is. */
+function labelOf(query: Request['query']) {
+  const { stops, name, ...rest } = query;
+  const named = typeof name === 'string' ? name.trim() || undefined : name;
+  return validated(frameLabelSchema, {
+    kind: 'full',
+    light: '',
+    ...rest,
+    name: named ?? 'Frame',
+    stops: stops === undefined ? 0 : Number(stops),
+  });
+}
 
-const tag = ({ revision }: StoredFrame) => `"${revision}"`;
+const tag = ({ revision }: FrameRecord) => `"${revision}"`;
 
 /** Frames of one look: `POST /api/looks/:id/frames` takes the file itself as the body. */
 export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) => unknown): Router {
@@ -33,22 +37,14 @@ export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) =
   });
 
   router.post('/', express.raw({ type: PICTURES, limit: LARGEST_FILE }), async (req: Request<{ id: string }>, res) => {
-    const {
-      name = 'Frame',
-      kind = 'full',
-      light = '',
-      stops = 0,
-    } = validated(querySchema, {
-      ...req.query,
-      ...('stops' in req.query ? { stops: Number(req.query['stops']) } : {}),
-    });
+    const { name, kind, light, stops } = labelOf(req.query);
     if (!Buffer.isBuffer(req.body))
       throw new HttpProblem(415, 'No picture', 'Send the file itself as the body, as image/jpeg, image/png or image/tiff.');
     hasLook(req.params.id);
     const picture = await readPicture(req.body);
     const stored = frames.add({
       lookId: req.params.id,
-      name: name || 'Frame',
+      name,
       kind,
       lightId: light,
       stops,
@@ -76,7 +72,7 @@ export function frameRoutes(frames: FrameRepository): Router {
   router.patch('/:id', (req: Request<{ id: string }>, res) => {
     const revision = basedOn(req);
     const { notes } = validated(changeBody, req.body);
-    const stored = frames.update(req.params.id, revision, notes as FrameNotes);
+    const stored = frames.update(req.params.id, revision, notes);
     res.set('ETag', tag(stored)).json(stored);
   });
 
