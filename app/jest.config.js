@@ -2,4 +2,6 @@ module.exports = {
   preset: 'jest-expo/web',
   displayName: 'app',
   testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
+  // A hang is to be found out, not a slow machine.
+  testTimeout: 60_000,
 };

@@ -3,4 +3,6 @@ module.exports = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('../babel.config.js') }] },
+  // A hang is to be found out, not a slow machine.
+  testTimeout: 60_000,
 };

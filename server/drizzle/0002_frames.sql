@@ -12,8 +12,6 @@ CREATE TABLE `frames` (
 	`notes` text NOT NULL,
 	`revision` integer NOT NULL,
 	`look` text NOT NULL,
-	`original` blob NOT NULL,
-	`preview` blob NOT NULL,
 	`created_at` integer NOT NULL,
 	`updated_at` integer NOT NULL,
 	`deleted_at` integer,

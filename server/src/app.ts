@@ -11,6 +11,7 @@ import type { OpenDatabase } from './db/open';
 import { repository } from './db/repository';
 import type { Render } from './devices/render';
 import { standIns } from './devices/stand-ins';
+import { pictureFiles } from './frames/picture-files';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
 import { kitRepository } from './db/kit-repository';
@@ -54,7 +55,8 @@ export function createApp({
 }: AppOptions): Express {
   const { db, folder } = database;
   const repo = repository(db);
-  const frames = frameRepository(db);
+  const pictures = pictureFiles(folder);
+  const frames = frameRepository(db, pictures);
   const door = sessions(passcode, folderSecret(folder));
   const devices = standIns(render, e131Port);
   const app = express();
@@ -89,7 +91,7 @@ export function createApp({
   files.use(door.guard);
   files.use('/looks/:id/frames', lookFrameRoutes(frames, repo.readLook));
   files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, render));
-  files.use('/backup', backupRoutes(database));
+  files.use('/backup', backupRoutes(database, pictures));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   api.use(wantsJson);
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));

@@ -15,6 +15,7 @@ import * as yup from 'yup';
 import { cardOf } from '../db/card';
 import type { Db } from '../db/open';
 import { frames, kitEntries, looks, revisions, shoots } from '../db/schema';
+import type { PictureFiles } from '../frames/picture-files';
 import { readPicture, type ReadPicture } from '../frames/read-picture';
 import { invalid } from '../problem';
 
@@ -34,7 +35,7 @@ const ENTRY = /^(archive|shoots|kit)\.json$|^(looks|frames)\/[A-Za-z0-9_-]{1,64}
 const json = (value: unknown) => strToU8(JSON.stringify(value));
 
 /** Everything that is not deleted: shoots, looks with their revisions, kit, frames with their files. */
-export function writeArchive(db: Db): Promise<Uint8Array> {
+export async function writeArchive(db: Db, pictures: PictureFiles): Promise<Uint8Array> {
   const files: AsyncZippable = {};
   const present = <T extends { deletedAt: number | null }>(rows: T[]) => rows.filter(({ deletedAt }) => deletedAt === null);
   const allShoots = present(db.select().from(shoots).all());
@@ -55,10 +56,10 @@ export function writeArchive(db: Db): Promise<Uint8Array> {
   let count = 0;
   for (const frame of present(db.select().from(frames).all())) {
     if (!allLooks.some(({ id }) => id === frame.lookId)) continue;
-    const { original, preview: _preview, deletedAt: _deletedAt, look, ...rest } = frame;
+    const { deletedAt: _deletedAt, look, ...rest } = frame;
     files[`frames/${frame.id}.json`] = json({ ...rest, look: JSON.parse(look) });
     // Pictures are squeezed already.
-    files[`frames/${frame.id}.picture`] = [original, { level: 0 }];
+    files[`frames/${frame.id}.picture`] = [await pictures.read(frame.id, 'original'), { level: 0 }];
     count++;
   }
   files['archive.json'] = json({
@@ -132,6 +133,8 @@ const frameEntry = yup.object({
 type TakenFrame = Omit<yup.InferType<typeof frameEntry>, 'look'> & {
   readonly look: Look;
   readonly original: Buffer;
+  /** Under which its files are kept: its own id, where that is free. */
+  readonly storedId: string;
   readonly picture: ReadPicture;
 };
 
@@ -204,7 +207,7 @@ function within<T>(name: string, work: () => T): T {
  * Takes in an archive: all of it is read and checked before anything is stored, and then all is stored or nothing. What is here already as it is stays;
  * a look of the same id that differs is added beside it under a new id. @throws HttpProblem 422 naming the file and field.
  */
-export async function readArchive(db: Db, bytes: Uint8Array): Promise<ArchiveOutcome> {
+export async function readArchive(db: Db, pictures: PictureFiles, bytes: Uint8Array): Promise<ArchiveOutcome> {
   const files = await opened(bytes);
   checked(head, jsonIn(files, 'archive.json'), 'archive.json');
   const someShoots = checked(shootList, jsonIn(files, 'shoots.json'), 'shoots.json');
@@ -231,105 +234,112 @@ export async function readArchive(db: Db, bytes: Uint8Array): Promise<ArchiveOut
     if (!file) throw refused(name, `The picture of ${name} is missing in the archive.`);
     const original = Buffer.from(file);
     const look = within(name, () => parseLook(upgradeLook(entry.look)));
-    someFrames.push({ ...entry, look, original, picture: await readPicture(original) });
+    const isKnown = db.select({ id: frames.id }).from(frames).where(eq(frames.id, entry.id)).get() !== undefined;
+    const storedId = isKnown ? nanoid(12) : entry.id;
+    someFrames.push({ ...entry, look, original, storedId, picture: await readPicture(original) });
   }
-  return db.transaction(
-    () => {
-      const outcome = { added: 0, same: 0, beside: 0 };
-      for (const shoot of someShoots) {
-        const row = db.select().from(shoots).where(eq(shoots.id, shoot.id)).get();
-        if (!row) db.insert(shoots).values(shoot).run();
-        else if (row.deletedAt !== null) db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, shoot.id)).run();
-      }
-      const now = Date.now();
-      for (const entry of entries) {
-        const document = JSON.stringify(entry);
-        const row = db.select().from(kitEntries).where(eq(kitEntries.id, entry.id)).get();
-        if (row?.document === document && row.deletedAt === null) outcome.same++;
-        else {
-          const kept = row === undefined || row.deletedAt !== null ? entry.id : `own-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`;
-          outcome[kept === entry.id ? 'added' : 'beside']++;
-          db.insert(kitEntries)
-            .values({
-              id: kept,
-              document: JSON.stringify({ ...entry, id: kept }),
-              revision: (kept === entry.id ? (row?.revision ?? 0) : 0) + 1,
-              createdAt: now,
-              updatedAt: now,
-            })
-            .onConflictDoUpdate({
-              target: kitEntries.id,
-              set: { document, deletedAt: null, updatedAt: now, revision: (row?.revision ?? 0) + 1 },
-            })
-            .run();
+  for (const { storedId, original, picture } of someFrames) await pictures.save(storedId, original, picture.preview);
+  const used = new Set<string>();
+  try {
+    return store();
+  } finally {
+    for (const { storedId } of someFrames) if (!used.has(storedId)) await pictures.drop(storedId);
+  }
+
+  function store(): ArchiveOutcome {
+    return db.transaction(
+      () => {
+        const outcome = { added: 0, same: 0, beside: 0 };
+        for (const shoot of someShoots) {
+          const row = db.select().from(shoots).where(eq(shoots.id, shoot.id)).get();
+          if (!row) db.insert(shoots).values(shoot).run();
+          else if (row.deletedAt !== null) db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, shoot.id)).run();
         }
-      }
-      const renamed = new Map<string, string>();
-      for (const look of someLooks) {
-        const newest = look.history.find(({ revision }) => revision === look.revision)!.look;
-        const row = db.select().from(looks).where(eq(looks.id, look.id)).get();
-        if (row) {
-          const mine = db
-            .select()
-            .from(revisions)
-            .where(eq(revisions.lookId, look.id))
-            .all()
-            .find(({ revision }) => revision === row.revision);
-          const document = JSON.stringify(newest);
-          if (mine && JSON.stringify(parseLook(upgradeLook(JSON.parse(mine.document)))) === document) {
-            if (row.deletedAt !== null) db.update(looks).set({ deletedAt: null }).where(eq(looks.id, look.id)).run();
-            outcome.same++;
-            renamed.set(look.id, look.id);
-            continue;
+        const now = Date.now();
+        for (const entry of entries) {
+          const document = JSON.stringify(entry);
+          const row = db.select().from(kitEntries).where(eq(kitEntries.id, entry.id)).get();
+          if (row?.document === document && row.deletedAt === null) outcome.same++;
+          else {
+            const kept =
+              row === undefined || row.deletedAt !== null ? entry.id : `own-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`;
+            outcome[kept === entry.id ? 'added' : 'beside']++;
+            db.insert(kitEntries)
+              .values({
+                id: kept,
+                document: JSON.stringify({ ...entry, id: kept }),
+                revision: (kept === entry.id ? (row?.revision ?? 0) : 0) + 1,
+                createdAt: now,
+                updatedAt: now,
+              })
+              .onConflictDoUpdate({
+                target: kitEntries.id,
+                set: { document, deletedAt: null, updatedAt: now, revision: (row?.revision ?? 0) + 1 },
+              })
+              .run();
           }
         }
-        const target = row ? nanoid(12) : look.id;
-        outcome[row ? 'beside' : 'added']++;
-        renamed.set(look.id, target);
-        db.insert(looks)
-          .values({
-            id: target,
-            shootId: look.shootId,
-            title: newest.title,
-            revision: look.revision,
-            card: cardOf(newest),
-            createdAt: look.createdAt,
-            updatedAt: look.updatedAt,
-          })
-          .run();
-        for (const one of look.history)
-          db.insert(revisions)
-            .values({ lookId: target, revision: one.revision, document: JSON.stringify(one.look), createdAt: one.createdAt })
+        const renamed = new Map<string, string>();
+        for (const look of someLooks) {
+          const newest = look.history.find(({ revision }) => revision === look.revision)!.look;
+          const row = db.select().from(looks).where(eq(looks.id, look.id)).get();
+          if (row) {
+            const mine = db
+              .select()
+              .from(revisions)
+              .where(eq(revisions.lookId, look.id))
+              .all()
+              .find(({ revision }) => revision === row.revision);
+            const document = JSON.stringify(newest);
+            if (mine && JSON.stringify(parseLook(upgradeLook(JSON.parse(mine.document)))) === document) {
+              if (row.deletedAt !== null) db.update(looks).set({ deletedAt: null }).where(eq(looks.id, look.id)).run();
+              outcome.same++;
+              renamed.set(look.id, look.id);
+              continue;
+            }
+          }
+          const target = row ? nanoid(12) : look.id;
+          outcome[row ? 'beside' : 'added']++;
+          renamed.set(look.id, target);
+          db.insert(looks)
+            .values({
+              id: target,
+              shootId: look.shootId,
+              title: newest.title,
+              revision: look.revision,
+              card: cardOf(newest),
+              createdAt: look.createdAt,
+              updatedAt: look.updatedAt,
+            })
             .run();
-      }
-      for (const frame of someFrames) {
-        const { id: frameId, lookId, look, picture, notes, ...rest } = frame;
-        const target = renamed.get(lookId)!;
-        const row = db
-          .select({ lookId: frames.lookId, deletedAt: frames.deletedAt })
-          .from(frames)
-          .where(eq(frames.id, frameId))
-          .get();
-        if (row?.lookId === target) {
-          if (row.deletedAt !== null) db.update(frames).set({ deletedAt: null }).where(eq(frames.id, frameId)).run();
-          outcome.same++;
-          continue;
+          for (const one of look.history)
+            db.insert(revisions)
+              .values({ lookId: target, revision: one.revision, document: JSON.stringify(one.look), createdAt: one.createdAt })
+              .run();
         }
-        outcome.added++;
-        db.insert(frames)
-          .values({
-            ...rest,
-            ...picture,
-            id: row ? nanoid(12) : frameId,
-            lookId: target,
-            notes,
-            revision: 1,
-            look: JSON.stringify(look),
-          })
-          .run();
-      }
-      return outcome;
-    },
-    { behavior: 'immediate' },
-  );
+        for (const frame of someFrames) {
+          const { id: frameId, storedId, lookId, look, picture, original: _original, ...rest } = frame;
+          const { preview: _preview, ...facts } = picture;
+          const target = renamed.get(lookId)!;
+          const row = db
+            .select({ lookId: frames.lookId, deletedAt: frames.deletedAt })
+            .from(frames)
+            .where(eq(frames.id, frameId))
+            .get();
+          if (row?.lookId === target) {
+            if (row.deletedAt !== null) db.update(frames).set({ deletedAt: null }).where(eq(frames.id, frameId)).run();
+            outcome.same++;
+            continue;
+          }
+          outcome.added++;
+          used.add(storedId);
+          db.insert(frames)
+            .values({ ...rest, ...facts, id: storedId, lookId: target, revision: 1, look: JSON.stringify(look) })
+            .run();
+        }
+        return outcome;
+      },
+      { behavior: 'immediate' },
+    );
+  }
 }

@@ -1,6 +1,7 @@
 import { NO_NOTES, type FrameKind, type FrameNotes, type FrameRecord } from '@fulgent/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
+import type { PictureFiles, PictureKind } from '../frames/picture-files';
 import type { ReadPicture } from '../frames/read-picture';
 import { HttpProblem, notFound } from '../problem';
 import type { Db } from './open';
@@ -37,7 +38,7 @@ const SHOWN = {
 const MOST_FRAMES = 400;
 
 /** All reading and writing of test frames. */
-export function frameRepository(db: Db) {
+export function frameRepository(db: Db, files: PictureFiles) {
   const present = isNull(frames.deletedAt);
 
   function read(id: string): FrameRecord {
@@ -65,7 +66,11 @@ export function frameRepository(db: Db) {
 
     all: (): FrameRecord[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
 
-    add({ lookId, picture, ...frame }: NewFrame): FrameRecord {
+    /** Keeps a frame: its files first, then its row, so that what is listed is there. */
+    async add({ lookId, picture, original, ...frame }: NewFrame): Promise<FrameRecord> {
+      const { preview, ...facts } = picture;
+      const id = nanoid(12);
+      await files.save(id, original, preview);
       return db.transaction(
         () => {
           const look = db
@@ -85,14 +90,13 @@ export function frameRepository(db: Db) {
             .from(revisions)
             .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, look.revision)))
             .get()!;
-          const id = nanoid(12);
           const now = Date.now();
           db.insert(frames)
             .values({
               id,
               lookId,
               ...frame,
-              ...picture,
+              ...facts,
               notes: NO_NOTES,
               revision: 1,
               look: document,
@@ -140,14 +144,9 @@ export function frameRepository(db: Db) {
     },
 
     /** The file as it came, or the copy to look at. */
-    bytesOf(id: string, which: 'original' | 'preview'): { readonly mime: string; readonly bytes: Buffer } {
-      const row = db
-        .select({ mime: frames.mime, bytes: frames[which] })
-        .from(frames)
-        .where(and(eq(frames.id, id), present))
-        .get();
-      if (!row) throw notFound('frame');
-      return { mime: which === 'preview' ? 'image/png' : row.mime, bytes: row.bytes };
+    async bytesOf(id: string, kind: PictureKind): Promise<{ readonly mime: string; readonly bytes: Buffer }> {
+      const { mime } = read(id);
+      return { mime: kind === 'preview' ? 'image/png' : mime, bytes: await files.read(id, kind) };
     },
 
     /** The look as it was when the frame was taken, as JSON text. */

@@ -1,5 +1,5 @@
 import type { FrameKind, FrameMeta, FrameNotes } from '@fulgent/core';
-import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
 export interface LookCard {
@@ -60,7 +60,7 @@ export const kitEntries = sqliteTable('kit_entries', {
   deletedAt: integer('deleted_at'),
 });
 
-/** Test frames: the file as it came, a smaller copy to look at and measure, and the look as it was then. */
+/** Test frames and the look as it was then; their pictures lie beside the database, under their ids. */
 export const frames = sqliteTable(
   'frames',
   {
@@ -83,8 +83,6 @@ export const frames = sqliteTable(
     revision: integer().notNull(),
     /** The look as it was, as JSON text. */
     look: text().notNull(),
-    original: blob({ mode: 'buffer' }).notNull(),
-    preview: blob({ mode: 'buffer' }).notNull(),
     createdAt: integer('created_at').notNull(),
     updatedAt: integer('updated_at').notNull(),
     deletedAt: integer('deleted_at'),

@@ -76,7 +76,7 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
     const height = Math.round(widthPx * 1.25);
     const original = await devices.shoot(look, widthPx, height, alone || null);
     const kind = alone === '' ? 'full' : alone === 'none' ? 'black' : 'alone';
-    const stored = frames.add({
+    const stored = await frames.add({
       lookId: id,
       name:
         name ||

@@ -42,7 +42,7 @@ export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) =
       throw new HttpProblem(415, 'No picture', 'Send the file itself as the body, as image/jpeg, image/png or image/tiff.');
     hasLook(req.params.id);
     const picture = await readPicture(req.body);
-    const stored = frames.add({
+    const stored = await frames.add({
       lookId: req.params.id,
       name,
       kind,
@@ -90,8 +90,8 @@ export function frameRoutes(frames: FrameRepository): Router {
   });
 
   for (const which of ['original', 'preview'] as const)
-    router.get(`/:id/${which}`, (req: Request<{ id: string }>, res) => {
-      const { mime, bytes } = frames.bytesOf(req.params.id, which);
+    router.get(`/:id/${which}`, async (req: Request<{ id: string }>, res) => {
+      const { mime, bytes } = await frames.bytesOf(req.params.id, which);
       // Frames never change: only what is said of them does.
       res.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
     });
