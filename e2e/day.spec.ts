@@ -163,6 +163,25 @@ test('@phone light-alone frames are added up at other powers', async ({ page, se
   await expect.poll(middle).toEqual([138, 0, 100]);
 });
 
+test('@phone a bracket of one light: side by side, what clips, where the colour is strongest', async ({ page, server }) => {
+  for (const [stops, colour] of [
+    [-1, [120, 60, 10]],
+    [0, [190, 95, 12]],
+    [1, [255, 200, 60]],
+  ] as const)
+    await page.request.post(`${server.url}/api/looks/saltmarsh-1/frames?name=b&kind=bracket&light=rim-right&stops=${stops}`, {
+      headers: { 'Content-Type': 'image/png' },
+      data: png([colour], 80),
+    });
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  await page.getByRole('link', { name: /^Bracket of Rim right/ }).click();
+  await expect(page.getByTestId('bracket-text')).toHaveText('Rim right: strongest at 0.0; higher it clips or pales.', {
+    timeout: 30_000,
+  });
+  await expect(page.getByRole('table', { name: 'Bracket' })).toContainText('100 %');
+  await expect(page.getByRole('img', { name: 'Rim right at +1.0' })).toBeVisible();
+});
+
 test('fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/night-oven-1/sheet/devices`);
   await page.getByRole('button', { name: 'Turn on' }).click();

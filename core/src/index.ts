@@ -376,3 +376,4 @@ export {
   type FrameRecord,
   type LogEntry,
 } from './test-frame/record';
+export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './test-frame/bracket';

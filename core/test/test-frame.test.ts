@@ -5,12 +5,18 @@ import {
   evenness,
   expectedMarks,
   foundMarks,
+  frameNotesSchema,
   leakIn,
   learn,
+  logOf,
   lookAtMarks,
   measurePatch,
   nightOvenLooks,
+  NO_NOTES,
+  partsAtProbes,
+  patchNotes,
   planMarks,
+  readBracket,
   reweighed,
   summarise,
   unitKey,
@@ -24,6 +30,7 @@ import {
 import { withOnly } from '../src/build/run';
 import { makeStudio } from '../src/frame';
 import { invertCurve, applyCurve, makeCamera } from '../src/camera/camera';
+import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';
 import { gaussNewton, solveSystem } from '../src/learn/gauss-newton';
 
@@ -364,5 +371,73 @@ describe('a drawn frame with planted errors', () => {
         expect(Math.abs(encodeSrgb(value) - encodeSrgb(patch.linear[c]!))).toBeLessThan(patch.spread > 0.2 ? 0.06 : 0.02),
       );
     }
+  });
+});
+
+describe('a bracket', () => {
+  const zone = poster.lights.find(({ id }) => id === 'rim-right')!.zone;
+  const step = (stops: number, linear: readonly [number, number, number]) => {
+    const frame = painted(20, 20, () => linear);
+    return { stops, patches: [measurePatch(frame, { probe: zone, x: 0.5, y: 0.5 })], summary: summarise(frame) };
+  };
+
+  it('finds where the colour is strongest before it clips', () => {
+    const bracket = readBracket(poster, 'rim-right', [
+      step(1, [1, 0.6, 0.1]),
+      step(-1, [0.2, 0.06, 0.01]),
+      step(0, [0.5, 0.16, 0.02]),
+    ]);
+    expect(bracket.steps.map(({ stops }) => stops)).toEqual([-1, 0, 1]);
+    expect(bracket.bestStops).toBe(0);
+    expect(bracket.text).toBe('Rim right: strongest at 0.0; higher it clips or pales.');
+    expect(bracket.steps[2]).toMatchObject({ clipped: 1, placeClipped: 1 });
+    expect(bracket.steps[0]!.chroma!).toBeLessThan(bracket.steps[1]!.chroma!);
+  });
+
+  it('says when it should go lower or higher, or is none', () => {
+    expect(readBracket(poster, 'rim-right', [step(0, [1, 0.5, 0]), step(1, [1, 1, 0.5])]).text).toMatch(/begin lower/);
+    expect(readBracket(poster, 'rim-right', [step(-1, [0.1, 0.03, 0.01]), step(0, [0.4, 0.12, 0.02])]).text).toMatch(
+      /room above/,
+    );
+    expect(readBracket(poster, 'rim-right', [step(0, [0.9, 0.1, 0.02]), step(1, [0.9, 0.5, 0.3])]).text).toMatch(/try lower/);
+    expect(readBracket(poster, 'rim-right', [step(0, [0.4, 0.1, 0])]).text).toMatch(/no bracket/);
+  });
+
+  it('gives the separation of the edges that were read', () => {
+    const frame = painted(40, 20, (x) => (x < 0.5 ? [0.5, 0.1, 0.02] : [0.02, 0.1, 0.3]));
+    const patches = [
+      measurePatch(frame, { probe: 'hair-right', x: 0.25, y: 0.5 }),
+      measurePatch(frame, { probe: 'backdrop-right', x: 0.75, y: 0.5 }),
+    ];
+    const [only] = readBracket(poster, 'rim-right', [{ stops: 0, patches, summary: summarise(frame) }]).steps;
+    expect(only!.separation).toBeCloseTo(
+      Math.hypot(...(['L', 'a', 'b'] as const).map((c) => oklabOf(...patches[0]!.linear)[c] - oklabOf(...patches[1]!.linear)[c])),
+      9,
+    );
+  });
+});
+
+describe('what is kept of a frame', () => {
+  it('fits its schema as it was measured', () => {
+    const marks = expectedMarks(poster, 400, 500);
+    const frame = painted(40, 50, () => [0.2, 0.1, 0.05]);
+    const patches = patchNotes(
+      marks.map((mark) => measurePatch(frame, mark)),
+      partsAtProbes(poster),
+    );
+    const notes = { ...NO_NOTES, marks, patches };
+    expect(frameNotesSchema.validateSync(notes, { strict: true })).toEqual(notes);
+    expect(() => frameNotesSchema.validateSync({ ...notes, verdict: 'lovely' }, { strict: true })).toThrow(/verdict/);
+    expect(() => frameNotesSchema.validateSync({ ...notes, extra: 1 }, { strict: true })).toThrow(/extra|unspecified/);
+  });
+
+  it('goes into the log with what the look itself tells', () => {
+    const log = logOf({
+      ...poster,
+      palette: { ...poster.palette, tried: [{ id: 't', scheme: 'triad', hues: [], verdict: 'too sweet' }] },
+    });
+    expect(log.tried).toEqual([{ scheme: 'triad', verdict: 'too sweet' }]);
+    expect(log.fixtures.length).toBe(new Set(log.fixtures).size);
+    expect(log.gels).toContain('teal-deep');
   });
 });

@@ -94,6 +94,22 @@ export function FramesPage({ look }: { readonly look: Look }) {
           <Button label="Try again" onPress={() => void mutate()} />
         </View>
       ) : null}
+      {look.lights
+        .map(({ id: lightId, name }) => ({
+          lightId,
+          name,
+          count: frames?.filter((frame) => frame.kind === 'bracket' && frame.lightId === lightId).length ?? 0,
+        }))
+        .filter(({ count }) => count > 1)
+        .map(({ lightId, name, count }) => (
+          <LinkRow
+            key={lightId}
+            inset
+            href={`/looks/${id}/sheet/bracket?light=${lightId}` as Href}
+            name={`Bracket of ${name}`}
+            text={`${count} frames side by side: what clips, where the colour is strongest`}
+          />
+        ))}
       {alone > 1 ? (
         <LinkRow
           inset

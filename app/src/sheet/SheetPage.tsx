@@ -1,4 +1,5 @@
 import { SubPage, type SubPages } from '../ui/SubPage';
+import { BracketPage } from './BracketPage';
 import { DevicesPage } from './DevicesPage';
 import { FramePage } from './FramePage';
 import { FramesPage } from './FramesPage';
@@ -11,6 +12,7 @@ const PAGES: SubPages = {
   safety: { title: 'Safety', Page: SafetyPage },
   frames: { title: 'Test frames', Page: FramesPage },
   frame: { title: 'A frame against the plan', Page: FramePage },
+  bracket: { title: 'Bracket', Page: BracketPage },
   reweigh: { title: 'Frames added up anew', Page: ReweighPage },
   roles: { title: 'Who does what', Page: RolesPage },
   schedule: { title: 'Set-ups of the day', Page: SchedulePage },

@@ -1,0 +1,102 @@
+import { formatStops, readBracket, type FrameRecord, type Look } from '@fulgent/core';
+import { useLocalSearchParams } from 'expo-router';
+import { Image, View } from 'react-native';
+import useSWR from 'swr';
+import { api } from '../api/client';
+import { useOpenLook } from '../look/store';
+import { SPACE, themed } from '../theme/theme';
+import { Section } from '../ui/Section';
+import { Table } from '../ui/Table';
+import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+
+const useStyles = themed((t) => ({
+  sheet: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
+  step: { flexGrow: 1, flexBasis: 104, maxWidth: 200, gap: 3 },
+  picture: { width: '100%', aspectRatio: 0.8, backgroundColor: t.raised },
+  best: { borderWidth: 2, borderColor: t.text },
+}));
+
+const percent = (share: number | null) =>
+  share === null ? 'not read' : `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+const figure = (value: number | null) => (value === null ? 'not read' : value.toFixed(2));
+
+/** One light at several levels, side by side: what clips, how strong the colour is, how the edge stands off. */
+export function BracketPage({ look }: { readonly look: Look }) {
+  const styles = useStyles();
+  const lookId = useOpenLook((state) => state.id)!;
+  const { light: lightId = '' } = useLocalSearchParams<{ light: string }>();
+  const { data: all } = useSWR<FrameRecord[], Error>(api.framesOf(lookId));
+  const frames = (all ?? [])
+    .filter(({ kind, lightId: own }) => kind === 'bracket' && own === lightId)
+    .sort((a, b) => a.stops - b.stops);
+  const { data: read, error } = useSWR(
+    frames.length ? ['bracket', ...frames.map(({ id, revision }) => `${id}.${revision}`)] : null,
+    async () => {
+      const out = [];
+      for (const frame of frames) {
+        const [planned, picture] = await Promise.all([
+          api.frameLook(frame.id),
+          fetch(api.framePicture(frame.id)).then((answer) => answer.blob()),
+        ]);
+        const { patches, summary } = await study().testFrame(
+          picture,
+          planned,
+          null,
+          frame.notes.marks.length ? frame.notes.marks : null,
+        );
+        out.push({ stops: frame.stops, patches, summary });
+      }
+      return readBracket(look, lightId, out);
+    },
+  );
+  const name = look.lights.find(({ id }) => id === lightId)?.name ?? 'This light';
+  if (all && frames.length === 0)
+    return <Text style={{ padding: SPACE.m }}>There is no bracket of this light. Add frames of it under Test frames.</Text>;
+  return (
+    <View>
+      <Section title={name} aside={`${frames.length} frames`}>
+        <View style={styles.sheet}>
+          {frames.map((frame) => (
+            <View key={frame.id} style={styles.step}>
+              <Image
+                testID="light-colour"
+                style={[styles.picture, read?.bestStops === frame.stops && styles.best]}
+                source={{ uri: api.framePicture(frame.id) }}
+                resizeMode="contain"
+                accessibilityLabel={`${name} at ${formatStops(frame.stops)}`}
+              />
+              <Text size="small" narrow weight={read?.bestStops === frame.stops ? 'strong' : 'medium'}>
+                {formatStops(frame.stops)}
+              </Text>
+            </View>
+          ))}
+        </View>
+        {error ? <Text role="alert">{error instanceof Error ? error.message : String(error)}</Text> : null}
+        {read ? (
+          <>
+            <Text weight="strong" testID="bracket-text">
+              {read.text}
+            </Text>
+            <Table
+              label="Bracket"
+              columns={['Stops', 'Frame clips', 'Place clips', 'Chroma', 'Edge off']}
+              first={0.8}
+              rows={read.steps.map(({ stops, clipped, placeClipped, chroma, separation }, i) => ({
+                id: `${i} ${stops}`,
+                cells: [formatStops(stops), percent(clipped), percent(placeClipped), figure(chroma), figure(separation)],
+                present: stops === read.bestStops,
+              }))}
+            />
+          </>
+        ) : (
+          <View style={{ height: 120 }} role="status" aria-busy accessibilityLabel="Measuring the bracket" />
+        )}
+        <Text size="label" quiet>
+          Chroma at the place where the light works; the edge is the least difference of the subject’s edge from the backdrop.
+          Change nothing else between the frames.
+        </Text>
+      </Section>
+    </View>
+  );
+}
