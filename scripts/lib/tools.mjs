@@ -92,6 +92,7 @@ export function ensureServerBuilt() {
     run(bin('esbuild'), [
       'server/src/main.ts',
       'server/src/devices/render-worker.ts',
+      'server/src/frames/decode-process.ts',
       '--bundle',
       '--platform=node',
       '--target=node20',

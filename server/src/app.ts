@@ -11,7 +11,8 @@ import type { OpenDatabase } from './db/open';
 import { repository } from './db/repository';
 import type { Render } from './devices/render';
 import { standIns } from './devices/stand-ins';
-import { pictureFiles } from './frames/picture-files';
+import type { Decode } from './frames/decode';
+import { pictureStore } from './frames/picture-store';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
 import { kitRepository } from './db/kit-repository';
@@ -39,6 +40,7 @@ export interface AppOptions {
   /** Where other machines reach it. */
   readonly addresses?: (() => readonly string[]) | undefined;
   readonly render: Render;
+  readonly decode: Decode;
   readonly e131Port?: number | undefined;
 }
 
@@ -51,11 +53,12 @@ export function createApp({
   hosts = ownHosts(),
   addresses = () => [],
   render,
+  decode,
   e131Port = 0,
 }: AppOptions): Express {
   const { db, folder } = database;
   const repo = repository(db);
-  const pictures = pictureFiles(folder);
+  const pictures = pictureStore(folder, decode);
   const frames = frameRepository(db, pictures);
   const door = sessions(passcode, folderSecret(folder));
   const devices = standIns(render, e131Port);

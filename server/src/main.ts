@@ -7,6 +7,7 @@ import { copyDaily, restoreCopy } from './backup/copies';
 import { openDatabase } from './db/open';
 import { repository } from './db/repository';
 import { workerRender } from './devices/render';
+import { processDecoder } from './frames/decoder';
 import { ownHosts, reachableAt } from './session';
 
 /** How long open requests may take to end when the server is asked to stop, ms. */
@@ -24,6 +25,7 @@ function main(): void {
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
   if (process.argv.includes('--demo')) repository(database.db).addDemo();
   const drawing = workerRender();
+  const decoder = processDecoder();
   let listening = config.port;
   const app = createApp({
     database,
@@ -33,6 +35,7 @@ function main(): void {
     hosts: ownHosts([config.host, ...config.hosts]),
     addresses: () => reachableAt(config.host, listening),
     render: drawing.render,
+    decode: decoder.decode,
     e131Port: config.e131Port,
   });
   const stopCopies = copyDaily(database.client, config.dataFolder, (error) => logger.error(error, 'the daily copy failed'));
@@ -53,6 +56,7 @@ function main(): void {
       clearTimeout(forced);
       stopCopies();
       drawing.close();
+      decoder.close();
       database.close();
       process.exit(0);
     });

@@ -42,6 +42,7 @@ export const unknownRoute: RequestHandler = (req) => {
 
 /** Errors of the body parser and of Express carry a status and a type. */
 interface ParserError extends Error {
+  readonly code?: string;
   readonly status?: number;
   readonly type?: string;
 }
@@ -56,6 +57,8 @@ function parserProblem(error: ParserError): HttpProblem | null {
     case 'charset.unsupported':
       return new HttpProblem(415, 'Unsupported encoding', 'Send plain or gzip-compressed JSON in UTF-8.');
   }
+  if (error.code === 'ENOSPC' || error.code === 'SQLITE_FULL')
+    return new HttpProblem(507, 'Disk full', 'There is no room left on the disk; nothing was kept. Free some, and send again.');
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {
     return new HttpProblem(error.status, 'Bad request', error.message.slice(0, 200));
   }

@@ -1,11 +1,14 @@
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { Readable } from 'node:stream';
 import { readE131, readLookFile } from '@fulgent/core';
 import { readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '@fulgent/core/files';
 import fc from 'fast-check';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
-import { readArchive } from '../src/backup/archive';
-import { pictureFiles } from '../src/frames/picture-files';
-import { readPicture } from '../src/frames/read-picture';
+import { takeArchive } from '../src/backup/take-archive';
+import { decodePicture } from '../src/frames/decode';
+import { pictureStore, type PictureStore } from '../src/frames/picture-store';
 import { HttpProblem } from '../src/problem';
 import { bench, type Bench } from './support';
 
@@ -16,10 +19,12 @@ import { bench, type Bench } from './support';
 
 let server: Bench;
 let api: Bench['api'];
+let store: PictureStore;
 
 beforeAll(() => {
   server = bench();
   ({ api } = server);
+  store = pictureStore(server.folder, decodePicture);
 });
 
 afterAll(() => server.close());
@@ -114,7 +119,7 @@ describe('pictures and archives', () => {
         async (which, keep, changes, head) => {
           const file = Buffer.from(good[which]!.subarray(0, Math.ceil(keep * good[which]!.length)));
           for (const [at, value] of changes) if (at < file.length) file[at] = value;
-          await outcome(readPicture(Buffer.concat([Buffer.from(head), file])));
+          await outcome(store.take('x', Readable.from([Buffer.from(head), file])));
         },
       ),
       runs(1500),
@@ -153,7 +158,9 @@ describe('pictures and archives', () => {
         async (files, damage, at) => {
           const bytes = Buffer.from(zipSync(files));
           if (damage && at < bytes.length) bytes[at] = bytes[at]! ^ 255;
-          await outcome(readArchive(server.database.db, pictureFiles(server.folder), bytes));
+          const archive = path.join(server.folder, 'hostile.zip');
+          writeFileSync(archive, bytes);
+          await outcome(takeArchive(server.database.db, store, archive));
         },
       ),
       runs(500),

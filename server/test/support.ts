@@ -7,6 +7,7 @@ import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
 import type { Render } from '../src/devices/render';
+import { decodePicture } from '../src/frames/decode';
 
 const migrations = path.resolve(__dirname, '../drizzle');
 const studio = makeStudio();
@@ -31,7 +32,7 @@ export function bench(): Bench {
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-'));
   const database = openDatabase(folder, migrations);
   const made = (options: Partial<AppOptions> = {}) =>
-    request(createApp({ database, logger: pino({ level: 'silent' }), render, ...options }));
+    request(createApp({ database, logger: pino({ level: 'silent' }), render, decode: decodePicture, ...options }));
   return {
     folder,
     database,

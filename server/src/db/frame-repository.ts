@@ -1,8 +1,8 @@
 import { NO_NOTES, type FrameKind, type FrameNotes, type FrameRecord } from '@fulgent/core';
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, count, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
-import type { PictureFiles, PictureKind } from '../frames/picture-files';
-import type { ReadPicture } from '../frames/read-picture';
+import type { PictureFacts } from '../frames/decode';
+import type { PictureKind, PictureStore } from '../frames/picture-store';
 import { HttpProblem, notFound } from '../problem';
 import type { Db } from './open';
 import { frames, looks, revisions } from './schema';
@@ -13,8 +13,8 @@ export interface NewFrame {
   readonly kind: FrameKind;
   readonly lightId: string;
   readonly stops: number;
-  readonly picture: ReadPicture;
-  readonly original: Buffer;
+  /** The file itself, as it arrives. */
+  readonly bytes: AsyncIterable<Uint8Array>;
 }
 
 const SHOWN = {
@@ -38,7 +38,7 @@ const SHOWN = {
 const MOST_FRAMES = 400;
 
 /** All reading and writing of test frames. */
-export function frameRepository(db: Db, files: PictureFiles) {
+export function frameRepository(db: Db, files: PictureStore) {
   const present = isNull(frames.deletedAt);
 
   function read(id: string): FrameRecord {
@@ -60,6 +60,41 @@ export function frameRepository(db: Db, files: PictureFiles) {
       .all();
   }
 
+  function countOf(lookId: string): number {
+    return db
+      .select({ n: count() })
+      .from(frames)
+      .where(and(eq(frames.lookId, lookId), present))
+      .get()!.n;
+  }
+
+  /** Writes the row of a new frame, with the look as it is now. */
+  function insert(id: string, lookId: string, values: Omit<NewFrame, 'lookId' | 'bytes'> & PictureFacts): FrameRecord {
+    return db.transaction(
+      () => {
+        const look = db
+          .select({ document: revisions.document })
+          .from(looks)
+          .innerJoin(revisions, and(eq(revisions.lookId, looks.id), eq(revisions.revision, looks.revision)))
+          .where(and(eq(looks.id, lookId), isNull(looks.deletedAt)))
+          .get();
+        if (!look) throw notFound('look');
+        if (countOf(lookId) >= MOST_FRAMES)
+          throw new HttpProblem(
+            422,
+            'Too many frames',
+            `A look keeps up to ${MOST_FRAMES} frames. Delete some, or start a copy of the look.`,
+          );
+        const now = Date.now();
+        db.insert(frames)
+          .values({ id, lookId, ...values, notes: NO_NOTES, revision: 1, look: look.document, createdAt: now, updatedAt: now })
+          .run();
+        return read(id);
+      },
+      { behavior: 'immediate' },
+    );
+  }
+
   return {
     read,
     listOf,
@@ -67,47 +102,15 @@ export function frameRepository(db: Db, files: PictureFiles) {
     all: (): FrameRecord[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
 
     /** Keeps a frame: its files first, then its row, so that what is listed is there. */
-    async add({ lookId, picture, original, ...frame }: NewFrame): Promise<FrameRecord> {
-      const { preview, ...facts } = picture;
+    async add({ lookId, bytes, ...frame }: NewFrame): Promise<FrameRecord> {
       const id = nanoid(12);
-      await files.save(id, original, preview);
-      return db.transaction(
-        () => {
-          const look = db
-            .select({ revision: looks.revision })
-            .from(looks)
-            .where(and(eq(looks.id, lookId), isNull(looks.deletedAt)))
-            .get();
-          if (!look) throw notFound('look');
-          if (listOf(lookId).length >= MOST_FRAMES)
-            throw new HttpProblem(
-              422,
-              'Too many frames',
-              `A look keeps up to ${MOST_FRAMES} frames. Delete some, or start a copy of the look.`,
-            );
-          const { document } = db
-            .select({ document: revisions.document })
-            .from(revisions)
-            .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, look.revision)))
-            .get()!;
-          const now = Date.now();
-          db.insert(frames)
-            .values({
-              id,
-              lookId,
-              ...frame,
-              ...facts,
-              notes: NO_NOTES,
-              revision: 1,
-              look: document,
-              createdAt: now,
-              updatedAt: now,
-            })
-            .run();
-          return read(id);
-        },
-        { behavior: 'immediate' },
-      );
+      const facts = await files.take(id, bytes);
+      try {
+        return insert(id, lookId, { ...frame, ...facts });
+      } catch (error) {
+        await files.drop(id);
+        throw error;
+      }
     },
 
     /** Writes notes over revision `basedOn`. @throws HttpProblem 409 with the present frame when that is not the newest. */
@@ -143,10 +146,10 @@ export function frameRepository(db: Db, files: PictureFiles) {
       return read(id);
     },
 
-    /** The file as it came, or the copy to look at. */
-    async bytesOf(id: string, kind: PictureKind): Promise<{ readonly mime: string; readonly bytes: Buffer }> {
+    /** Where the file as it came lies, or the copy to look at. */
+    fileOf(id: string, kind: PictureKind) {
       const { mime } = read(id);
-      return { mime: kind === 'preview' ? 'image/png' : mime, bytes: await files.read(id, kind) };
+      return { mime: kind === 'preview' ? 'image/png' : mime, ...files.find(id, kind) };
     },
 
     /** The look as it was when the frame was taken, as JSON text. */

@@ -1,34 +1,48 @@
-import express, { Router } from 'express';
-import { readArchive, writeArchive } from '../backup/archive';
+import { createWriteStream } from 'node:fs';
+import { mkdir, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { Router } from 'express';
+import { nanoid } from 'nanoid';
 import { listCopies, makeCopy } from '../backup/copies';
+import { takeArchive } from '../backup/take-archive';
+import { writeArchive } from '../backup/write-archive';
 import type { OpenDatabase } from '../db/open';
-import type { PictureFiles } from '../frames/picture-files';
+import type { PictureStore } from '../frames/picture-store';
 import { HttpProblem } from '../problem';
+import { within } from './within';
 
-const LARGEST_ARCHIVE = '1gb';
+const LARGEST_ARCHIVE = 4_000_000_000;
+const ARCHIVES = ['application/zip', 'application/octet-stream'];
+const tooLarge = () =>
+  new HttpProblem(
+    413,
+    'Too large',
+    `The archive is larger than ${LARGEST_ARCHIVE / 1e9} GB. Take shoots in one by one, as look files.`,
+  );
 
 /** Everything out and in as one archive, and verified copies of the database. */
-export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: PictureFiles): Router {
+export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: PictureStore): Router {
   const router = Router();
 
   router.get('/', async (_req, res) => {
-    const bytes = await writeArchive(db, pictures);
     const day = new Date().toISOString().slice(0, 10);
-    res
-      .attachment(`fulgent-${day}.zip`)
-      .type('application/zip')
-      .send(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+    res.attachment(`fulgent-${day}.zip`).type('application/zip');
+    await pipeline(writeArchive(db, pictures), res);
   });
 
-  router.post(
-    '/',
-    express.raw({ type: ['application/zip', 'application/octet-stream'], limit: LARGEST_ARCHIVE }),
-    async (req, res) => {
-      if (!Buffer.isBuffer(req.body))
-        throw new HttpProblem(415, 'No archive', 'Send the archive itself as the body, as application/zip.');
-      res.json(await readArchive(db, pictures, req.body));
-    },
-  );
+  router.post('/', async (req, res) => {
+    if (!req.is(ARCHIVES)) throw new HttpProblem(415, 'No archive', 'Send the archive itself as the body, as application/zip.');
+    const incoming = path.join(folder, 'incoming');
+    const file = path.join(incoming, `${nanoid(12)}.zip`);
+    await mkdir(incoming, { recursive: true });
+    try {
+      await pipeline(within(req, LARGEST_ARCHIVE, tooLarge), createWriteStream(file));
+      res.json(await takeArchive(db, pictures, file));
+    } finally {
+      await rm(file, { force: true });
+    }
+  });
 
   router.get('/copies', (_req, res) => {
     res.json(listCopies(folder));

@@ -1,9 +1,9 @@
+import { Readable } from 'node:stream';
 import { Router } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
 import type { Repository } from '../db/repository';
 import type { Deviations, StandIns } from '../devices/stand-ins';
-import { readPicture } from '../frames/read-picture';
 import { invalid } from '../problem';
 import { validated } from './validated';
 
@@ -88,8 +88,7 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
       kind,
       lightId: kind === 'alone' ? alone : '',
       stops: 0,
-      picture: await readPicture(original),
-      original,
+      bytes: Readable.from([original]),
     });
     res.status(201).location(`/api/frames/${stored.id}`).json(stored);
   });

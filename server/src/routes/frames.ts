@@ -1,13 +1,15 @@
 import { frameLabelSchema, frameNotesSchema, upgradeLook, type FrameRecord } from '@fulgent/core';
-import express, { Router, type Request } from 'express';
+import { Router, type Request } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
-import { readPicture } from '../frames/read-picture';
 import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
+import { within } from './within';
 
-const LARGEST_FILE = '60mb';
+const LARGEST_PICTURE = 60_000_000;
+const tooLarge = () =>
+  new HttpProblem(413, 'Too large', `The file is larger than ${LARGEST_PICTURE / 1e6} MB. Export it as JPEG, and send that.`);
 const PICTURES = ['image/jpeg', 'image/png', 'image/tiff', 'application/octet-stream'];
 
 const changeBody = yup.object({ notes: frameNotesSchema }).noUnknown();
@@ -25,6 +27,8 @@ function labelOf(query: Request['query']) {
   });
 }
 
+const KEPT = { 'Cache-Control': 'private, max-age=31536000, immutable' };
+
 const tag = ({ revision }: FrameRecord) => `"${revision}"`;
 
 /** Frames of one look: `POST /api/looks/:id/frames` takes the file itself as the body. */
@@ -36,21 +40,13 @@ export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) =
     res.json(frames.listOf(req.params.id));
   });
 
-  router.post('/', express.raw({ type: PICTURES, limit: LARGEST_FILE }), async (req: Request<{ id: string }>, res) => {
+  router.post('/', async (req: Request<{ id: string }>, res) => {
     const { name, kind, light, stops } = labelOf(req.query);
-    if (!Buffer.isBuffer(req.body))
+    if (!req.is(PICTURES))
       throw new HttpProblem(415, 'No picture', 'Send the file itself as the body, as image/jpeg, image/png or image/tiff.');
     hasLook(req.params.id);
-    const picture = await readPicture(req.body);
-    const stored = await frames.add({
-      lookId: req.params.id,
-      name,
-      kind,
-      lightId: light,
-      stops,
-      picture,
-      original: req.body,
-    });
+    const bytes = within(req, LARGEST_PICTURE, tooLarge);
+    const stored = await frames.add({ lookId: req.params.id, name, kind, lightId: light, stops, bytes });
     res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(stored);
   });
 
@@ -90,10 +86,10 @@ export function frameRoutes(frames: FrameRepository): Router {
   });
 
   for (const which of ['original', 'preview'] as const)
-    router.get(`/:id/${which}`, async (req: Request<{ id: string }>, res) => {
-      const { mime, bytes } = await frames.bytesOf(req.params.id, which);
+    router.get(`/:id/${which}`, (req: Request<{ id: string }>, res) => {
+      const { mime, root, name } = frames.fileOf(req.params.id, which);
       // Frames never change: only what is said of them does.
-      res.set('Cache-Control', 'private, max-age=31536000, immutable').type(mime).send(bytes);
+      res.type(mime).sendFile(name, { root, cacheControl: false, headers: KEPT });
     });
 
   return router;

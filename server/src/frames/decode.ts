@@ -1,0 +1,121 @@
+import { open } from 'node:fs/promises';
+import exifReader from 'exif-reader';
+import sharp from 'sharp';
+import { NO_META, type FrameMeta } from '@fulgent/core';
+import { invalid } from '../problem';
+
+/** What is known of a picture file that was read in full. */
+export interface PictureFacts {
+  readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff';
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly meta: FrameMeta;
+}
+
+/**
+ * Reads the JPEG, PNG or TIFF at `file` and writes a copy to look at and measure at `preview`: PNG, sRGB, 8 bits. Its pixels are taken out of the original
+ * and not mixed, so that what clips goes on clipping. @throws HttpProblem 422 with the remedy for anything else, damaged or too large.
+ */
+export type Decode = (file: string, preview: string) => Promise<PictureFacts>;
+
+const MIMES = { jpeg: 'image/jpeg', png: 'image/png', tiff: 'image/tiff' } as const;
+const LARGEST_PIXELS = 120_000_000;
+const PREVIEW_PX = 1280;
+/** Longest that reading one picture may take. */
+export const DECODE_SECONDS = 20;
+
+sharp.concurrency(1);
+sharp.cache(false);
+
+/** A refusal of the file sent, in words. */
+export const refused = (message: string) => invalid([{ field: 'file', message }]);
+
+export const decodePicture: Decode = async (file, preview) => {
+  const picture = () =>
+    sharp(file, { limitInputPixels: LARGEST_PIXELS, failOn: 'error', sequentialRead: true }).timeout({ seconds: DECODE_SECONDS });
+  let head;
+  try {
+    head = await picture().metadata();
+  } catch (error) {
+    throw refused(whyNot(error));
+  }
+  const mime = MIMES[head.format as keyof typeof MIMES];
+  if (!mime || !looksLike(await beginningOf(file), mime))
+    throw refused(`The file is ${head.format ? head.format.toUpperCase() : 'no picture'}. Export it as JPEG, PNG or TIFF.`);
+  let drawn;
+  try {
+    drawn = await picture()
+      .autoOrient()
+      .flatten({ background: '#000' })
+      .resize({
+        width: PREVIEW_PX,
+        height: PREVIEW_PX,
+        fit: 'inside',
+        withoutEnlargement: true,
+        kernel: 'nearest',
+        fastShrinkOnLoad: false,
+      })
+      .toColourspace('srgb')
+      .png({ compressionLevel: 3 })
+      .toFile(preview);
+  } catch (error) {
+    throw refused(whyNot(error));
+  }
+  const turned = (head.orientation ?? 1) >= 5;
+  return {
+    mime,
+    widthPx: (turned ? head.height : head.width) ?? drawn.width,
+    heightPx: (turned ? head.width : head.height) ?? drawn.height,
+    meta: metaOf(head.exif),
+  };
+};
+
+async function beginningOf(file: string): Promise<Buffer> {
+  const opened = await open(file);
+  try {
+    return (await opened.read(Buffer.alloc(4), 0, 4, 0)).buffer;
+  } finally {
+    await opened.close();
+  }
+}
+
+function looksLike(file: Buffer, mime: PictureFacts['mime']): boolean {
+  const starts = (...bytes: number[]) => bytes.every((byte, i) => file[i] === byte);
+  if (mime === 'image/jpeg') return starts(0xff, 0xd8, 0xff);
+  if (mime === 'image/png') return starts(0x89, 0x50, 0x4e, 0x47);
+  return starts(0x49, 0x49) || starts(0x4d, 0x4d);
+}
+
+function whyNot(error: unknown): string {
+  const text = error instanceof Error ? error.message : String(error);
+  if (/pixel limit/i.test(text)) return 'The picture has more than 120 million pixels. Export it smaller.';
+  if (/timeout/i.test(text)) return 'The picture took too long to read. Export it again as JPEG, smaller.';
+  return 'The file is damaged, cut short, or no JPEG, PNG or TIFF. Copy it from the card again, or export it anew.';
+}
+
+/** Exposure from EXIF; what is missing or odd is null. */
+function metaOf(exif: Buffer | undefined): FrameMeta {
+  if (!exif) return NO_META;
+  let tags;
+  try {
+    tags = exifReader(exif);
+  } catch {
+    return NO_META;
+  }
+  const { Photo: photo = {}, Image: image = {} } = tags;
+  const number = (value: unknown, low: number, high: number) =>
+    typeof value === 'number' && value >= low && value <= high ? value : null;
+  const text = (value: unknown) => (typeof value === 'string' && value.trim() ? value.trim().slice(0, 80) : null);
+  const taken = photo.DateTimeOriginal;
+  const iso = Array.isArray(photo.ISOSpeedRatings) ? photo.ISOSpeedRatings[0] : photo.ISOSpeedRatings;
+  return {
+    takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken.toISOString() : null,
+    aperture: number(photo.FNumber, 0.5, 128),
+    iso: number(iso, 1, 1_000_000),
+    shutterS: number(photo.ExposureTime, 0.00001, 3600),
+    focalMm: number(photo.FocalLength, 1, 2000),
+    white: photo.WhiteBalance === 0 ? 'auto' : photo.WhiteBalance === 1 ? 'manual' : null,
+    camera: text(image.Model),
+    lens: text(photo.LensModel),
+  };
+}

@@ -1,0 +1,73 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
+import path from 'node:path';
+import { DECODE_SECONDS, refused, type Decode, type PictureFacts } from './decode';
+
+export interface DecodeOrder {
+  readonly file: string;
+  readonly preview: string;
+}
+
+export type DecodeAnswer = { readonly facts: PictureFacts } | { readonly refused: boolean; readonly message: string };
+
+export interface Decoder {
+  readonly decode: Decode;
+  readonly close: () => void;
+}
+
+/** Below the server's own: an answer to a phone goes before a picture. */
+const NICE = 10;
+
+/**
+ * Reads pictures in a process of its own, of low priority: reading megabytes keeps no answer waiting, and a file that brings the reader down takes nothing
+ * else with it. It starts at its first use and again after a fall. One picture after another, so that uploads queue rather than fill the memory.
+ */
+export function processDecoder(entry = path.join(__dirname, 'decode-process.js'), limitMs = DECODE_SECONDS * 2000): Decoder {
+  let child: ChildProcess | null = null;
+  let last: Promise<unknown> = Promise.resolve();
+
+  function running(): ChildProcess {
+    if (child?.connected) return child;
+    const started = fork(entry, { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    started.unref();
+    if (started.pid !== undefined) setPriority(started.pid, NICE);
+    started.on('exit', () => {
+      if (child === started) child = null;
+    });
+    return (child = started);
+  }
+
+  function one(order: DecodeOrder): Promise<PictureFacts> {
+    const reader = running();
+    return new Promise((resolve, reject) => {
+      const late = setTimeout(() => reader.kill('SIGKILL'), limitMs);
+      const settle = (work: () => void) => {
+        clearTimeout(late);
+        reader.removeAllListeners('message');
+        reader.off('exit', fell).off('error', failed);
+        work();
+      };
+      const fell = () =>
+        settle(() => reject(refused('The file stopped the reader, or took too long. Export it again as JPEG, and send that.')));
+      const failed = (error: Error) => settle(() => reject(error));
+      reader.on('message', (answer: DecodeAnswer) =>
+        settle(() => {
+          if ('facts' in answer) resolve(answer.facts);
+          else reject(answer.refused ? refused(answer.message) : new Error(answer.message));
+        }),
+      );
+      reader.once('exit', fell).once('error', failed);
+      reader.send(order);
+    });
+  }
+
+  return {
+    decode(file, preview) {
+      const work = () => one({ file, preview });
+      const next = last.then(work, work);
+      last = next.catch(() => undefined);
+      return next;
+    },
+    close: () => child?.kill(),
+  };
+}
