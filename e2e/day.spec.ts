@@ -229,7 +229,7 @@ test('@phone everything as one file, and back after it was deleted', async ({ pa
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Take one in' }).click();
   await (await chooser).setFiles({ name: 'fulgent.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
-  await expect(page.getByText(/here already/)).toBeVisible();
+  await expect(page.getByText(/\d+ here already/)).toBeVisible();
   expect((await page.request.get(`${server.url}/api/looks/saltmarsh-2`)).status()).toBe(200);
   await page.getByRole('button', { name: 'Make one now' }).click();
   await expect(page.getByText(/is made and read back/)).toBeVisible();
