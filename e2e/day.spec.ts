@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { test as plain } from '@playwright/test';
+import { test as plain, type Page } from '@playwright/test';
 import { dial, expect, kept, openLook, test } from './fixtures';
 import { png } from './png';
 import { launch, stopped } from './server';
@@ -233,6 +233,142 @@ test('@phone everything as one file, and back after it was deleted', async ({ pa
   expect((await page.request.get(`${server.url}/api/looks/saltmarsh-2`)).status()).toBe(200);
   await page.getByRole('button', { name: 'Make one now' }).click();
   await expect(page.getByText(/is made and read back/)).toBeVisible();
+});
+
+/** A frame with skin, teal and amber, added by the API; its id. */
+async function addFrame(page: Page, url: string, name: string, level = 1): Promise<string> {
+  const tones = [
+    [20, 120, 150],
+    [190, 150, 120],
+    [230, 140, 20],
+  ].map((tone) => tone.map((value) => Math.min(255, Math.round(value * level)))) as [number, number, number][];
+  const answer = await page.request.post(`${url}/api/looks/saltmarsh-1/frames?name=${encodeURIComponent(name)}`, {
+    headers: { 'Content-Type': 'image/png' },
+    data: png(tones, 120),
+  });
+  expect(answer.status()).toBe(201);
+  return (await answer.json()).id;
+}
+
+test('a frame is drawn and written on, by finger and by buttons, and saved as a picture', async ({ page, server }) => {
+  const frame = await addFrame(page, server.url, 'Try');
+  const notes = async () => (await (await page.request.get(`${server.url}/api/frames/${frame}`)).json()).notes;
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/draw?frame=${frame}`);
+  const board = page.getByTestId('drawing-board');
+  await board.scrollIntoViewIfNeeded();
+  const box = (await board.boundingBox())!;
+  const at = (x: number, y: number) => [box.x + x * box.width, box.y + y * box.height] as const;
+  await page.mouse.move(...at(0.2, 0.3));
+  await page.mouse.down();
+  for (let i = 1; i <= 20; i++) await page.mouse.move(...at(0.2 + 0.02 * i, 0.3 + 0.1 * Math.sin(i / 3)));
+  await page.mouse.up();
+  await expect(page.getByText('1 drawn')).toBeVisible();
+  await page.getByRole('radio', { name: 'Ring' }).click();
+  await page.mouse.move(...at(0.5, 0.5));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.6, 0.6), { steps: 4 });
+  await page.mouse.move(...at(0.8, 0.7), { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByText('2 drawn')).toBeVisible();
+  await page.getByRole('radio', { name: 'Arrow' }).click();
+  await page.getByRole('button', { name: /^Arrow at/ }).click();
+  await page.getByRole('textbox', { name: '3. Arrow, words' }).fill('half a stop less');
+  await page.getByRole('textbox', { name: '3. Arrow, words' }).blur();
+  await expect
+    .poll(async () => (await notes()).drawn.map(({ kind, text }: { kind: string; text: string }) => [kind, text]))
+    .toEqual([
+      ['line', ''],
+      ['ring', ''],
+      ['arrow', 'half a stop less'],
+    ]);
+  const [line, ring] = (await notes()).drawn;
+  expect(line.points.length).toBeGreaterThan(3);
+  expect(line.points.length).toBeLessThan(20);
+  expect(ring.points[0][0]).toBeCloseTo(0.5, 1);
+  expect(ring.points[1][1]).toBeCloseTo(0.7, 1);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the picture with what is drawn on it' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('Try, drawn.png');
+  const bytes = readFileSync(await file.path());
+  expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([120, 120]);
+  await page.getByRole('button', { name: 'Take ring 2 away' }).click();
+  await expect.poll(async () => (await notes()).drawn.length).toBe(2);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect.poll(async () => (await notes()).drawn[1]?.kind).toBe('ring');
+  // Whoever looks at the frame sees it.
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${frame}`);
+  await expect(page.getByRole('button', { name: 'Draw and write on the frame' })).toContainText('Drawing, 3');
+});
+
+test('@phone a graded frame stands beside the one that it came from, and is no evidence', async ({ page, server }) => {
+  await addFrame(page, server.url, 'As it came', 0.8);
+  const graded = await addFrame(page, server.url, 'Finished', 1.4);
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
+  await page.getByRole('button', { name: 'Was graded' }).click();
+  await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'From: not said. Change' }).click();
+  await page.getByRole('button', { name: 'As it came', exact: true }).click();
+  const table = page.getByRole('table', { name: 'Before and after grading' });
+  await expect(table.getByRole('row').filter({ hasText: 'Clips, any channel' })).toContainText(/0 %.*\d+ %/, {
+    timeout: 30_000,
+  });
+  await page.getByRole('textbox', { name: 'What was done to it' }).fill('up half a stop, contrast');
+  await page.getByRole('textbox', { name: 'What was done to it' }).blur();
+  await expect
+    .poll(async () => (await (await page.request.get(`${server.url}/api/frames/${graded}`)).json()).notes.gradedHow)
+    .toBe('up half a stop, contrast');
+});
+
+test('addresses of network lights are set, told when they clash, and stand on the card', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/night-oven-1/sheet`);
+  await page.getByRole('link', { name: /^Addresses/ }).click();
+  const first = page.getByTestId(/^address-/).first();
+  await expect(first).toHaveText('Universe 1, slots 1 to 9');
+  const keep = page.getByRole('button', { name: /^Keep the address of/ });
+  const name = (await keep.first().getAttribute('aria-label'))!.replace('Keep the address of ', '');
+  await keep.first().click();
+  const slots = page.getByRole('textbox', { name: 'First slot' });
+  await slots.first().fill('510');
+  await slots.first().press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'ends at 512' })).toContainText('504 or lower');
+  await slots.first().fill('40');
+  await slots.first().press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'slot' })).toHaveCount(0);
+  await slots.nth(1).fill('45');
+  await slots.nth(1).press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'run into those of' }).first()).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Allot the address of/ })
+    .nth(1)
+    .click();
+  await expect(page.getByRole('alert').filter({ hasText: 'run into' })).toHaveCount(0);
+  await kept(page);
+  await page.goto(`${server.url}/looks/night-oven-1/sheet`);
+  await expect(
+    page
+      .getByTestId(/^card-/)
+      .filter({ hasText: name })
+      .first(),
+  ).toContainText('universe 1, slots 40 to 48');
+});
+
+test('poses: how far to turn, and a list to take off', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/poses`);
+  await expect(page.getByTestId('turn-text')).toContainText(/left in the picture and \d+° right/, { timeout: 20_000 });
+  await expect(page.getByRole('img', { name: /Exposure of the face by angle/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Add a pose' }).click();
+  await page.getByRole('textbox', { name: 'Pose' }).fill('Blade up, three quarters');
+  const turned = page.getByRole('textbox', { name: 'Turned' });
+  await turned.fill('60');
+  await turned.press('Enter');
+  await expect(page.getByText(/^Outside/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take Blade up, three quarters off the list' }).click();
+  await kept(page);
+  const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json();
+  expect(look.day.poses).toEqual([expect.objectContaining({ name: 'Blade up, three quarters', turnDeg: 60, done: true })]);
+  await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
+  await expect(page.getByRole('link', { name: /^Poses/ })).toContainText('1 of 1 taken');
 });
 
 plain('@phone from another machine: the passcode once, then work; a wrong one is told', async ({ page }) => {

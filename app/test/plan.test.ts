@@ -1,5 +1,5 @@
 import { demoLooks, type Point } from '@fulgent/core';
-import { bearing, carriedTo, layoutOf, roundOf, snap } from '../src/set/layout';
+import { bearing, carriedTo, layoutOf, roundOf, snap, turnOnPlan } from '../src/set/layout';
 
 const look = demoLooks()[0]!;
 
@@ -19,6 +19,19 @@ describe('the plan', () => {
     const from: Point = [0.5, 1.5, 1];
     expect(top.moved(from, top.scale * 0.5, -top.scale * 0.25)).toEqual([1, 1.5, 0.75]);
     expect(side.moved(from, side.scale * 0.5, side.scale * 0.25)).toEqual([0.5, 1.25, 1.5]);
+  });
+
+  it('draws who turns to the picture’s right turned to the right', () => {
+    for (const deg of [-120, -35, 0, 40, 90]) {
+      const angle = (deg * Math.PI) / 180;
+      // Before the face, as the look has it: x to the right, z to the camera.
+      const [fx, fy] = top.at([0, 1.6, 0]);
+      const [x, y] = top.at([Math.sin(angle), 1.6, Math.cos(angle)]);
+      // A nose that points down the plan, turned clockwise on a screen whose y runs down.
+      const turn = (turnOnPlan(deg) * Math.PI) / 180;
+      expect((x - fx) / top.scale).toBeCloseTo(-Math.sin(turn), 9);
+      expect((y - fy) / top.scale).toBeCloseTo(Math.cos(turn), 9);
+    }
   });
 
   it('is pushed by pixels and grows about its middle', () => {

@@ -322,6 +322,7 @@ export {
 } from './look/spill';
 export { continuity, type ContinuityItem } from './look/continuity';
 export { remake, type Remake } from './balance/remake';
+export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './sheet/poses';
 export { placeWords, roleSheets, type RoleSheet } from './sheet/roles';
 export { changesBetween, MOST_SETUPS, schedule, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
 export {
@@ -360,15 +361,21 @@ export {
   type FixtureState,
   type Patch as FixturePatch,
 } from './control/slots';
+export { addressesOf, rangeWords, UNIVERSE_SLOTS, USUAL_SLOTS, type AddressRow } from './control/addresses';
 export { meterAt, type MeterReading } from './control/meter';
 export {
+  DRAWN_KINDS,
   FRAME_KINDS,
   frameLabelSchema,
   frameNotesSchema,
   logOf,
+  MOST_POINTS,
   NO_META,
   NO_NOTES,
   patchNotes,
+  upgradeNotes,
+  type Drawn,
+  type DrawnKind,
   type FrameKind,
   type FrameLabel,
   type FrameMeta,
@@ -376,4 +383,5 @@ export {
   type FrameRecord,
   type LogEntry,
 } from './test-frame/record';
+export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './test-frame/drawing';
 export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './test-frame/bracket';

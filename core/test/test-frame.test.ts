@@ -97,6 +97,30 @@ describe('reading a frame', () => {
     expect(summarise(dots).clipping).toMatchObject({ lost: 0, any: 0.01 });
   });
 
+  it('holds highlights apart from areas that clip', () => {
+    // Twenty sparks of 3 x 2 pixels, one of them over the corner, and a band of 40 x 10: counted by hand.
+    const frame = painted(200, 200, () => [0.1, 0.1, 0.1]);
+    const burn = (x0: number, y0: number, w: number, h: number) => {
+      for (let y = y0; y < y0 + h; y++) for (let x = x0; x < x0 + w; x++) frame.rgba[4 * (y * 200 + x) + 1] = 255;
+    };
+    for (let i = 0; i < 19; i++) burn(10 * i + 2, 30, 3, 2);
+    burn(197, 198, 3, 2);
+    burn(50, 100, 40, 10);
+    const { clipping } = summarise(frame);
+    expect(clipping.spots).toBeCloseTo(120 / 40_000, 12);
+    expect(clipping.areas).toBeCloseTo(400 / 40_000, 12);
+    expect(clipping.any).toBeCloseTo(520 / 40_000, 12);
+    expect(clipping.channels).toEqual([0, 520 / 40_000, 0]);
+    // Inside the band each pixel but those of its edge has four neighbours that clip.
+    expect(clipping.lost).toBeCloseTo((38 * 8) / 40_000, 12);
+  });
+
+  it('does not take two ends of neighbouring lines for one area', () => {
+    const frame = painted(40, 40, () => [0, 0, 0]);
+    for (const at of [39, 40]) frame.rgba[4 * (40 + at)] = 255;
+    expect(summarise(frame).clipping).toMatchObject({ areas: 0, spots: 2 / 1600 });
+  });
+
   it('refuses pixels that are not there', () => {
     expect(() => summarise({ rgba: new Uint8Array(10), width: 2, height: 2 })).toThrow(/no pixels, or fewer/);
     expect(() => measurePatch({ rgba: new Uint8Array(0), width: 0, height: 0 }, { probe: 'a', x: 0, y: 0 })).toThrow(/no pixels/);

@@ -205,8 +205,13 @@ describe('the stand-in devices', () => {
     const plain_ = await meter();
     await api
       .post('/api/devices/deviations')
-      .send({ deviations: Object.fromEntries(look.lights.map((light) => [light.id, { outputStops: 1 }])) })
+      .send({ lookId: id, deviations: Object.fromEntries(look.lights.map((light) => [light.id, { outputStops: 1 }])) })
       .expect(200);
+    // Another look of the same lights is as it was planned.
+    const other = await newLook(look);
+    const there = await api.post('/api/devices/meter').send({ lookId: other, probe: 'face-key' }).expect(200);
+    expect(there.body.stopsOverMeter - plain_).toBeCloseTo(0, 0);
+    await api.post('/api/devices/deviations').send({ lookId: 'none', deviations: {} }).expect(404);
     expect((await meter()) - plain_).toBeCloseTo(1, 0);
     const { body: frame } = await api.post('/api/devices/shoot').send({ lookId: id, widthPx: 96, alone: 'rim-left' }).expect(201);
     expect(frame).toMatchObject({
@@ -221,7 +226,7 @@ describe('the stand-in devices', () => {
       (
         await api
           .post('/api/devices/deviations')
-          .send({ deviations: { key: { outputStops: 9 } } })
+          .send({ lookId: id, deviations: { key: { outputStops: 9 } } })
           .expect(422)
       ).body.field,
     ).toBe('outputStops');
@@ -259,7 +264,7 @@ describe('the archive', () => {
       look: { title: 'Second revision' },
     });
     expect((await other.api.get(`/api/looks/${id}/revisions`)).body).toHaveLength(2);
-    expect((await other.api.get(`/api/frames/${frame.id}`).expect(200)).body.notes).toEqual(notes);
+    expect((await other.api.get(`/api/frames/${frame.id}`).expect(200)).body.notes).toMatchObject(notes);
     // Once more changes nothing.
     expect((await take(bytes, other.api).expect(200)).body).toEqual({ added: 0, same: 2, beside: 0 });
     // What was changed here meanwhile stays, and the other stands beside it.
@@ -273,6 +278,36 @@ describe('the archive', () => {
       'Mine',
       'Second revision',
     ]);
+    other.close();
+  });
+
+  it('of an earlier version, with less said of its frames, is taken in', async () => {
+    const id = await newLook();
+    const { body: frame } = await send(id, await plain().jpeg().toBuffer()).expect(201);
+    const files = unzipSync(await archive());
+    const name = `frames/${frame.id}.json`;
+    const entry = JSON.parse(new TextDecoder().decode(files[name]));
+    for (const key of ['drawn', 'gradedFrom', 'gradedHow']) Reflect.deleteProperty(entry.notes, key);
+    const old = zipSync({ ...files, [name]: new TextEncoder().encode(JSON.stringify(entry)) });
+    const other = bench();
+    await take(old, other.api).expect(200);
+    expect((await other.api.get(`/api/frames/${frame.id}`).expect(200)).body.notes).toEqual(frame.notes);
+    expect((await other.api.get(`/api/frames/${frame.id}/original`).buffer(true).expect(200)).body).toHaveLength(
+      (await plain().jpeg().toBuffer()).length,
+    );
+    other.close();
+  });
+
+  it('of which a picture is damaged is refused, and its pictures are not kept', async () => {
+    const id = await newLook();
+    const { body: frame } = await send(id, await plain().jpeg().toBuffer()).expect(201);
+    const files = unzipSync(await archive());
+    const other = bench();
+    const broken = zipSync({ ...files, [`frames/${frame.id}.picture`]: new Uint8Array([1, 2, 3]) });
+    expect((await take(broken, other.api).expect(422)).body.field).toBe('file');
+    expect((await other.api.get('/api/looks')).body).toEqual([]);
+    expect(readdirSync(path.join(other.folder, 'frames'))).toEqual([]);
+    expect(readdirSync(path.join(other.folder, 'incoming'))).toEqual([]);
     other.close();
   });
 

@@ -40,6 +40,11 @@ export interface StoredEntry {
   readonly standIn: boolean;
 }
 
+/** How the pretended set differs from a plan, by light. */
+export type Deviations = Readonly<
+  Record<string, { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }>
+>;
+
 export interface Devices {
   readonly on: boolean;
   readonly port: number | null;
@@ -52,9 +57,8 @@ export interface Devices {
     readonly address: number;
     readonly state: FixtureState | null;
   }[];
-  readonly deviations: Readonly<
-    Record<string, { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }>
-  >;
+  /** By look, then by light. */
+  readonly deviations: Readonly<Record<string, Deviations>>;
 }
 
 export interface DatabaseCopy {
@@ -186,7 +190,7 @@ export const api = {
   devices: '/api/devices',
   switchDevices: (on: boolean) => request<Devices>('POST', '/api/devices', { on }),
   sendToDevices: (lookId: string) => request<Devices>('POST', '/api/devices/send', { lookId }),
-  plant: (deviations: Devices['deviations']) => request<Devices>('POST', '/api/devices/deviations', { deviations }),
+  plant: (lookId: string, deviations: Deviations) => request<Devices>('POST', '/api/devices/deviations', { lookId, deviations }),
   shoot: (lookId: string, alone: string) => request<FrameRecord>('POST', '/api/devices/shoot', { lookId, alone }),
   meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
   backup: '/api/backup',

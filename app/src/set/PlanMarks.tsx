@@ -1,7 +1,7 @@
 import { beamAngles, formatStops, stopsAlong, throwM, type Board, type Light, type Look, type Point } from '@fulgent/core';
 import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';
-import { roundOf, type Layout } from './layout';
+import { roundOf, turnOnPlan, type Layout } from './layout';
 
 /** What is drawn on the plan. */
 
@@ -112,7 +112,7 @@ export function Subject({ look, layout, face }: Part & { readonly face: Point })
     );
   }
   return (
-    <G rotation={look.subject.turnDeg} origin={`${x}, ${y}`}>
+    <G rotation={turnOnPlan(look.subject.turnDeg)} origin={`${x}, ${y}`}>
       <Ellipse cx={x} cy={y} rx={0.24 * s} ry={0.11 * s} fill={theme.edge} />
       <Circle cx={x} cy={y} r={head} fill={theme.text} />
       <Path d={`M${x - 4} ${y + head * 0.85}L${x} ${y + head * 1.35}L${x + 4} ${y + head * 0.85}Z`} fill={theme.text} />

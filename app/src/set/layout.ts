@@ -84,6 +84,9 @@ export function bearing(from: Point, to: Point): number {
   return Math.round(deg / STEP_DEG) * STEP_DEG || 0;
 }
 
+/** Turn of what faces down the plan when it faces the camera, degrees clockwise on the screen. */
+export const turnOnPlan = (turnDeg: number): number => -turnDeg;
+
 /** To 5 cm. */
 export function snap(metres: number): number {
   return Number((Math.round(metres / ROUND_M) * ROUND_M).toFixed(2));

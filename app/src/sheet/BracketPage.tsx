@@ -4,7 +4,7 @@ import { Image, View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
 import { useOpenLook } from '../look/store';
-import { SPACE, themed } from '../theme/theme';
+import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
@@ -12,7 +12,8 @@ import { study } from '../workers/study';
 
 const useStyles = themed((t) => ({
   sheet: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
-  step: { flexGrow: 1, flexBasis: 104, maxWidth: 200, gap: 3 },
+  step: { width: '31.6%', gap: 3 },
+  stepWide: { width: '18.8%' },
   picture: { width: '100%', aspectRatio: 0.8, backgroundColor: t.raised },
   best: { borderWidth: 2, borderColor: t.text },
 }));
@@ -24,6 +25,7 @@ const figure = (value: number | null) => (value === null ? 'not read' : value.to
 /** One light at several levels, side by side: what clips, how strong the colour is, how the edge stands off. */
 export function BracketPage({ look }: { readonly look: Look }) {
   const styles = useStyles();
+  const wide = useIsWide();
   const lookId = useOpenLook((state) => state.id)!;
   const { light: lightId = '' } = useLocalSearchParams<{ light: string }>();
   const { data: all } = useSWR<FrameRecord[], Error>(api.framesOf(lookId));
@@ -58,7 +60,7 @@ export function BracketPage({ look }: { readonly look: Look }) {
       <Section title={name} aside={`${frames.length} frames`}>
         <View style={styles.sheet}>
           {frames.map((frame) => (
-            <View key={frame.id} style={styles.step}>
+            <View key={frame.id} style={[styles.step, wide && styles.stepWide]}>
               <Image
                 testID="light-colour"
                 style={[styles.picture, read?.bestStops === frame.stops && styles.best]}

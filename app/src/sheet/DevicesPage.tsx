@@ -55,11 +55,13 @@ export function DevicesPage({ look }: { readonly look: Look }) {
   if (error && !devices) return <Text style={{ padding: SPACE.m }}>{error.message}</Text>;
   if (!devices) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Asking the devices" />;
   const light = look.lights.find((one) => one.id === planting);
-  const off = devices.deviations[planting] ?? {};
+  const planted = devices.deviations[id] ?? {};
+  const off = planted[planting] ?? {};
   // Shown at once: the next press counts from it.
   const plant = (next: typeof off) => {
-    const deviations = { ...devices.deviations, [planting]: next };
-    void work(() => mutate(api.plant(deviations), { optimisticData: { ...devices, deviations }, revalidate: false }));
+    const mine = { ...planted, [planting]: next };
+    const deviations = { ...devices.deviations, [id]: mine };
+    void work(() => mutate(api.plant(id, mine), { optimisticData: { ...devices, deviations }, revalidate: false }));
   };
   return (
     <View>

@@ -1,10 +1,11 @@
 import { formatStops, patchNotes, type Look, type Mark, type FrameNotes, type FrameRecord } from '@fulgent/core';
-import { useLocalSearchParams } from 'expo-router';
+import { useLocalSearchParams, useRouter, type Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import { api, ApiError } from '../api/client';
+import { api } from '../api/client';
 import { FrameCanvas } from '../frame/FrameCanvas';
+import { useOpenLook } from '../look/store';
 import { correctDial } from './correct';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -16,30 +17,19 @@ import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import type { FrameStudy } from '../workers/frame-study';
 import { exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
+import { GradedFrom } from './GradedFrom';
+import { judged } from './judge';
 import { MarkedPicture } from './MarkedPicture';
 
 const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
-
-const MOST_TRIES = 4;
-
-/** Writes what was said onto the newest notes: two things said in a row, or on two devices, both stay. */
-async function judged(frame: FrameRecord, change: Partial<FrameNotes>): Promise<FrameRecord> {
-  let now = frame;
-  for (let tries = 1; ; tries++) {
-    try {
-      return await api.judgeFrame(now.id, now.revision, { ...now.notes, ...change });
-    } catch (reason) {
-      if (!(reason instanceof ApiError) || reason.status !== 409 || tries === MOST_TRIES) throw reason;
-      now = await api.readFrame(now.id);
-    }
-  }
-}
 
 /** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
 export function FramePage({ look }: { readonly look: Look }) {
   const { frame: frameId = '' } = useLocalSearchParams<{ frame: string }>();
   const { data: frame, error, mutate } = useSWR<FrameRecord, Error>(frameId ? `${api.frames}/${frameId}` : null);
   const { data: planned } = useSWR<Look, Error>(frameId ? `${api.frames}/${frameId}/look` : null, { revalidateOnFocus: false });
+  const router = useRouter();
+  const lookId = useOpenLook((state) => state.id);
   const [found, setStudy] = useState<FrameStudy | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [own, setOwn] = useState<readonly Mark[] | null>(null);
@@ -102,6 +92,13 @@ export function FramePage({ look }: { readonly look: Look }) {
     <View>
       <Section title={frame.name} aside={KIND_NAMES[frame.kind]}>
         <Pictures frame={frame} planned={planned} found={found} onMarks={setOwn} aloneId={aloneId} />
+        <View style={{ flexDirection: 'row' }}>
+          <Button
+            label={frame.notes.drawn.length ? `Drawing, ${frame.notes.drawn.length}` : 'Draw on it'}
+            accessibilityLabel="Draw and write on the frame"
+            onPress={() => router.navigate(`/looks/${lookId}/sheet/draw?frame=${frame.id}` as Href)}
+          />
+        </View>
         <Text size="label" quiet>
           {exposureWords(frame)}
         </Text>
@@ -116,6 +113,7 @@ export function FramePage({ look }: { readonly look: Look }) {
       ) : (
         <View style={{ height: 160 }} role="status" aria-busy accessibilityLabel="Measuring the frame" />
       )}
+      {frame.notes.graded ? <GradedFrom frame={frame} found={found} onJudge={(change) => void judge(change)} /> : null}
       <Verdict frame={frame} onJudge={(change) => void judge(change)} />
     </View>
   );
@@ -180,7 +178,7 @@ const useStyles = themed((t) => ({
 function Findings({ look, frame, found }: { readonly look: Look; readonly frame: FrameRecord; readonly found: FrameStudy }) {
   const styles = useStyles();
   const { summary, comparison, leak, unevenStops } = found;
-  const { channels, lost } = summary.clipping;
+  const { channels, lost, spots, areas } = summary.clipping;
   const worst = useMemo(
     () => [...(comparison?.lights ?? [])].sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops)),
     [comparison],
@@ -259,6 +257,8 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
             { id: 'g', cells: ['Green clips', percent(channels[1])] },
             { id: 'b', cells: ['Blue clips', percent(channels[2])] },
             { id: 'lost', cells: ['Texture lost', percent(lost)] },
+            { id: 'spots', cells: ['Clips in small spots', percent(spots)], note: 'sheen, metal, glass: may burn a little' },
+            { id: 'areas', cells: ['Clips in whole areas', percent(areas)], note: areas > 0 ? 'colour is gone there' : '' },
             { id: 'floor', cells: ['Darkest part, from mid-grey', formatStops(summary.floorStops)] },
             { id: 'mean', cells: ['Mean, from mid-grey', formatStops(summary.meanStops)] },
             ...(unevenStops === null

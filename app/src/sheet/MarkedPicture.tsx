@@ -4,6 +4,7 @@ import { Image, Pressable, View } from 'react-native';
 import Svg, { Circle } from 'react-native-svg';
 import { api } from '../api/client';
 import { SPACE, useTheme } from '../theme/theme';
+import { Drawing } from './Drawing';
 import { Button, IconButton } from '../ui/Button';
 import { Pick } from '../ui/Pick';
 import { Sheet } from '../ui/Sheet';
@@ -37,7 +38,7 @@ export function MarkedPicture({
         accessibilityLabel="See the frame large and move its marks"
         disabled={marks.length === 0}
       >
-        <Plate frame={frame} width={width} height={height} marks={marks} chosen={null} />
+        <Plate frame={frame} width={width} height={height} marks={marks} chosen={null} drawn={frame.notes.drawn} />
       </Pressable>
       <Text size="small" narrow>
         As it came out
@@ -53,12 +54,14 @@ function Plate({
   height,
   marks,
   chosen,
+  drawn = [],
 }: {
   readonly frame: FrameRecord;
   readonly width: number;
   readonly height: number;
   readonly marks: readonly Mark[];
   readonly chosen: string | null;
+  readonly drawn?: FrameRecord['notes']['drawn'];
 }) {
   const theme = useTheme();
   return (
@@ -82,6 +85,7 @@ function Plate({
           />
         ))}
       </Svg>
+      {drawn.length ? <Drawing drawn={drawn} width={width} height={height} /> : null}
     </View>
   );
 }

@@ -1,8 +1,11 @@
 import { SubPage, type SubPages } from '../ui/SubPage';
+import { AddressesPage } from './AddressesPage';
 import { BracketPage } from './BracketPage';
 import { DevicesPage } from './DevicesPage';
+import { DrawPage } from './DrawPage';
 import { FramePage } from './FramePage';
 import { FramesPage } from './FramesPage';
+import { PosesPage } from './PosesPage';
 import { RolesPage } from './RolesPage';
 import { SafetyPage } from './SafetyPage';
 import { SchedulePage } from './SchedulePage';
@@ -12,8 +15,11 @@ const PAGES: SubPages = {
   safety: { title: 'Safety', Page: SafetyPage },
   frames: { title: 'Test frames', Page: FramesPage },
   frame: { title: 'A frame against the plan', Page: FramePage },
+  draw: { title: 'Draw on a frame', Page: DrawPage },
   bracket: { title: 'Bracket', Page: BracketPage },
   reweigh: { title: 'Frames added up anew', Page: ReweighPage },
+  addresses: { title: 'Addresses', Page: AddressesPage },
+  poses: { title: 'Poses', Page: PosesPage },
   roles: { title: 'Who does what', Page: RolesPage },
   schedule: { title: 'Set-ups of the day', Page: SchedulePage },
   devices: { title: 'Stand-in devices', Page: DevicesPage },

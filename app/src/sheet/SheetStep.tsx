@@ -112,6 +112,22 @@ export function SheetStep() {
       <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
       <LinkRow
         inset
+        href={`/looks/${id}/sheet/poses` as Href}
+        name="Poses"
+        text={
+          look.day.poses.length
+            ? `${look.day.poses.filter((pose) => pose.done).length} of ${look.day.poses.length} taken`
+            : 'how far the person may turn, and what is left to take'
+        }
+      />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/addresses` as Href}
+        name="Addresses"
+        text="universe and slots of each light on a network"
+      />
+      <LinkRow
+        inset
         href={`/looks/${id}/sheet/schedule` as Href}
         name="Set-ups of the day"
         text="the order with the fewest changes"
@@ -192,6 +208,7 @@ function Card({
       <Pair name="Modifier" value={[card.modifier, ...card.shape].join('; ')} far={far} />
       <Pair name="Place" value={placeWords(card)} far={far} />
       {card.groups.length ? <Pair name="Groups" value={card.groups.join(', ')} far={far} /> : null}
+      {card.address ? <Pair name="Address" value={card.address} far={far} /> : null}
       {card.cue ? <Pair name="Cue" value={card.cue} far={far} /> : null}
     </View>
   );

@@ -54,3 +54,27 @@ export function toggleChecked(id: string): void {
 export function takeLessons(taught: Look): void {
   edit('lessons', (look) => ({ ...taught, title: look.title }));
 }
+
+const MOST_POSES = 60;
+
+export function addPose(): void {
+  edit('day.poses', (look) => {
+    const { poses } = look.day;
+    if (poses.length >= MOST_POSES) return look;
+    let n = poses.length + 1;
+    while (poses.some(({ id }) => id === `pose-${n}`)) n++;
+    const pose = { id: `pose-${n}`, name: `Pose ${n}`, turnDeg: look.subject.turnDeg, note: '', done: false };
+    return { ...look, day: { ...look.day, poses: [...poses, pose] } };
+  });
+}
+
+export function changePose(id: string, key: string, change: Partial<Day['poses'][number]>): void {
+  edit(`day.pose.${id}.${key}`, (look) => ({
+    ...look,
+    day: { ...look.day, poses: look.day.poses.map((one) => (one.id === id ? { ...one, ...change } : one)) },
+  }));
+}
+
+export function removePose(id: string): void {
+  edit('day.poses', (look) => ({ ...look, day: { ...look.day, poses: look.day.poses.filter((one) => one.id !== id) } }));
+}

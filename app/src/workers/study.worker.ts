@@ -13,6 +13,8 @@ import {
   readEffects,
   runSheet,
   sensitivities,
+  turnRange,
+  type TurnRange,
   whiteCosts,
   type BuildStep,
   type Cause,
@@ -114,6 +116,7 @@ export interface StudyApi {
   whites(look: Look): WhiteStudy;
   causes(look: Look, word: FaultWord): readonly Cause[];
   wide(look: Look, freedom: Freedom): WideBalance;
+  turnRange(look: Look): TurnRange;
   sensitivities(look: Look): { readonly list: readonly Sensitivity[]; readonly whites: readonly WhiteCost[] };
   run(look: Look): readonly BuildStep[];
   effects(look: Look): readonly EffectReading[];
@@ -325,6 +328,7 @@ const api: StudyApi = {
 
   causes: (look, word) => causesOf(word, look),
   wide: balanceWide,
+  turnRange,
   sensitivities: (look) => ({ list: sensitivities(look).slice(0, 14), whites: whiteCosts(look) }),
   run: buildRun,
   effects: readEffects,

@@ -1,11 +1,12 @@
 import { findGel, GELS } from '../catalogue/gels';
 import type { Light, Look, Setting } from '../look/schema';
+import { addressesOf, UNIVERSE_SLOTS, USUAL_SLOTS } from './addresses';
 
 /**
  * The personality of the stand-in network fixtures: nine slots a fixture, high byte first where two belong together. It is this application's own;
  * real fixtures have their own, which their makers print.
  */
-export const SLOTS = 9;
+export const SLOTS = USUAL_SLOTS;
 export const SLOT_NAMES = [
   'level, high',
   'level, low',
@@ -110,7 +111,7 @@ export function stateOf(slots: ArrayLike<number>): FixtureState {
   };
 }
 
-/** Where each light of a look listens: universe and first slot, both counted from 1. Windows and unlit practicals have no address. */
+/** Where each stand-in fixture of a look listens. */
 export interface Patch {
   readonly lightId: string;
   readonly name: string;
@@ -118,25 +119,17 @@ export interface Patch {
   readonly address: number;
 }
 
-const PER_UNIVERSE = Math.floor(512 / SLOTS);
-
 export function patchOf(look: Look): Patch[] {
-  return look.lights
-    .filter(({ role, fixture }) => role !== 'window' && fixture.kind !== 'flash')
-    .map(({ id, name }, i) => ({
-      lightId: id,
-      name,
-      universe: 1 + Math.floor(i / PER_UNIVERSE),
-      address: 1 + (i % PER_UNIVERSE) * SLOTS,
-    }));
+  return addressesOf(look).map(({ lightId, name, universe, first }) => ({ lightId, name, universe, address: first }));
 }
 
-/** All slots of the universes that a look uses, 512 each. */
+/** All slots of the universes that a look uses, 512 each; what a fixture would read beyond the end is left out. */
 export function universesOf(look: Look): ReadonlyMap<number, Uint8Array> {
   const out = new Map<number, Uint8Array>();
   for (const { lightId, universe, address } of patchOf(look)) {
-    const slots = out.get(universe) ?? new Uint8Array(512);
-    slots.set(slotsOf(look.lights.find(({ id }) => id === lightId)!), address - 1);
+    const slots = out.get(universe) ?? new Uint8Array(UNIVERSE_SLOTS);
+    const own = slotsOf(look.lights.find(({ id }) => id === lightId)!);
+    slots.set(own.subarray(0, UNIVERSE_SLOTS + 1 - address), address - 1);
     out.set(universe, slots);
   }
   return out;

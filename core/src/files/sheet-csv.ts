@@ -24,6 +24,7 @@ export function sheetCsv(cards: readonly SheetCard[]): string {
       aim: card.aim,
       groups: card.groups.join(', '),
       cue: card.cue,
+      address: card.address,
     })),
     // A cell that begins as a formula is taken for one by spreadsheets.
     { escapeFormulae: true },

@@ -1,11 +1,12 @@
 import * as yup from 'yup';
-import { flag, id, LIMITS, name, number, object } from './fields';
+import { flag, id, LIMITS, name, note, number, object } from './fields';
 
 /** What the day itself brings: how each light is held and fed, and what the place gives. */
 
 export const HOLDS = ['stand', 'boom', 'overhead', 'floor', 'surface', 'magnet', 'tape', 'hand'] as const;
 export type Hold = (typeof HOLDS)[number];
 
+const whole = (low: number, high: number) => number(low, high).integer('${path} must be a whole number');
 const short = () => yup.string().defined().max(LIMITS.nameLength);
 
 export const rigSchema = object({
@@ -28,6 +29,12 @@ export const rigSchema = object({
   battery: flag(),
   /** Rated for rain with all its connectors. */
   wetRated: flag(),
+  /** Where it listens on a lighting network: universe, first slot and number of slots as its maker says; null where nobody has set one. */
+  address: yup
+    .object({ universe: whole(1, 63_999), first: whole(1, 512), slots: whole(1, 512) })
+    .noUnknown()
+    .nullable()
+    .defined(),
 });
 
 export const daySchema = object({
@@ -41,4 +48,9 @@ export const daySchema = object({
   wet: flag(),
   /** Lead from each head to its socket, m. */
   leadM: number(0, 200),
+  /** What the person does in front of the lights, in order. */
+  poses: yup
+    .array(object({ id: id(), name: name(), turnDeg: number(-180, 180), note: note(), done: flag() }))
+    .required()
+    .max(LIMITS.entries),
 });

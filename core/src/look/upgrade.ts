@@ -64,7 +64,7 @@ export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' 
   baseline: null,
   air: { hazePerM: 0 },
   build: { order: 'key', groups: [], checked: [], ledger: [] },
-  day: { volts: 230, circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }], wet: false, leadM: 10 },
+  day: { volts: 230, circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }], wet: false, leadM: 10, poses: [] },
   variants: [],
 };
 
@@ -81,6 +81,7 @@ export const RIG_DEFAULTS = {
   circuit: '',
   battery: false,
   wetRated: false,
+  address: null,
 } as const satisfies Light['rig'];
 
 type Loose = Record<string, unknown>;
@@ -115,7 +116,8 @@ export function upgradeLook(value: unknown): unknown {
   if (!isObject(value) || value['format'] !== LOOK_FORMAT) return value;
   const second = value['version'] === 1 ? fromFirst(value) : value;
   const third = second['version'] === 2 ? fromSecond(second) : second;
-  return third['version'] === 3 ? fromThird(third) : third;
+  const fourth = third['version'] === 3 ? fromThird(third) : third;
+  return fourth['version'] === 4 ? fromFourth(fourth) : fourth;
 }
 
 function fromFirst(value: Loose): Loose {
@@ -156,7 +158,19 @@ function fromThird(value: Loose): Loose {
   return {
     day: NO_STUDIES.day,
     ...value,
-    version: LOOK_VERSION,
+    version: 4,
     lights: each(value['lights'], (light) => ({ rig: RIG_DEFAULTS, ...light })),
+  };
+}
+
+function fromFourth(value: Loose): Loose {
+  return {
+    ...value,
+    version: LOOK_VERSION,
+    day: inside(value['day'], (day) => ({ poses: [], ...day })),
+    lights: each(value['lights'], (light) => ({
+      ...light,
+      rig: inside(light['rig'], (rig) => ({ address: null, ...rig })),
+    })),
   };
 }

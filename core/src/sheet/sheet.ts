@@ -1,4 +1,5 @@
 import { buildOrder } from '../build/run';
+import { rangeWords } from '../control/addresses';
 import { findGel } from '../catalogue/gels';
 import { zoomLens } from '../exposure/beam';
 import { formatShutter } from '../exposure/stops';
@@ -37,6 +38,8 @@ export interface SheetCard {
   /** Names of the groups that it is trimmed with. */
   readonly groups: readonly string[];
   readonly cue: string;
+  /** Where it listens on a lighting network, as somebody set it; '' where nobody did. */
+  readonly address: string;
 }
 
 /** The cards of all lights that are on, in build order. */
@@ -67,6 +70,7 @@ export function runSheet(look: Look): SheetCard[] {
       aim: aimOf(look, light),
       groups: look.build.groups.filter(({ lights }) => lights.includes(light.id)).map(({ name }) => name),
       cue: light.effect?.cue ?? '',
+      address: light.rig.address ? rangeWords(light.rig.address) : '',
     };
   });
 }

@@ -42,6 +42,10 @@ export interface Clipping {
   readonly any: number;
   /** Where a channel clips and all its neighbours do: texture is lost there, not only a highlight. */
   readonly lost: number;
+  /** Of all that clips, what lies in small spots: sheen on skin and hair, metal, glass. It may burn where a cheek may not. */
+  readonly spots: number;
+  /** The rest: whole areas. */
+  readonly areas: number;
 }
 
 /** A frame as a whole. */
@@ -58,6 +62,8 @@ const [WR, WG, WB] = [0.2126390058715102, 0.7151686787677559, 0.0721923153607337
 /** Half the side of a patch, as a share of the frame's longer side. */
 const PATCH_HALF = 0.012;
 const FLOOR_SHARE = 0.005;
+/** A clipped place of up to this share of the frame is a highlight; larger is an area. */
+const SPOT_SHARE = 0.0008;
 
 const luminance = (r: number, g: number, b: number) => WR * r + WG * g + WB * b;
 const stopsOf = (y: number) => Math.log2(y / MID_GREY);
@@ -124,28 +130,77 @@ export function summarise(frame: FramePixels): FrameSummary {
   checkPixels(frame);
   const { rgba, width, height } = frame;
   const pixels = width * height;
-  const clips = [0, 0, 0];
-  let [any, lost, total] = [0, 0, 0];
+  const counts = [0, 0, 0];
+  let total = 0;
+  const clips = new Uint8Array(pixels);
   const levels = new Uint32Array(1024);
-  const clipsAt = (i: number) => rgba[4 * i]! >= CLIPS_FROM || rgba[4 * i + 1]! >= CLIPS_FROM || rgba[4 * i + 2]! >= CLIPS_FROM;
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) {
-      for (let c = 0; c < 3; c++) if (rgba[4 * i + c]! >= CLIPS_FROM) clips[c]!++;
-      const Y = luminance(LINEAR[rgba[4 * i]!]!, LINEAR[rgba[4 * i + 1]!]!, LINEAR[rgba[4 * i + 2]!]!);
-      total += Y;
-      levels[Math.min(1023, Math.floor(Math.sqrt(Y) * 1024))]!++;
-      if (!clipsAt(i)) continue;
-      any++;
-      const inside = x > 0 && y > 0 && x < width - 1 && y < height - 1;
-      if (inside && clipsAt(i - 1) && clipsAt(i + 1) && clipsAt(i - width) && clipsAt(i + width)) lost++;
-    }
+  for (let i = 0; i < pixels; i++) {
+    for (let c = 0; c < 3; c++)
+      if (rgba[4 * i + c]! >= CLIPS_FROM) {
+        counts[c]!++;
+        clips[i] = 1;
+      }
+    const Y = luminance(LINEAR[rgba[4 * i]!]!, LINEAR[rgba[4 * i + 1]!]!, LINEAR[rgba[4 * i + 2]!]!);
+    total += Y;
+    levels[Math.min(1023, Math.floor(Math.sqrt(Y) * 1024))]!++;
+  }
   let [below, level] = [0, 0];
   while (level < 1023 && below + levels[level]! < FLOOR_SHARE * pixels) below += levels[level++]!;
+  const lost = surrounded(clips, width, height);
+  const { small, large } = patchesBySize(clips, width, height, Math.max(1, SPOT_SHARE * pixels));
   return {
-    clipping: { channels: [clips[0]! / pixels, clips[1]! / pixels, clips[2]! / pixels], any: any / pixels, lost: lost / pixels },
+    clipping: {
+      channels: [counts[0]! / pixels, counts[1]! / pixels, counts[2]! / pixels],
+      any: (small + large) / pixels,
+      lost: lost / pixels,
+      spots: small / pixels,
+      areas: large / pixels,
+    },
     floorStops: stopsOf(((level + 0.5) / 1024) ** 2),
     meanStops: stopsOf(total / pixels),
   };
+}
+
+/** How many set pixels have four set neighbours. */
+function surrounded(set: Uint8Array, width: number, height: number): number {
+  let count = 0;
+  for (let y = 1; y < height - 1; y++)
+    for (let i = y * width + 1, end = i + width - 2; i < end; i++)
+      count += set[i]! & set[i - 1]! & set[i + 1]! & set[i - width]! & set[i + width]!;
+  return count;
+}
+
+/** Set pixels by the size of the patch in which they hang together side by side: in patches of up to `most`, and in larger ones. `set` is used up. */
+function patchesBySize(
+  set: Uint8Array,
+  width: number,
+  height: number,
+  most: number,
+): { readonly small: number; readonly large: number } {
+  let [small, large] = [0, 0];
+  const waiting: number[] = [];
+  const take = (i: number) => {
+    if (!set[i]) return;
+    set[i] = 0;
+    waiting.push(i);
+  };
+  for (let start = 0; start < set.length; start++) {
+    if (!set[start]) continue;
+    let size = 0;
+    take(start);
+    while (waiting.length > 0) {
+      const i = waiting.pop()!;
+      size++;
+      const x = i % width;
+      if (x > 0) take(i - 1);
+      if (x < width - 1) take(i + 1);
+      if (i >= width) take(i - width);
+      if (i < width * (height - 1)) take(i + width);
+    }
+    if (size <= most) small += size;
+    else large += size;
+  }
+  return { small, large };
 }
 
 /** How even a part of the picture is lit: brightest against darkest of the patches named, stops; null with fewer than two. */

@@ -41,6 +41,25 @@ const place = { probe: id(), x: number(0, 1), y: number(0, 1) };
 /** What one light was planned to bring to a place, balanced sensor values. */
 const part = object({ id: id(), raw: yup.tuple([figure(), figure(), figure()]).required() });
 
+/** What can be drawn on a frame, and how many points it takes. */
+export const DRAWN_KINDS = ['line', 'arrow', 'ring', 'note'] as const;
+export type DrawnKind = (typeof DRAWN_KINDS)[number];
+
+/** Points of one line; a finger's path is thinned to fewer. */
+export const MOST_POINTS = 200;
+
+/** One thing drawn on a frame. Places are 0 to 1 from its left and its top: a line's path, an arrow's tail and head, two corners of a ring, a note's place. */
+const drawn = object({
+  kind: yup.string().required().oneOf(DRAWN_KINDS),
+  points: yup
+    .array(yup.tuple([number(0, 1), number(0, 1)]).required())
+    .required()
+    .min(1)
+    .max(MOST_POINTS),
+  text: yup.string().defined().max(LIMITS.nameLength),
+});
+export type Drawn = yup.InferType<typeof drawn>;
+
 /** What is said of a frame, and what was measured in it. */
 export const frameNotesSchema = object({
   /** Where probes are read. */
@@ -66,6 +85,10 @@ export const frameNotesSchema = object({
   chosen: flag(),
   /** It was graded before it came here: no evidence. */
   graded: flag(),
+  /** The frame that it was graded from, or ''; and what was done to it. */
+  gradedFrom: yup.string().defined().max(64),
+  gradedHow: note(),
+  drawn: yup.array(drawn).required().max(LIMITS.entries),
 });
 
 export type FrameNotes = yup.InferType<typeof frameNotesSchema>;
@@ -83,7 +106,23 @@ export function patchNotes(patches: readonly Patch[], parts: readonly PatchParts
 }
 
 /** A frame of which nothing is said yet. */
-export const NO_NOTES: FrameNotes = { marks: [], patches: [], verdict: '', words: '', by: '', chosen: false, graded: false };
+export const NO_NOTES: FrameNotes = {
+  marks: [],
+  patches: [],
+  verdict: '',
+  words: '',
+  by: '',
+  chosen: false,
+  graded: false,
+  gradedFrom: '',
+  gradedHow: '',
+  drawn: [],
+};
+
+/** Notes as earlier versions wrote them, with what they left out. Nothing is checked here. */
+export function upgradeNotes(value: unknown): unknown {
+  return value !== null && typeof value === 'object' && !Array.isArray(value) ? { ...NO_NOTES, ...value } : value;
+}
 
 /** A frame as it is spoken of: without its pixels. */
 export interface FrameRecord {

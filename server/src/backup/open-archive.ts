@@ -18,12 +18,15 @@ export const refused = (field: string, message: string) => invalid([{ field, mes
 const damaged = () =>
   refused('archive', 'The file is no ZIP archive, or it is damaged. Choose an archive that this application made.');
 
+/** Brings an object that an earlier version wrote to the present form. */
+type Upgrade = (value: Readonly<Record<string, unknown>>) => unknown;
+
 export interface OpenedArchive {
   readonly names: readonly string[];
   /** One file as it is unpacked. @throws HttpProblem 422 when it is missing or damaged. */
   bytes(name: string): AsyncIterable<Uint8Array>;
   /** One JSON file, checked. @throws HttpProblem 422 that names the file and the field. */
-  json<S extends yup.Schema>(name: string, schema: S): Promise<yup.InferType<S>>;
+  json<S extends yup.Schema>(name: string, schema: S, upgrade?: Upgrade): Promise<yup.InferType<S>>;
   close(): void;
 }
 
@@ -54,7 +57,7 @@ export async function openArchive(file: string): Promise<OpenedArchive> {
   return {
     names: [...entries.keys()],
     bytes,
-    async json(name, schema) {
+    async json(name, schema, upgrade) {
       const content = await text(bytes(name));
       let value: unknown;
       try {
@@ -62,7 +65,8 @@ export async function openArchive(file: string): Promise<OpenedArchive> {
       } catch {
         throw refused(name, `${name} in the archive is not JSON.`);
       }
-      return checked(schema, value, name);
+      const isObject = value !== null && typeof value === 'object' && !Array.isArray(value);
+      return checked(schema, isObject && upgrade ? upgrade(value as Record<string, unknown>) : value, name);
     },
     close: () => zip.close(),
   };

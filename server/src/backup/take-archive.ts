@@ -1,4 +1,4 @@
-import { parseKitEntry, parseLook, upgradeKitEntry, upgradeLook, type KitEntry, type Look } from '@fulgent/core';
+import { parseKitEntry, parseLook, upgradeKitEntry, upgradeLook, upgradeNotes, type KitEntry, type Look } from '@fulgent/core';
 import { and, eq } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
@@ -83,7 +83,10 @@ async function read(archive: OpenedArchive): Promise<Contents> {
   }
   const someFrames: TakenFrame[] = [];
   for (const name of below('frames/')) {
-    const { look, ...entry } = await archive.json(name, frameSchema);
+    const { look, ...entry } = await archive.json(name, frameSchema, (frame) => ({
+      ...frame,
+      notes: upgradeNotes(frame['notes']),
+    }));
     if (!someLooks.some(({ id }) => id === entry.lookId))
       throw refused(name, `${name} belongs to a look that the archive does not hold.`);
     if (!archive.names.includes(pictureOf(entry.id))) throw refused(name, `The picture of ${name} is missing in the archive.`);

@@ -1,4 +1,4 @@
-import { NO_NOTES, type FrameKind, type FrameNotes, type FrameRecord } from '@fulgent/core';
+import { NO_NOTES, upgradeNotes, type FrameKind, type FrameNotes, type FrameRecord } from '@fulgent/core';
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { PictureFacts } from '../frames/decode';
@@ -34,6 +34,9 @@ const SHOWN = {
   updatedAt: frames.updatedAt,
 };
 
+/** A row that an earlier version wrote may lack what can be said of a frame now. */
+const upgraded = (row: FrameRecord): FrameRecord => ({ ...row, notes: upgradeNotes(row.notes) as FrameNotes });
+
 /** Frames kept for one look; more are a shoot of their own. */
 const MOST_FRAMES = 400;
 
@@ -48,7 +51,7 @@ export function frameRepository(db: Db, files: PictureStore) {
       .where(and(eq(frames.id, id), present))
       .get();
     if (!row) throw notFound('frame');
-    return row;
+    return upgraded(row);
   }
 
   function listOf(lookId: string): FrameRecord[] {
@@ -57,7 +60,8 @@ export function frameRepository(db: Db, files: PictureStore) {
       .from(frames)
       .where(and(eq(frames.lookId, lookId), present))
       .orderBy(asc(frames.createdAt), asc(frames.id))
-      .all();
+      .all()
+      .map(upgraded);
   }
 
   function countOf(lookId: string): number {
@@ -99,7 +103,8 @@ export function frameRepository(db: Db, files: PictureStore) {
     read,
     listOf,
 
-    all: (): FrameRecord[] => db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all(),
+    all: (): FrameRecord[] =>
+      db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all().map(upgraded),
 
     /** Keeps a frame: its files first, then its row, so that what is listed is there. */
     async add({ lookId, bytes, ...frame }: NewFrame): Promise<FrameRecord> {

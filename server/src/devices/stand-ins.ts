@@ -41,7 +41,8 @@ export interface DevicesState {
   readonly packets: number;
   readonly lookId: string | null;
   readonly fixtures: readonly SimulatedFixture[];
-  readonly deviations: Deviations;
+  /** By look. */
+  readonly deviations: Readonly<Record<string, Deviations>>;
 }
 
 const LOOPBACK = '127.0.0.1';
@@ -55,7 +56,7 @@ export function standIns(render: Render, preferredPort: number) {
   let packets = 0;
   let sequence = 0;
   let patched: { readonly lookId: string; readonly look: Look } | null = null;
-  let deviations: Deviations = {};
+  const deviations = new Map<string, Deviations>();
   const universes = new Map<number, Uint8Array>();
   const cid = new Uint8Array(randomBytes(16));
   let onPacket: (() => void) | null = null;
@@ -99,7 +100,7 @@ export function standIns(render: Render, preferredPort: number) {
     packets = 0;
     universes.clear();
     patched = null;
-    deviations = {};
+    deviations.clear();
   }
 
   function state(): DevicesState {
@@ -117,7 +118,7 @@ export function standIns(render: Render, preferredPort: number) {
             };
           })
         : [],
-      deviations,
+      deviations: Object.fromEntries(deviations),
     };
   }
 
@@ -164,11 +165,13 @@ export function standIns(render: Render, preferredPort: number) {
   }
 
   /** The look as the pretended set has it. */
-  function real(look: Look): Look {
+  function real(lookId: string, look: Look): Look {
+    const planted = deviations.get(lookId);
+    if (!planted) return look;
     return {
       ...look,
       lights: look.lights.map((light): Light => {
-        const off = deviations[light.id];
+        const off = planted[light.id];
         if (!off) return light;
         return {
           ...light,
@@ -184,9 +187,9 @@ export function standIns(render: Render, preferredPort: number) {
   }
 
   /** A frame of the pretended set as JPEG with its exposure in EXIF. `aloneId` lights one light only, 'none' none. */
-  async function shoot(look: Look, width: number, height: number, aloneId: string | null): Promise<Buffer> {
+  async function shoot(lookId: string, look: Look, width: number, height: number, aloneId: string | null): Promise<Buffer> {
     wantOn();
-    const set = real(look);
+    const set = real(lookId, look);
     const dark = aloneId === 'none';
     const shown = dark ? { ...set, lights: set.lights.map((light) => ({ ...light, muted: true })) } : set;
     const rgba = await render({ look: shown, width, height, only: dark ? null : aloneId });
@@ -196,9 +199,9 @@ export function standIns(render: Render, preferredPort: number) {
     return asJpeg(noisy, width, height, look);
   }
 
-  function meter(look: Look, probe: string): MeterReading {
+  function meter(lookId: string, look: Look, probe: string): MeterReading {
     wantOn();
-    const read = meterAt(real(look), probe);
+    const read = meterAt(real(lookId, look), probe);
     const noise = NOISE_STOPS * bell();
     return {
       ...read,
@@ -215,9 +218,9 @@ export function standIns(render: Render, preferredPort: number) {
     send,
     shoot,
     meter,
-    plant(next: Deviations): DevicesState {
+    plant(lookId: string, next: Deviations): DevicesState {
       wantOn();
-      deviations = next;
+      deviations.set(lookId, next);
       return state();
     },
   };

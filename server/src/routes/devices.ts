@@ -11,7 +11,7 @@ const lookId = () => yup.string().required().max(64);
 const switchBody = yup.object({ on: yup.boolean().required() }).noUnknown();
 const lookBody = yup.object({ lookId: lookId() }).noUnknown();
 const meterBody = yup.object({ lookId: lookId(), probe: yup.string().required().max(64) }).noUnknown();
-const plantBody = yup.object({ deviations: yup.mixed<Record<string, unknown>>().required() }).noUnknown();
+const plantBody = yup.object({ lookId: lookId(), deviations: yup.mixed<Record<string, unknown>>().required() }).noUnknown();
 const shootBody = yup
   .object({
     lookId: lookId(),
@@ -60,12 +60,13 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
   });
 
   router.post('/deviations', (req, res) => {
-    res.json(devices.plant(deviationsOf(validated(plantBody, req.body).deviations)));
+    const { lookId: id, deviations } = validated(plantBody, req.body);
+    res.json(devices.plant(repo.readLook(id).id, deviationsOf(deviations)));
   });
 
   router.post('/meter', (req, res) => {
     const { lookId: id, probe } = validated(meterBody, req.body);
-    res.json(devices.meter(repo.readLook(id).look, probe));
+    res.json(devices.meter(id, repo.readLook(id).look, probe));
   });
 
   router.post('/shoot', async (req, res) => {
@@ -74,7 +75,7 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
     if (alone && alone !== 'none' && !look.lights.some((light) => light.id === alone))
       throw invalid([{ field: 'alone', message: 'alone must be the id of one of the look’s lights, "none", or empty.' }]);
     const height = Math.round(widthPx * 1.25);
-    const original = await devices.shoot(look, widthPx, height, alone || null);
+    const original = await devices.shoot(id, look, widthPx, height, alone || null);
     const kind = alone === '' ? 'full' : alone === 'none' ? 'black' : 'alone';
     const stored = await frames.add({
       lookId: id,

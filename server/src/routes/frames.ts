@@ -12,6 +12,7 @@ const tooLarge = () =>
   new HttpProblem(413, 'Too large', `The file is larger than ${LARGEST_PICTURE / 1e6} MB. Export it as JPEG, and send that.`);
 const PICTURES = ['image/jpeg', 'image/png', 'image/tiff', 'application/octet-stream'];
 
+const partBody = yup.object({ notes: yup.object().required() }).noUnknown();
 const changeBody = yup.object({ notes: frameNotesSchema }).noUnknown();
 
 /** What a query says of a frame: its words as they are, stops as a number, the rest as it usually is. */
@@ -67,7 +68,9 @@ export function frameRoutes(frames: FrameRepository): Router {
 
   router.patch('/:id', (req: Request<{ id: string }>, res) => {
     const revision = basedOn(req);
-    const { notes } = validated(changeBody, req.body);
+    // What is not spoken of stays as it is.
+    const { notes: said } = validated(partBody, req.body);
+    const { notes } = validated(changeBody, { notes: { ...frames.read(req.params.id).notes, ...said } });
     const stored = frames.update(req.params.id, revision, notes);
     res.set('ETag', tag(stored)).json(stored);
   });

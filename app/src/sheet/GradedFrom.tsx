@@ -1,0 +1,81 @@
+import type { FrameNotes, FrameRecord } from '@fulgent/core';
+import { useState } from 'react';
+import useSWR from 'swr';
+import { api } from '../api/client';
+import { Field } from '../ui/Field';
+import { Pick } from '../ui/Pick';
+import { Section } from '../ui/Section';
+import { Table } from '../ui/Table';
+import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+import type { FrameStudy } from '../workers/frame-study';
+
+const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+
+/** A frame that was worked on afterwards, against the one that it came from: what that did to clipping and colour. */
+export function GradedFrom({
+  frame,
+  found,
+  onJudge,
+}: {
+  readonly frame: FrameRecord;
+  readonly found: FrameStudy | null;
+  readonly onJudge: (change: Partial<FrameNotes>) => void;
+}) {
+  const { gradedFrom, gradedHow } = frame.notes;
+  const { data: all } = useSWR<FrameRecord[], Error>(api.framesOf(frame.lookId));
+  const others = (all ?? []).filter(({ id, notes, kind }) => id !== frame.id && !notes.graded && kind === frame.kind);
+  const from = others.find(({ id }) => id === gradedFrom);
+  const [how, setHow] = useState<string | null>(null);
+  const marks = found?.marks;
+  const { data: before, error } = useSWR(from && marks ? ['graded', from.id, JSON.stringify(marks)] : null, async () => {
+    const [planned, picture] = await Promise.all([
+      api.frameLook(from!.id),
+      fetch(api.framePicture(from!.id)).then((answer) => answer.blob()),
+    ]);
+    return study().testFrame(picture, planned, frame.kind === 'alone' ? frame.lightId : null, marks!);
+  });
+  const chroma = ({ patches }: FrameStudy) =>
+    patches.length ? patches.reduce((sum, patch) => sum + patch.chroma, 0) / patches.length : 0;
+  return (
+    <Section title="Graded from" aside="before and after">
+      {others.length ? (
+        <Pick
+          label="From"
+          current={from?.name ?? 'not said'}
+          options={[{ id: '', name: 'Not said' }, ...others.map(({ id, name }) => ({ id, name }))]}
+          onPick={(id) => onJudge({ gradedFrom: id })}
+        />
+      ) : (
+        <Text>Add the frame as it came out of the camera too; then both can be held against each other.</Text>
+      )}
+      <Field
+        label="What was done to it"
+        value={how ?? gradedHow}
+        onChange={(text) => setHow(text.slice(0, 4000))}
+        onBlur={() => {
+          if (how !== null && how !== gradedHow) onJudge({ gradedHow: how });
+          setHow(null);
+        }}
+      />
+      {error ? <Text role="alert">{error instanceof Error ? error.message : String(error)}</Text> : null}
+      {from && before && found ? (
+        <Table
+          label="Before and after grading"
+          columns={['What', 'Before', 'After']}
+          rows={[
+            {
+              id: 'clip',
+              cells: ['Clips, any channel', percent(before.summary.clipping.any), percent(found.summary.clipping.any)],
+            },
+            { id: 'lost', cells: ['Texture lost', percent(before.summary.clipping.lost), percent(found.summary.clipping.lost)] },
+            { id: 'chroma', cells: ['Mean chroma at its places', chroma(before).toFixed(3), chroma(found).toFixed(3)] },
+          ]}
+        />
+      ) : null}
+      <Text size="label" quiet>
+        What clipped in the camera stays lost; only the frame as it came is evidence for the lights.
+      </Text>
+    </Section>
+  );
+}
