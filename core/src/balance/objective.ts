@@ -2,11 +2,11 @@ import { recordInto } from '../camera/camera';
 import { oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { KEY_PROBE_ID, SILHOUETTE } from '../look/evaluate';
 import { addAllFigures, FIGURES, type Scene } from '../look/scene';
-import { sceneZone } from '../look/zone';
+import { sceneZone, type SceneZone } from '../look/zone';
 import type { Mood } from '../look/schema';
 import { headroomStops } from '../vivid/clip';
 import { ownColour, WHITE_BELOW } from '../vivid/vividness';
-import { CLIP_MARGIN_STOPS, placeInWindow, vividWindow, zoneVividness } from '../vivid/window';
+import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../vivid/window';
 
 /** Where a mood wants colours to sit in their windows, 0 deep to 1 brilliant. */
 export const MOOD_AIM: Readonly<Record<Mood, number>> = { dark: 0.35, neutral: 0.55, bright: 0.8 };
@@ -107,22 +107,29 @@ const rgb = new Float64Array(3);
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = totalsAt(goals, powers);
-  const zones = goals.zones.map((zone) => zoneAt(goals, zone, powers, totals));
+  const zones = goals.zones.map((goal) => closed(openZone(goals, goal, powers, totals)));
   const { keyStops, keyCost, overCost, separation, separationCost } = restAt(goals, totals);
   const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost;
   return { total, zones, keyStops, keyCost, overCost, separation, separationCost };
 }
 
 /**
- * J alone, for searches: as soon as its parts come to more than `limit` it is given up, and what has been added up is returned. All parts are
- * positive, so that is over the limit as well. Windows are found last: they are nearly all of the work.
+ * J alone, for searches: as soon as its parts are known to come to more than `limit` it is given up, and what they come to at least is returned. Windows
+ * are nearly all of the work: before the first is looked for, every zone says what it costs at least.
  */
 export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity): number {
   const totals = totalsAt(goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
   let cost = keyCost + overCost + separationCost;
-  const zones = goals.zones;
-  for (let z = 0; z < zones.length && cost <= limit; z++) cost += zoneAt(goals, zones[z]!, powers, totals, limit - cost).cost;
+  if (cost > limit) return cost;
+  const open: OpenZone[] = [];
+  for (const goal of goals.zones) {
+    const zone = openZone(goals, goal, powers, totals);
+    cost += zone.leastCost;
+    if (cost > limit) return cost;
+    open.push(zone);
+  }
+  for (let z = 0; z < open.length && cost <= limit; z++) cost += closed(open[z]!).cost - open[z]!.leastCost;
   return cost;
 }
 
@@ -135,25 +142,42 @@ function totalsAt({ scene }: Goals, powers: ArrayLike<number>): Float64Array {
   return totals;
 }
 
-function zoneAt(
-  { scene }: Goals,
-  { probe, lights, weight, aim }: ZoneGoal,
-  powers: ArrayLike<number>,
-  totals: Float64Array,
-  limit = Infinity,
-): Objective['zones'][number] {
+/** Between two steps of a window's scan, vividness may fall by less than this and rise again. */
+const DIP = 0.02;
+
+/** A zone whose vividness is known, and whose window is not yet. */
+interface OpenZone {
+  readonly goal: ZoneGoal;
+  readonly zone: SceneZone;
+  readonly v: (stops: number) => number;
+  readonly vividness: number;
+  /** It has a colour that wants a place in a window. */
+  readonly isColoured: boolean;
+  readonly leastCost: number;
+}
+
+function openZone({ scene }: Goals, goal: ZoneGoal, powers: ArrayLike<number>, totals: Float64Array): OpenZone {
+  const { probe, lights, weight, aim } = goal;
   const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
   const v = zoneVividness(zone);
   const vividness = zone.stops === -Infinity ? 0 : v(zone.stops);
+  const isColoured = ownColour(scene.camera, zone.unit, zone.white).purity >= WHITE_BELOW;
+  // Where the colour clearly does not live, the place lies outside the window, or there is none.
+  const outside = isColoured && vividness < VIVID - DIP ? Math.max(0, Math.min(aim, 1 - aim)) ** 2 : 0;
+  return { goal, zone, v, vividness, isColoured, leastCost: weight * ((1 - vividness) ** 2 + outside) };
+}
+
+/** Finds the window, and the place in it. */
+function closed({ goal, zone, v, vividness, isColoured }: OpenZone): Objective['zones'][number] {
+  const { probe, weight, aim } = goal;
   let place: number | null = null;
   let placeCost = 0;
-  const lost = (1 - vividness) ** 2;
-  if (weight * lost <= limit && ownColour(scene.camera, zone.unit, zone.white).purity >= WHITE_BELOW) {
+  if (isColoured) {
     const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v);
     place = window && placeInWindow(window, zone.stops);
     placeCost = place === null ? 1 : (place - aim) ** 2;
   }
-  return { probe, vividness, place, cost: weight * (lost + placeCost) };
+  return { probe, vividness, place, cost: weight * ((1 - vividness) ** 2 + placeCost) };
 }
 
 /** Everything but the zones: the key's level, what clips, and the edge against the backdrop. */

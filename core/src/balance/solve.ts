@@ -132,7 +132,9 @@ function hollows({ powers, cost }: Solution, pair: readonly [Places, Places], co
 
 /** Looks that come out worse than this have aims in each other's way: they are searched for longer. */
 const HARD_COST = 0.03;
-const MOST_HOPS = 60;
+const MOST_HOPS = 40;
+/** A hop that stands this far over the best after one round of steps leads nowhere better: as a factor of J, and in J. */
+const [HOPELESS, HOPELESS_OVER] = [1.5, 0.05] as const;
 const HOP_STEPS = [8, -8, 3, -3, 1, -1] as const;
 
 /**
@@ -155,14 +157,14 @@ function hoppedFrom(search: Search, from: Solution): Solution {
     for (const l of free) if (random() < 0.45) start[l] = start[l]! + (random() - 0.5) * reach;
     if (hop % 2) holdKey(goals, start, keys, hop % 4 === 1 ? 0 : 0.5 * random());
     const powers = snap(start, free, steps);
-    const found = walkedDown(search, { powers, cost: costOf(powers) });
+    const found = walkedDown(search, { powers, cost: costOf(powers) }, HOPELESS * best.cost + HOPELESS_OVER);
     if (better(found, best)) best = found;
   }
   return best;
 }
 
-/** Single steps of single lights, large ones first, as long as one lowers J. */
-function walkedDown({ free, steps, costOf }: Search, from: Solution): Solution {
+/** Single steps of single lights, large ones first, as long as one lowers J; given up when it is over `hopeless` after a round. */
+function walkedDown({ free, steps, costOf }: Search, from: Solution, hopeless = Infinity): Solution {
   let { powers, cost } = from;
   for (let moved = true; moved;) {
     moved = false;
@@ -176,6 +178,7 @@ function walkedDown({ free, steps, costOf }: Search, from: Solution): Solution {
         const found = costOf(tried, cost);
         if (found < cost - TIE) [powers, cost, moved] = [tried, found, true];
       }
+    if (cost > hopeless) break;
   }
   return { powers, cost };
 }
