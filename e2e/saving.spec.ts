@@ -97,6 +97,26 @@ test('@phone edits while the server is gone are shown as not sent, survive a rel
   expect(look.lights[1].powerStops).toBeCloseTo(-0.8, 6);
 });
 
+test('a look that was left while the server is gone is marked in the list, and is sent from there', async ({ page, server }) => {
+  await page.goto(server.url);
+  await page
+    .getByRole('link', { name: /^Piste, cyan and amber\./ })
+    .first()
+    .click();
+  await expect(page.getByTestId('ladder')).toBeVisible();
+  await server.stop();
+  await stepUp(page, 'Rim left', 2);
+  await expect(page.getByTestId('save-state')).toHaveText('not sent yet');
+  await page.getByRole('link', { name: 'Shoots', exact: true }).click();
+  await expect(page.getByText('Changes on this device, not sent yet')).toHaveCount(1);
+  await server.start();
+  await page.reload();
+  await expect(page.getByText('Piste, cyan and amber', { exact: true })).toBeVisible();
+  await expect(page.getByText('Changes on this device, not sent yet')).toHaveCount(0);
+  const look = await stored(page, server.url);
+  expect(look.lights[1].powerStops).toBeCloseTo(-0.8, 6);
+});
+
 test('@phone a look that is not there says so and leads back', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/none/balance`);
   await expect(page.getByText(/There is no such look/)).toBeVisible();

@@ -2,7 +2,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useSWRConfig } from 'swr';
 import { api, ApiError, whenLocked } from '../api/client';
-import { openLook, saveNow, useOpenLook } from '../look/store';
+import { openLook, saveNow, sendDrafts, useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -28,6 +28,7 @@ export function Door({ children }: { readonly children: ReactNode }) {
   const [passcode, setPasscode] = useState('');
   const [error, setError] = useState<string | null>(null);
   useEffect(() => whenLocked(() => setLocked(true)), []);
+  useEffect(() => void sendDrafts(), []);
   const enter = async () => {
     try {
       await api.enter(passcode);
@@ -36,6 +37,7 @@ export function Door({ children }: { readonly children: ReactNode }) {
       setLocked(false);
       await mutate(() => true);
       await saveNow();
+      void sendDrafts();
       const { id, failure } = useOpenLook.getState();
       if (id && failure) await openLook(id);
     } catch (failure) {

@@ -2,6 +2,7 @@ import { mergeLooks, type BalanceResult, type Look, type Readings } from '@fulge
 import { create } from 'zustand';
 import { api, ApiError, OfflineError, type StoredLook } from '../api/client';
 import { compute, latestEvaluator } from '../workers/compute';
+import { dropDraft, keepDraft, readDraft, settleDraft, useDrafts } from './drafts';
 
 /** Whether what is on screen is on the server: and if not, why. */
 export type SaveState = 'kept' | 'keeping' | 'unsent' | 'conflict' | 'refused';
@@ -77,38 +78,46 @@ function show(change: Partial<OpenLook> & { look: Look }): void {
   evaluateLatest(change.look);
 }
 
-// Unsent work outlives a reload: it is kept on this device until the server has it.
-const draftKey = (id: string) => `fulgent:draft:${id}`;
-
-interface Draft {
-  readonly revision: number;
-  readonly saved: Look;
-  readonly look: Look;
-}
-
-function keepDraft(): void {
+function keepUnsent(): void {
   const { id, revision, saved, look } = get();
   if (!id || !saved || !look) return;
-  try {
-    if (look === saved) localStorage.removeItem(draftKey(id));
-    else localStorage.setItem(draftKey(id), JSON.stringify({ revision, saved, look } satisfies Draft));
-  } catch {
-    // A full or forbidden storage only costs the safety of a reload in the next moment.
+  if (look === saved) dropDraft(id);
+  else keepDraft(id, { revision, saved, look });
+}
+
+let sendingDrafts: Promise<void> | null = null;
+
+/**
+ * Sends what is unsent of looks that are not open: left in a hurry, or without a connection. What was changed elsewhere meanwhile stays on the device
+ * until its look is opened, and is merged or asked about there.
+ */
+export function sendDrafts(): Promise<void> {
+  return (sendingDrafts ??= sendEach().finally(() => (sendingDrafts = null)));
+}
+
+async function sendEach(): Promise<void> {
+  for (const id of useDrafts.getState()) {
+    const draft = readDraft(id);
+    if (!draft || get().id === id) continue;
+    try {
+      const { revision } = await api.updateLook(id, draft.revision, draft.look);
+      settleDraft(id, draft.look, revision);
+    } catch (error) {
+      // Without a connection none of the others can be sent either.
+      if (error instanceof OfflineError) return;
+    }
   }
 }
 
-function readDraft(id: string): Draft | null {
-  try {
-    const text = localStorage.getItem(draftKey(id));
-    return text ? (JSON.parse(text) as Draft) : null;
-  } catch {
-    return null;
-  }
-}
+/** Counts what was opened: a look that is closed late must not take away the next. */
+let openings = 0;
 
 /** Opens a look by id; unsent work on this device is put back on top of it. */
 export async function openLook(id: string): Promise<void> {
+  openings++;
   if (get().id === id && get().look) return;
+  // A draft of it may be on its way.
+  await sendingDrafts;
   set({ ...EMPTY, id });
   try {
     const stored = await api.readLook(id);
@@ -129,7 +138,11 @@ export async function openLook(id: string): Promise<void> {
 
 /** Leaves the look; what is unsent goes on being sent. */
 export function closeLook(): void {
-  void saveNow().finally(() => set(EMPTY));
+  const closing = openings;
+  void saveNow().finally(() => {
+    if (closing === openings) set(EMPTY);
+    void sendDrafts();
+  });
 }
 
 const NO_EDIT: { readonly key: string; readonly at: number; readonly gesture?: number | undefined } = { key: '', at: 0 };
@@ -149,7 +162,7 @@ export function edit(key: string, change: (look: Look) => Look, gesture?: number
   const same = key === lastEdit.key && inTime && past.length > 0;
   lastEdit = { key, at: now, gesture };
   show({ look: next, past: same ? past : [...past, look].slice(-UNDO_STEPS), future: [], save: 'unsent' });
-  keepDraft();
+  keepUnsent();
   scheduleSave();
 }
 
@@ -162,7 +175,7 @@ function step(from: 'past' | 'future', to: 'past' | 'future', take: 'last' | 'fi
   const grown = take === 'last' ? [state.look, ...state[to]] : [...state[to], state.look];
   lastEdit = NO_EDIT;
   show({ look, [from]: rest, [to]: grown, save: 'unsent' } as Partial<OpenLook> & { look: Look });
-  keepDraft();
+  keepUnsent();
   scheduleSave();
 }
 
@@ -215,10 +228,13 @@ export async function saveNow(): Promise<void> {
 async function send(id: string, look: Look, revision: number): Promise<void> {
   try {
     const stored = await api.updateLook(id, revision, look);
-    if (get().id !== id) return;
+    if (get().id !== id) {
+      settleDraft(id, look, stored.revision);
+      return;
+    }
     const clean = get().look === look;
     set({ saved: look, revision: stored.revision, save: clean ? 'kept' : 'unsent', saveMessage: null });
-    keepDraft();
+    keepUnsent();
     if (!clean) scheduleSave();
   } catch (error) {
     if (get().id !== id) return;
@@ -273,12 +289,15 @@ export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promi
     save: 'unsent',
     saveMessage: null,
   });
-  keepDraft();
+  keepUnsent();
   if (next === theirs.look) set({ save: 'kept' });
   else scheduleSave(0);
 }
 
 if (typeof window !== 'undefined') {
-  window.addEventListener('online', () => scheduleSave(0));
-  window.addEventListener('beforeunload', keepDraft);
+  window.addEventListener('online', () => {
+    scheduleSave(0);
+    void sendDrafts();
+  });
+  window.addEventListener('beforeunload', keepUnsent);
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
 import useSWR from 'swr';
 import { api, type LookCard, type Shoot } from '../api/client';
+import { useDrafts } from '../look/drafts';
 import { toggleQuickPictures, useQuickPictures } from '../frame/quick';
 import { Thumbnail } from '../frame/Thumbnail';
 import { SPACE, themed, useIsWide, useThemeControl } from '../theme/theme';
@@ -184,6 +185,7 @@ function Card({ look, shootId, width, onChanged }: CardProps) {
   const styles = useStyles();
   const [open, setOpen] = useState(false);
   const { lights, trouble, patches } = look.card;
+  const unsent = useDrafts((ids) => ids.includes(look.id));
   return (
     <View style={[styles.card, { width }]}>
       <Link href={`/looks/${look.id}/balance`} asChild>
@@ -199,6 +201,11 @@ function Card({ look, shootId, width, onChanged }: CardProps) {
           <Text size="small" quiet numberOfLines={3}>
             {trouble ?? `${lights} lights, all in their windows`}
           </Text>
+          {unsent ? (
+            <Text size="small" weight="strong">
+              Changes on this device, not sent yet
+            </Text>
+          ) : null}
         </View>
         <IconButton icon="more-vertical" label={`More on ${look.title}`} onPress={() => setOpen(true)} />
       </View>
