@@ -323,7 +323,8 @@ export {
 export { continuity, type ContinuityItem } from './look/continuity';
 export { remake, type Remake } from './balance/remake';
 export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './sheet/poses';
-export { placeWords, roleSheets, type RoleSheet } from './sheet/roles';
+export { roleSheets, type RoleSheet } from './sheet/roles';
+export { cardLines, gelWords, MOUNT_WORDS, placeWords, type SheetLine } from './sheet/lines';
 export { changesBetween, MOST_SETUPS, schedule, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
 export {
   evenness,

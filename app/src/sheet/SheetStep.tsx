@@ -1,9 +1,9 @@
 import {
   cameraCard,
+  cardLines,
   formatStops,
   openCautions,
   packList,
-  placeWords,
   runSheet,
   SAFETY_DEFERS,
   type Look,
@@ -175,7 +175,6 @@ function Card({
   readonly done: boolean;
 }) {
   const styles = useStyles();
-  const gels = card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ');
   return (
     <View style={[styles.card, done && styles.done]} testID={`card-${card.lightId}`}>
       <View style={styles.head}>
@@ -201,15 +200,9 @@ function Card({
       {card.roundingStops ? (
         <Text size="label">The nearest setting is {formatStops(card.roundingStops)} from the plan.</Text>
       ) : null}
-      {card.dials.map(({ name, value }) => (
+      {cardLines(card).map(({ name, value }) => (
         <Pair key={name} name={name} value={value} far={far} />
       ))}
-      <Pair name="Gels" value={gels || 'none'} far={far} />
-      <Pair name="Modifier" value={[card.modifier, ...card.shape].join('; ')} far={far} />
-      <Pair name="Place" value={placeWords(card)} far={far} />
-      {card.groups.length ? <Pair name="Groups" value={card.groups.join(', ')} far={far} /> : null}
-      {card.address ? <Pair name="Address" value={card.address} far={far} /> : null}
-      {card.cue ? <Pair name="Cue" value={card.cue} far={far} /> : null}
     </View>
   );
 }

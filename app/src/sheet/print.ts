@@ -1,9 +1,9 @@
 import {
   cameraCard,
+  cardLines,
   cautionsOf,
   formatStops,
   packList,
-  placeWords,
   runSheet,
   SAFETY_DEFERS,
   type Look,
@@ -28,23 +28,12 @@ img { width: 70mm; float: right; margin-left: 4mm }
 `;
 
 function block(card: SheetCard, i: number): string {
-  const rows: [string, string][] = [
-    ...card.dials.map(({ name, value }): [string, string] => [name, value]),
-    [
-      'Gels',
-      card.gels.length
-        ? card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ')
-        : 'none',
-    ],
-    ['Modifier', [card.modifier, ...card.shape].join('; ')],
-    ['Place', placeWords(card)],
-  ];
-  if (card.groups.length) rows.push(['Groups', card.groups.join(', ')]);
-  if (card.cue) rows.push(['Cue', card.cue]);
   const off = card.roundingStops ? ` (${formatStops(card.roundingStops)} from the plan)` : '';
   return `<section><div class="box"></div><b>${i + 1}. ${escaped(card.name)}</b> ${escaped(card.fixture)}${card.pieces > 1 ? `, ${card.pieces} alike` : ''}
 <div class="dial">${escaped(card.power)}${escaped(off)}</div>
-<table>${rows.map(([name, value]) => `<tr><th>${escaped(name)}</th><td>${escaped(value)}</td></tr>`).join('')}</table></section>`;
+<table>${cardLines(card)
+    .map(({ name, value }) => `<tr><th>${escaped(name)}</th><td>${escaped(value)}</td></tr>`)
+    .join('')}</table></section>`;
 }
 
 /** The run sheet as a page of its own to print or keep as PDF. `picture` is a data URL of the frame, where there is one. */

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { gelWords } from '../sheet/lines';
 import type { SheetCard } from '../sheet/sheet';
 
 /** The run sheet as a table for other programs (RFC 4180): one row a light, figures with points. */
@@ -13,7 +14,7 @@ export function sheetCsv(cards: readonly SheetCard[]): string {
       power: card.power,
       rounding_stops: card.roundingStops.toFixed(2),
       setting: card.dials.map(({ name, value }) => `${name} ${value}`).join('; '),
-      gels: card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + '),
+      gels: gelWords(card),
       held_by: card.gels.length ? card.mount : '',
       modifier: card.modifier,
       shape: card.shape.join('; '),

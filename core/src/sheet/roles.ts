@@ -1,15 +1,11 @@
 import type { Look } from '../look/schema';
-import { runSheet, type SheetCard } from './sheet';
+import { MOUNT_WORDS, placeWords } from './lines';
+import { runSheet } from './sheet';
 
 /** What one helper does, light by light, in build order. */
 export interface RoleSheet {
   readonly who: string;
   readonly tasks: readonly { readonly lightId: string; readonly text: string }[];
-}
-
-/** Where a light stands, as one measures it. */
-export function placeWords({ distanceM, heightM, aroundDeg, side, aim }: SheetCard): string {
-  return `${distanceM.toFixed(2)} m from ${aim}, ${heightM.toFixed(2)} m high, ${aroundDeg}°${side ? ` to the ${side}` : ''}`;
 }
 
 const HOLD_WORDS: Readonly<Record<Look['lights'][number]['rig']['hold'], string>> = {
@@ -34,7 +30,7 @@ export function roleSheets(look: Look): RoleSheet[] {
       `${HOLD_WORDS[rig.hold]} ${card.name} (${card.fixture}${card.pieces > 1 ? `, ${card.pieces}` : ''})`,
       placeWords(card),
       [card.modifier, ...card.shape].join(', '),
-      gels ? `gel ${gels}, ${card.mount === 'holder' ? 'in its holder' : card.mount}` : '',
+      gels ? `gel ${gels}, ${MOUNT_WORDS[card.mount]}` : '',
       `dial ${[card.power, ...card.dials.map(({ name, value }) => `${name.toLowerCase()} ${value}`)].join(', ')}`,
       card.cue ? `cue: ${card.cue}` : '',
       rig.hold === 'hand' ? 'eyes off the head, path free' : '',

@@ -4,7 +4,7 @@ import {
   cautionsOf,
   formatStops,
   packList,
-  placeWords,
+  cardLines,
   roleSheets,
   runSheet,
   SAFETY_DEFERS,
@@ -104,18 +104,10 @@ function firstPage(doc: Document, look: Look, picture: Buffer, inner: number): v
 function cards(doc: Document, look: Look, inner: number): void {
   heading(doc, 'Lights, in build order');
   runSheet(look).forEach((card, i) => {
-    const rows: [string, string][] = [
-      ...card.dials.map(({ name, value }): [string, string] => [name, value]),
-      ['Gels', card.gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ') || 'none'],
-      ['Held', card.gels.length ? card.mount : 'no gel'],
-      ['Modifier', [card.modifier, ...card.shape].join('; ')],
-      ['Place', placeWords(card)],
-      ...(card.groups.length ? [['Groups', card.groups.join(', ')] as [string, string]] : []),
-      ...(card.cue ? [['Cue', card.cue] as [string, string]] : []),
-    ];
+    const rows = cardLines(card);
     const valueW = inner - 20 - 76;
     doc.font(TEXT).fontSize(9.5);
-    const heights = rows.map(([, value]) => doc.heightOfString(latin(value), { width: valueW }) + 2);
+    const heights = rows.map(({ value }) => doc.heightOfString(latin(value), { width: valueW }) + 2);
     const height = 46 + heights.reduce((sum, h) => sum + h, 0);
     if (doc.y + height > doc.page.height - MARGIN) doc.addPage();
     const top = doc.y;
@@ -142,7 +134,7 @@ function cards(doc: Document, look: Look, inner: number): void {
       .fillColor('#000')
       .text(latin(card.power + off), MARGIN + inner - 190, top + 7, { width: 158, align: 'right', lineBreak: false });
     let y = top + 40;
-    rows.forEach(([name, value], r) => {
+    rows.forEach(({ name, value }, r) => {
       doc
         .font(TEXT)
         .fontSize(8.5)
