@@ -1,6 +1,7 @@
 import { TextEncoder } from 'node:util';
 import { demoLooks, NO_META, NO_NOTES, type FrameRecord, type LogEntry } from '@fulgent/core';
 import { codePath } from '../src/log/PhonePage';
+import { statusWords } from '../src/look/words';
 import { byDay, found, textOf } from '../src/log/search';
 import { exposureDifferences, exposureWords } from '../src/sheet/frame-words';
 
@@ -40,6 +41,8 @@ const entry = (change: Partial<LogEntry> = {}): LogEntry => ({
   note: '',
   gels: ['deep teal'],
   fixtures: ['Flash 200 J'],
+  status: 'idea',
+  statusAt: '',
   ...change,
 });
 
@@ -59,16 +62,20 @@ describe('the log', () => {
   });
 
   it('is narrowed to frames, what was chosen, rejected or trimmed', () => {
-    const trimmed = entry({ lookId: 't', trims: [{ at: '', light: 'key', stops: -1, group: '', why: '' }] });
+    const trimmed = entry({ lookId: 't', trims: [{ at: '', light: 'key', name: 'Key', stops: -1, group: '', why: '' }] });
+    const settled = entry({ lookId: 's', status: 'approved', statusAt: '2026-03-04T12:00:00Z' });
     const chosen = entry({ lookId: 'c', frames: [frame({ chosen: true })] });
     const version = entry({ lookId: 'v', versions: [{ name: 'Dark', votes: 1, chosen: true, lockedAt: null, note: '' }] });
     const rejected = entry({ lookId: 'r', ingredients: [{ id: 'fog', name: 'Fog', state: 'rejected', reason: '' }] });
-    const ids = (only: 'frames' | 'chosen' | 'rejected' | 'trims') =>
-      found([trimmed, chosen, version, rejected], { words: '', only }).map(({ lookId }) => lookId);
+    const ids = (only: 'frames' | 'chosen' | 'rejected' | 'trims' | 'approved') =>
+      found([trimmed, chosen, version, rejected, settled], { words: '', only }).map(({ lookId }) => lookId);
     expect(ids('frames')).toEqual(['c']);
     expect(ids('chosen')).toEqual(['c', 'v']);
     expect(ids('rejected')).toEqual(['r']);
     expect(ids('trims')).toEqual(['t']);
+    expect(ids('approved')).toEqual(['s']);
+    expect(statusWords(settled)).toMatch(/^Approved, 4 Mar/);
+    expect(statusWords({ status: 'trial', statusAt: '' })).toBe('On trial');
   });
 
   it('stands by days', () => {

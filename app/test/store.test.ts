@@ -125,12 +125,31 @@ describe('an open look', () => {
     iso(200);
     const release = hold();
     const sending = saveNow();
+    await settle();
     titled('Later');
     await release();
     await sending;
     await saveNow();
     expect(mockServer.writes.map(({ basedOn }) => basedOn)).toEqual([1, 2]);
     expect(onServer().look).toMatchObject({ title: 'Later', camera: { iso: 200 } });
+  });
+
+  it('is sent by one request at a time, however many ask at once', async () => {
+    iso(200);
+    const release = hold();
+    const asked = [saveNow(), saveNow(), saveNow()];
+    iso(250);
+    asked.push(saveNow(), saveNow());
+    await release();
+    await Promise.all(asked);
+    iso(320);
+    await Promise.all([saveNow(), saveNow()]);
+    expect(mockServer.writes.map(({ basedOn }) => basedOn)).toEqual([1, 2, 3].slice(0, mockServer.writes.length));
+    expect(onServer().look.camera.iso).toBe(320);
+    expect(state()).toMatchObject({ save: 'kept', saveMessage: null });
+    // No merge with oneself: what was done is one step, and undo takes it back.
+    undo();
+    expect(state().look).toEqual(start);
   });
 
   it('undoes one thing at a time, across what was saved, and redoes it', async () => {
@@ -273,6 +292,7 @@ describe('leaving a look', () => {
     iso(320);
     const release = hold();
     const sending = saveNow();
+    await settle();
     titled('Just before leaving');
     closeLook();
     const opening = openLook('b');

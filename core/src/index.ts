@@ -58,6 +58,8 @@ export {
   CAMERA_MODES,
   INGREDIENT_STATES,
   KEY_LEVELS,
+  STATUSES,
+  type Status,
   MODES,
   MOODS,
   MOUNTS,
@@ -324,6 +326,7 @@ export { continuity, type ContinuityItem } from './look/continuity';
 export { remake, type Remake } from './balance/remake';
 export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './sheet/poses';
 export { roleSheets, type RoleSheet } from './sheet/roles';
+export { dayKit, type DayItem } from './sheet/day-kit';
 export { cardLines, gelWords, MOUNT_WORDS, placeWords, type SheetLine } from './sheet/lines';
 export { changesBetween, MOST_SETUPS, schedule, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
 export {

@@ -9,7 +9,10 @@ import {
   nightOvenLooks,
   nocturneLooks,
   openCautions,
+  dayKit,
+  packList,
   parseLook,
+  STAND_IN_KIT,
   remake,
   roleSheets,
   schedule,
@@ -229,6 +232,41 @@ describe('the schedule', () => {
   it('takes none, and refuses more than it can order', () => {
     expect(schedule([])).toEqual({ setups: [], minutes: 0, givenMinutes: 0 });
     expect(() => schedule(Array.from({ length: 13 }, (_, i) => setup(`s${i}`, (look) => look)))).toThrow(/At most 12/);
+  });
+});
+
+describe('the kit of a day', () => {
+  const kit = STAND_IN_KIT;
+
+  it('is what the set-up that needs most of each thing needs, not the sum', () => {
+    const two = withLights(poster, ({ id }) => (id === 'key' ? { pieces: 3 } : {}));
+    const second = { ...copyOf(two), title: 'Second' } as Look;
+    const items = dayKit([poster, second], kit);
+    const flash = poster.lights[0]!.fixture.name;
+    const count = (look: Look) => packList(look).find(({ kind, name }) => kind === 'fixture' && name === flash)!.count;
+    const item = items.find(({ kind, name }) => kind === 'fixture' && name === flash)!;
+    expect(count(second)).toBeGreaterThan(count(poster));
+    expect(item).toMatchObject({ count: count(second), setups: ['Second'] });
+    // Whatever is packed for one is there for the day.
+    for (const { kind, name, count: n } of packList(second))
+      expect(items.find((one) => one.kind === kind && one.name === name)!.count).toBeGreaterThanOrEqual(n);
+  });
+
+  it('is held against what there is: counted over entries of a name, what is archived left out', () => {
+    const gel = packList(poster).find(({ kind }) => kind === 'gel')!;
+    const entry = kit.find(({ kind, name }) => kind === 'gel' && name === gel.name)!;
+    const others = kit.filter(({ name }) => name !== gel.name);
+    const item = (...entries: readonly (typeof entry)[]) =>
+      dayKit([poster], [...others, ...entries]).find(({ kind, name }) => kind === 'gel' && name === gel.name)!;
+    expect(item()).toMatchObject({ have: 0, short: gel.count });
+    expect(item({ ...entry, count: 1 }, { ...entry, id: 'again', count: gel.count })).toMatchObject({
+      have: gel.count + 1,
+      short: 0,
+    });
+    expect(item({ ...entry, count: 9, archived: true })).toMatchObject({ have: 0, short: gel.count });
+    // Stands and leads are in nobody's list: nothing is said of them.
+    expect(dayKit([poster], kit).find(({ kind }) => kind === 'stand')).toMatchObject({ have: null, short: 0 });
+    expect(dayKit([], kit)).toEqual([]);
   });
 });
 

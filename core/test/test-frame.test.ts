@@ -463,5 +463,13 @@ describe('what is kept of a frame', () => {
     expect(log.tried).toEqual([{ scheme: 'triad', verdict: 'too sweet' }]);
     expect(log.fixtures.length).toBe(new Set(log.fixtures).size);
     expect(log.gels).toContain('teal-deep');
+    const trim = { at: '2026-03-04T12:00:00Z', light: 'key', stops: -0.3, group: '', why: 'hot' };
+    const trimmed = logOf({
+      ...poster,
+      brief: { ...poster.brief, status: 'approved', statusAt: '2026-03-04T13:00:00Z' },
+      build: { ...poster.build, ledger: [trim, { ...trim, light: 'gone' }] },
+    });
+    expect(trimmed.trims.map(({ name }) => name)).toEqual(['Key', 'gone']);
+    expect(trimmed).toMatchObject({ status: 'approved', statusAt: '2026-03-04T13:00:00Z' });
   });
 });

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { demoLooks, type Look } from '@fulgent/core';
+import { demoLooks, LOOK_VERSION, type Look } from '@fulgent/core';
 import { readConfig } from '../src/config';
 import { openDatabase } from '../src/db/open';
 import { bench, type Bench } from './support';
@@ -147,7 +147,7 @@ describe('looks of the first version', () => {
     const made = await api.post('/api/looks').send({ look: old }).expect(201);
     const { body } = await api.get(`/api/looks/${made.body.id}`).expect(200);
     expect(body.look).toMatchObject({
-      version: 4,
+      version: LOOK_VERSION,
       ambient: { lux: 60, source: { kind: 'planck', cctK: 3600 }, blackoutStops: 0 },
       whites: [],
       camera: { mode: 'stills', fps: 24 },

@@ -10,12 +10,14 @@ import { Field } from '../ui/Field';
 import { LinkRow } from '../ui/LinkRow';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
+import { statusWords } from '../look/words';
 import { byDay, found, type LogFilter } from './search';
 
 const ONLY = [
   { id: 'all', name: 'All' },
   { id: 'frames', name: 'With frames' },
   { id: 'chosen', name: 'Chosen' },
+  { id: 'approved', name: 'Approved' },
   { id: 'rejected', name: 'Rejected' },
   { id: 'trims', name: 'Trimmed' },
 ] as const;
@@ -93,6 +95,7 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
   const said = frames.filter(({ notes }) => notes.words).map(({ name, notes }) => `${name}: ${notes.words}`);
   const net = trims.reduce((sum, { stops }) => sum + stops, 0);
   const facts = [
+    entry.status === 'idea' ? null : statusWords(entry),
     frames.length ? `${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}` : null,
     trims.length ? `${trims.length} ${trims.length === 1 ? 'trim' : 'trims'}, net ${formatStops(net)}` : null,
     versions.length ? `${versions.length} ${versions.length === 1 ? 'version' : 'versions'}` : null,
@@ -134,9 +137,9 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
           {line}
         </Text>
       ))}
-      {trims.slice(-3).map(({ at, light, stops, why }) => (
+      {trims.slice(-3).map(({ at, light, name, stops, why }) => (
         <Text key={`${at} ${light}`} size="small" quiet>
-          {light} {formatStops(stops)}
+          {name} {formatStops(stops)}
           {why ? `: ${why}` : ''}
         </Text>
       ))}

@@ -3,7 +3,7 @@ import type { LogEntry } from '@fulgent/core';
 /** What the log is narrowed to. */
 export interface LogFilter {
   readonly words: string;
-  readonly only: 'all' | 'frames' | 'chosen' | 'rejected' | 'trims';
+  readonly only: 'all' | 'frames' | 'chosen' | 'rejected' | 'trims' | 'approved';
 }
 
 /** All text of an entry in which words are looked for. */
@@ -12,10 +12,11 @@ export function textOf(entry: LogEntry): string {
     entry.title,
     entry.shootTitle,
     entry.note,
+    entry.status,
     ...entry.gels,
     ...entry.fixtures,
     ...entry.frames.flatMap(({ name, notes }) => [name, notes.words, notes.by, notes.verdict, notes.chosen ? 'chosen' : '']),
-    ...entry.trims.map(({ why }) => why),
+    ...entry.trims.flatMap(({ name, why }) => [name, why]),
     ...entry.versions.flatMap(({ name, note }) => [name, note]),
     ...entry.tried.map(({ verdict }) => verdict),
     ...entry.ingredients.flatMap(({ name, reason }) => [name, reason]),
@@ -31,6 +32,7 @@ export function found(entries: readonly LogEntry[], { words, only }: LogFilter):
     const has =
       only === 'all' ||
       (only === 'frames' && entry.frames.length > 0) ||
+      (only === 'approved' && entry.status === 'approved') ||
       (only === 'trims' && entry.trims.length > 0) ||
       (only === 'chosen' && (entry.frames.some(({ notes }) => notes.chosen) || entry.versions.some(({ chosen }) => chosen))) ||
       (only === 'rejected' &&

@@ -1,4 +1,4 @@
-import { hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, setupMinutes, type Look } from '@fulgent/core';
+import { hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, setupMinutes, STATUSES, type Look } from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Image, View } from 'react-native';
@@ -15,7 +15,7 @@ import { study } from '../workers/study';
 import { changeBrief } from './edits';
 import { readNumber, taken } from './numbers';
 import { undo, useOpenLook } from './store';
-import { colourWord, percent } from './words';
+import { colourWord, percent, STATUS_NAMES, statusWords } from './words';
 
 type Brief = Look['brief'];
 
@@ -51,6 +51,25 @@ export function KeyLevel({ brief }: { readonly brief: Brief }) {
       <Text size="label" quiet>
         {LEVEL_TEXT[brief.keyLevel]}
       </Text>
+    </>
+  );
+}
+
+/** How far the look has come; approving it notes when. */
+export function StatusChoice({ brief }: { readonly brief: Brief }) {
+  return (
+    <>
+      <Choice
+        label="How far it has come"
+        options={STATUSES.map((id) => ({ id, name: STATUS_NAMES[id] }))}
+        value={brief.status}
+        onChange={(status) => changeBrief('status', { status, statusAt: new Date().toISOString() })}
+      />
+      {brief.status === 'approved' ? (
+        <Text size="label" quiet>
+          {statusWords(brief)}. What is changed from here on is seen in the log and in the revisions.
+        </Text>
+      ) : null}
     </>
   );
 }

@@ -10,7 +10,7 @@ import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { compute } from '../workers/compute';
-import { AssociationsSection, IngredientsSection, KeyLevel, PlaceSection, ReferencesSection } from './BriefExtras';
+import { AssociationsSection, IngredientsSection, KeyLevel, PlaceSection, ReferencesSection, StatusChoice } from './BriefExtras';
 import { changeLight, changeAmbient, changeBackdrop, changeBrief, changeRoom, changeSubject, putSurface } from './edits';
 import { percent } from './words';
 import { readNumber, taken } from './numbers';
@@ -74,6 +74,7 @@ export function BriefStep() {
           onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
         />
         <KeyLevel brief={brief} />
+        <StatusChoice brief={brief} />
         <Field
           label="Note"
           value={brief.note}

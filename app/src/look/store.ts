@@ -206,7 +206,7 @@ export async function balanceLook(): Promise<void> {
 }
 
 let saveTimer: ReturnType<typeof setTimeout> | undefined;
-let saving: Promise<void> | null = null;
+let saving: Promise<void> = Promise.resolve();
 
 function scheduleSave(afterMs = SAVE_AFTER_MS): void {
   clearTimeout(saveTimer);
@@ -214,15 +214,18 @@ function scheduleSave(afterMs = SAVE_AFTER_MS): void {
 }
 
 /** Sends what is unsent. One request at a time; a newer state is sent when the present one is answered. */
-export async function saveNow(): Promise<void> {
+export function saveNow(): Promise<void> {
   clearTimeout(saveTimer);
-  if (saving) await saving;
+  // Each waits for the one before, whoever asked: two on one revision would be a conflict with oneself.
+  saving = saving.then(sendUnsent, sendUnsent);
+  return saving;
+}
+
+async function sendUnsent(): Promise<void> {
   const { id, look, saved, revision, save } = get();
   if (!id || !look || look === saved || save === 'conflict') return;
   set({ save: 'keeping' });
-  saving = send(id, look, revision);
-  await saving;
-  saving = null;
+  await send(id, look, revision);
 }
 
 async function send(id: string, look: Look, revision: number): Promise<void> {

@@ -1,4 +1,5 @@
-import { findGel, formatStops, type Light, type Look, type ProbeReading } from '@fulgent/core';
+import { findGel, formatStops, type Light, type Look, type ProbeReading, type Status } from '@fulgent/core';
+import { when } from '../ui/when';
 
 /** The name of a gel in a look: its own spectra first, then the stand-in kit. */
 export function gelName(look: Pick<Look, 'spectra'> | null, id: string): string {
@@ -68,3 +69,10 @@ export const CURVE_NAMES = [
   { id: 'film-like', name: 'Film-like' },
   { id: 'log', name: 'Log' },
 ] as const;
+
+export const STATUS_NAMES: Readonly<Record<Status, string>> = { idea: 'Idea', trial: 'On trial', approved: 'Approved' };
+
+/** How far a look has come, and since when. */
+export function statusWords({ status, statusAt }: { readonly status: Status; readonly statusAt: string }): string {
+  return statusAt ? `${STATUS_NAMES[status]}, ${when(statusAt)}` : STATUS_NAMES[status];
+}

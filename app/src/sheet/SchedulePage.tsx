@@ -1,14 +1,16 @@
-import { MOST_SETUPS, schedule, sunOnWindow, type Look } from '@fulgent/core';
+import { dayKit, MOST_SETUPS, schedule, sunOnWindow, type Look } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
 import { api, type Shoot } from '../api/client';
+import { useKit } from '../kit/useKit';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
+import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 
 const useStyles = themed((t) => ({
@@ -20,6 +22,34 @@ const clock = (minutes: number) => {
   const whole = ((Math.round(minutes) % 1440) + 1440) % 1440;
   return `${String(Math.floor(whole / 60)).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`;
 };
+
+/** What the chosen set-ups need together, and what the kit is short of. */
+function DayKit({ looks }: { readonly looks: readonly Look[] }) {
+  const { stored, loaded } = useKit();
+  if (!loaded) return null;
+  const items = dayKit(
+    looks,
+    stored.map(({ entry }) => entry),
+  );
+  const short = items.filter((item) => item.short > 0);
+  return (
+    <Section title="Kit of the day" aside={short.length ? `${short.length} short` : 'all there'}>
+      {short.map(({ kind, name, count, have, setups }) => (
+        <Text key={`${kind} ${name}`} weight="strong">
+          {name}: {count} needed, {have} there. For {setups.join(', ')}.
+        </Text>
+      ))}
+      <Table
+        label="Kit of the day"
+        columns={['What', 'Needed', 'There']}
+        rows={items.map(({ kind, name, count, have }) => ({
+          id: `${kind} ${name}`,
+          cells: [name, `${count}`, have === null ? '' : `${have}`],
+        }))}
+      />
+    </Section>
+  );
+}
 
 /** The looks of this shoot as set-ups of one day, in the order with the fewest changes. */
 export function SchedulePage({ look }: { readonly look: Look }) {
@@ -124,6 +154,7 @@ export function SchedulePage({ look }: { readonly look: Look }) {
           bulbs and gels are changed.
         </Text>
       </Section>
+      <DayKit looks={chosen.map(({ look: one }) => one)} />
       <Section title="Sun" aside="today">
         <StepperGrid>
           <Dial

@@ -6,6 +6,10 @@ import { id, LIMITS, name, number, object, note } from './fields';
 export const text = () => yup.string().defined().max(LIMITS.nameLength);
 export const hueDeg = () => number(0, 360);
 
+/** How far a look has come: thought of, tried on somebody, or settled. */
+export const STATUSES = ['idea', 'trial', 'approved'] as const;
+export type Status = (typeof STATUSES)[number];
+
 export const KEY_LEVELS = ['low', 'middle', 'high'] as const;
 export type KeyLevel = (typeof KEY_LEVELS)[number];
 

@@ -6,7 +6,15 @@ import { standardProbes, usualZone } from './probes';
 import { NO_CORRECTION } from '../fixture/unit';
 import { withOwnPalette } from '../palette/from-lights';
 import { ASSOCIATIONS } from '../palette/associations';
-import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, RIG_DEFAULTS, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from './upgrade';
+import {
+  ambientOf,
+  BACKDROP_DEFAULTS,
+  NO_STUDIES,
+  RIG_DEFAULTS,
+  ROOM_DEFAULTS,
+  STATUS_DEFAULTS,
+  SUBJECT_DEFAULTS,
+} from './upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from './schema';
 
 /** Looks that ship and new ones are balanced without the long search. */
@@ -55,6 +63,7 @@ export function emptyBrief(): Pick<Look, 'palette' | 'acknowledged'> & { brief: 
       separation: 0.1,
       note: '',
       keyLevel: 'middle',
+      ...STATUS_DEFAULTS,
       place: { name: '', note: '', minutes: null, crew: 0, powerW: null },
       references: [],
       associations: [...ASSOCIATIONS],

@@ -8,6 +8,7 @@ import {
   associationSchema,
   ingredientSchema,
   KEY_LEVELS,
+  STATUSES,
   memberSchema,
   referenceSchema,
   SCHEMES,
@@ -18,7 +19,7 @@ import { flag, id, kindIs, LIMITS, name, note, nullOr, number, numbers, object, 
 import { daySchema } from './day-schema';
 import { lightSchema, sourceSchema } from './light-schema';
 
-export { INGREDIENT_STATES, KEY_LEVELS, SCHEMES, type KeyLevel, type SchemeId } from './brief-schema';
+export { INGREDIENT_STATES, KEY_LEVELS, SCHEMES, STATUSES, type KeyLevel, type SchemeId, type Status } from './brief-schema';
 export { LIMITS } from './fields';
 export {
   EFFECTS,
@@ -225,6 +226,9 @@ export const lookSchema = object({
     }),
     references: yup.array(referenceSchema).required().max(LIMITS.entries),
     associations: yup.array(associationSchema).required().max(LIMITS.entries),
+    status: yup.string().required().oneOf(STATUSES),
+    /** When the status was last changed (ISO 8601), or ''. */
+    statusAt: yup.string().defined().max(40),
     ingredients: yup.array(ingredientSchema).required().max(LIMITS.entries),
   }),
   palette: object({

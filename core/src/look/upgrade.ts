@@ -56,6 +56,9 @@ export const BACKDROP_DEFAULTS = { type: 'sweep', gloss: 0 } as const satisfies 
 /** Matt, neutral walls. */
 export const ROOM_DEFAULTS = { paint: null, gloss: 0 } as const satisfies Partial<Look['room']>;
 
+/** Thought of, and no more. */
+export const STATUS_DEFAULTS = { status: 'idea', statusAt: '' } as const;
+
 /** The parts of a look that start empty. */
 export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'day' | 'variants'> = {
   whites: [],
@@ -167,6 +170,7 @@ function fromFourth(value: Loose): Loose {
   return {
     ...value,
     version: LOOK_VERSION,
+    brief: inside(value['brief'], (brief) => ({ ...STATUS_DEFAULTS, ...brief })),
     day: inside(value['day'], (day) => ({ poses: [], ...day })),
     lights: each(value['lights'], (light) => ({
       ...light,

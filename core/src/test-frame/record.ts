@@ -163,7 +163,10 @@ export interface LogEntry {
   readonly createdAt: number;
   readonly updatedAt: number;
   readonly frames: readonly FrameRecord[];
-  readonly trims: Look['build']['ledger'];
+  /** With the names that the lights have now. */
+  readonly trims: readonly (Look['build']['ledger'][number] & { readonly name: string })[];
+  readonly status: Look['brief']['status'];
+  readonly statusAt: string;
   readonly versions: readonly Pick<Look['variants'][number], 'name' | 'votes' | 'chosen' | 'lockedAt' | 'note'>[];
   readonly tried: readonly Pick<Look['palette']['tried'][number], 'scheme' | 'verdict'>[];
   readonly ingredients: Look['brief']['ingredients'];
@@ -178,7 +181,12 @@ export function logOf(
   look: Look,
 ): Omit<LogEntry, 'lookId' | 'title' | 'shootId' | 'shootTitle' | 'createdAt' | 'updatedAt' | 'frames'> {
   return {
-    trims: look.build.ledger,
+    trims: look.build.ledger.map((trim) => ({
+      ...trim,
+      name: look.lights.find(({ id }) => id === trim.light)?.name ?? trim.light,
+    })),
+    status: look.brief.status,
+    statusAt: look.brief.statusAt,
     versions: look.variants.map(({ name: called, votes, chosen, lockedAt, note: said }) => ({
       name: called,
       votes,
