@@ -1,5 +1,10 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, isWide, test } from './fixtures';
+import type { Page } from '@playwright/test';
+import { expect, test } from './fixtures';
+import { png } from './png';
+
+// Long and independent: spread over the workers.
+test.describe.configure({ mode: 'parallel' });
 
 /** Every view, in groups that are looked at one after another. */
 const VIEWS = {
@@ -24,7 +29,8 @@ const VIEWS = {
   'set, balance, sheet': ['/looks/saltmarsh-1/set', '/looks/saltmarsh-3/balance', '/looks/saltmarsh-1/sheet'],
   day: [
     '/looks/saltmarsh-1/sheet/safety',
-    '/looks/saltmarsh-1/sheet/frames',
+    '/looks/saltmarsh-1/sheet/poses',
+    '/looks/night-oven-1/sheet/addresses',
     '/looks/saltmarsh-1/sheet/roles',
     '/looks/saltmarsh-1/sheet/schedule',
     '/looks/night-oven-1/sheet/devices',
@@ -47,21 +53,51 @@ const VIEWS = {
   ],
 } as const;
 
-for (const [group, paths] of Object.entries(VIEWS))
-  for (const theme of ['dark', 'light'] as const)
-    test(`axe finds nothing: ${group}, ${theme}`, async ({ page, server }) => {
-      // Colours do not depend on the width: each theme is looked at in one.
-      test.skip(isWide(page) === (theme === 'light'), 'looked at in the other width');
-      test.slow();
-      await page.addInitScript((name) => localStorage.setItem('fulgent:theme', name), theme);
-      for (const path of paths) {
-        await page.goto(`${server.url}${path}`);
-        await expect(page.getByRole('heading').first()).toBeVisible();
-        if (path.includes('balance')) await page.getByTestId('row-rim-right').getByRole('button').first().click();
-        const { violations } = await new AxeBuilder({ page }).analyze();
-        expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]!.html}`)).toEqual([]);
-      }
+/** Frames of the posters, whose pages are views too. */
+async function addFrames(page: Page, url: string): Promise<string[]> {
+  const file = png(
+    [
+      [20, 120, 150],
+      [235, 190, 160],
+      [255, 160, 20],
+    ],
+    60,
+  );
+  const add = async (query: string) => {
+    const answer = await page.request.post(`${url}/api/looks/saltmarsh-1/frames?${query}`, {
+      headers: { 'Content-Type': 'image/png' },
+      data: file,
     });
+    return (await answer.json()).id as string;
+  };
+  const frame = await add('name=Try');
+  await add('name=Low&kind=bracket&light=rim-left&stops=-1');
+  await add('name=High&kind=bracket&light=rim-left&stops=1');
+  return [`frame?frame=${frame}`, `draw?frame=${frame}`, 'bracket?light=rim-left', 'frames'].map(
+    (where) => `/looks/saltmarsh-1/sheet/${where}`,
+  );
+}
+
+const BUSY_S = 40;
+
+for (const [group, paths] of [...Object.entries(VIEWS), ['frames', null] as const])
+  test(`axe finds nothing: ${group}, in both themes`, async ({ page, server }) => {
+    test.slow();
+    await page.addInitScript(() => localStorage.setItem('fulgent:theme', 'dark'));
+    for (const path of paths ?? (await addFrames(page, server.url))) {
+      await page.goto(`${server.url}${path}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0, { timeout: BUSY_S * 1000 });
+      if (path.includes('balance')) await page.getByTestId('row-rim-right').getByRole('button').first().click();
+      const found = async (axe: AxeBuilder) =>
+        (await axe.analyze()).violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]!.html}`);
+      expect(await found(new AxeBuilder({ page }))).toEqual([]);
+      // Only contrast depends on the theme.
+      await page.evaluate(() => window.dispatchEvent(new StorageEvent('storage', { key: 'fulgent:theme', newValue: 'light' })));
+      await expect.poll(() => page.evaluate(() => document.documentElement.style.colorScheme)).toBe('light');
+      expect(await found(new AxeBuilder({ page }).withRules(['color-contrast']))).toEqual([]);
+    }
+  });
 
 test('the interface is made of pure greys: no style sheet or control carries a hue', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/camera`);

@@ -63,6 +63,14 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
     document.documentElement.style.backgroundColor = theme.ground;
     document.documentElement.style.colorScheme = theme.name;
   }, [theme]);
+  // Another tab of the same browser may change it too.
+  useEffect(() => {
+    const follow = ({ key, newValue }: StorageEvent) => {
+      if (key === STORED_AS) setTheme(newValue === 'light' ? LIGHT : DARK);
+    };
+    window.addEventListener('storage', follow);
+    return () => window.removeEventListener('storage', follow);
+  }, []);
   const control = useMemo(() => ({ theme, toggle: () => setTheme((now) => (now === DARK ? LIGHT : DARK)) }), [theme]);
   return <ThemeContext.Provider value={control}>{children}</ThemeContext.Provider>;
 }
