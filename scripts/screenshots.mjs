@@ -40,7 +40,7 @@ const told = (page) => page.getByTestId('light-verdict').waitFor();
 const takenFrame = async (page) => {
   const post = (route, data) => page.request.post(`${url}/api/devices${route}`, { data });
   await post('', { on: true });
-  await post('/deviations', { deviations: { key: { outputStops: 0.7 } } });
+  await post('/deviations', { lookId: 'saltmarsh-1', deviations: { key: { outputStops: 0.7 } } });
   const frame = await (await post('/shoot', { lookId: 'saltmarsh-1', widthPx: 640, name: 'First frame' })).json();
   await page.goto(`${url}/looks/saltmarsh-1/sheet/frame?frame=${frame.id}`);
   await page.getByTestId('off-key').waitFor({ timeout: 60_000 });

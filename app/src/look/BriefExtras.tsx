@@ -59,6 +59,9 @@ export function KeyLevel({ brief }: { readonly brief: Brief }) {
 export function StatusChoice({ brief }: { readonly brief: Brief }) {
   return (
     <>
+      <Text size="small" quiet>
+        How far it has come
+      </Text>
       <Choice
         label="How far it has come"
         options={STATUSES.map((id) => ({ id, name: STATUS_NAMES[id] }))}

@@ -74,13 +74,13 @@ export function BriefStep() {
           onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
         />
         <KeyLevel brief={brief} />
-        <StatusChoice brief={brief} />
         <Field
           label="Note"
           value={brief.note}
           onChange={(note) => changeBrief('note', { note: note.slice(0, 4000) })}
           multiline
         />
+        <StatusChoice brief={brief} />
       </Section>
       <MotivesSection look={look} />
       <Section title="Subject" aside={skin.name.toLowerCase()}>

@@ -30,7 +30,7 @@ const useStyles = themed((t) => ({
   card: { borderWidth: 1, borderColor: t.line, borderRadius: 3, padding: SPACE.m, gap: SPACE.s },
   done: { opacity: 0.55 },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
-  pair: { flexDirection: 'row', gap: SPACE.m },
+  pair: { flexDirection: 'row', alignItems: 'baseline', gap: SPACE.m },
   name: { width: 128 },
   bar: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
 }));

@@ -80,6 +80,10 @@ function pairs(
   return { kept, fresh, struck: left };
 }
 
+/** A modifier's name, and that its grid is on where the name does not say so. */
+const modifierWords = ({ name, gridDeg }: Light['modifier']) =>
+  gridDeg === null || /grid/i.test(name) ? name : `${name} with grid`;
+
 const standing = ({ lights }: Look) => lights.filter(({ on, role }) => on && role !== 'window');
 
 /** What is done to come from one set-up to another. `from` null: from an empty room. */
@@ -95,7 +99,7 @@ export function changesBetween(from: Look | null, to: Look): SetupChange[] {
   for (const [a, b] of kept) {
     if (gelsOf(a) !== gelsOf(b)) add(`${b.name}: ${b.gels.length ? 'change gel' : 'take gel off'}`, MINUTES.gel * b.pieces);
     if (a.modifier.name !== b.modifier.name || a.modifier.gridDeg !== b.modifier.gridDeg)
-      add(`${b.name}: ${b.modifier.name}${b.modifier.gridDeg === null ? '' : ' with grid'}`, MINUTES.modifier);
+      add(`${b.name}: ${modifierWords(b.modifier)}`, MINUTES.modifier);
     if (moved(a, b)) add(`${b.name}: move`, MINUTES.move);
     if (a.lamp?.fittedW !== b.lamp?.fittedW)
       add(`${b.name}: bulb of ${b.lamp?.fittedW ?? 0} W, once the old one is cool`, MINUTES.bulb + MINUTES.cool);
