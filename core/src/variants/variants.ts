@@ -1,8 +1,11 @@
 import { balance } from '../balance/balance';
 import { InputError } from '../errors';
+import { goalOfSpectrum, translate } from '../fixture/match';
 import { formatShutter, formatStops } from '../exposure/stops';
 import { evaluate } from '../look/evaluate';
 import { formatPower } from '../look/power';
+import { fixtureLookup, lookupIn, resolveSource } from '../look/resolve';
+import { compileScene } from '../look/scene';
 import type { Light, Look, Mood, Variant } from '../look/schema';
 
 /** Versions of a look from one rig: no stand is moved between them. */
@@ -101,11 +104,7 @@ export function makeVariant(look: Look, kind: VariantKind, id: string): Variant 
       return solved({
         ...look,
         lights: look.lights.map((light) =>
-          light.id === a.id
-            ? { ...light, gels: b.gels, setting: b.setting }
-            : light.id === b.id
-              ? { ...light, gels: a.gels, setting: a.setting }
-              : light,
+          light.id === a.id ? colouredAs(look, a, b) : light.id === b.id ? colouredAs(look, b, a) : light,
         ),
       });
     }
@@ -122,14 +121,35 @@ export function makeVariant(look: Look, kind: VariantKind, id: string): Variant 
   }
 }
 
+/** The first and the last of the full-colour lights, or else of the gelled ones: usually the two that stand against each other. */
 function swappable(lights: readonly Light[]): readonly [Light, Light] | null {
-  for (const a of lights)
-    for (const b of lights)
-      if (a.id < b.id && a.fixture.kind === 'colour' && b.fixture.kind === 'colour' && a.fixture.name === b.fixture.name)
-        return [a, b];
-  const gelled = lights.filter(({ fixture }) => fixture.kind !== 'colour');
-  return gelled.length > 1 ? [gelled[0]!, gelled.at(-1)!] : null;
+  for (const isColour of [true, false]) {
+    const alike = lights.filter(({ fixture }) => (fixture.kind === 'colour') === isColour);
+    if (alike.length > 1) return [alike[0]!, alike.at(-1)!];
+  }
+  return null;
 }
+
+/** A light in another's colour: with its gels, and a full-colour one dialled to what this camera sees of the other. */
+function colouredAs(look: Look, light: Light, other: Light): Light {
+  const { gels } = other;
+  if (light.fixture.kind !== 'colour') return { ...light, gels };
+  if (light.fixture.name === other.fixture.name) return { ...light, gels, setting: other.setting };
+  const lookup = lookupIn(look.spectra);
+  const { camera } = compileScene(look);
+  const goal = goalOfSpectrum(camera, resolveSource(other, 0, lookup));
+  const { ways } = translate(light.fixture, goal, camera, fixtureLookup(lookup), {
+    whiteK: look.camera.whiteK,
+    unit: light.unit,
+  });
+  // The way that comes nearest; in the mode that it is in now where that is as near.
+  const nearness = (way: (typeof ways)[number]) => way.difference - (way.mode === light.setting?.mode ? AS_NEAR : 0);
+  const best = ways.reduce((a, b) => (nearness(b) < nearness(a) ? b : a));
+  return { ...light, gels, setting: best.setting ?? light.setting };
+}
+
+/** Distance on the plane that nobody sees. */
+const AS_NEAR = 0.004;
 
 function neutral(light: Light, whiteK: number): Light {
   if (light.fixture.kind !== 'colour' || light.setting === null) return { ...light, gels: [] };
