@@ -8,6 +8,7 @@ import { openDatabase } from './db/open';
 import { repository } from './db/repository';
 import { workerRender } from './devices/render';
 import { processDecoder } from './frames/decoder';
+import { sweepDrafts } from './frames/picture-store';
 import { ownHosts, reachableAt } from './session';
 
 /** How long open requests may take to end when the server is asked to stop, ms. */
@@ -22,6 +23,7 @@ function main(): void {
     restore(process.argv[restoring + 1], config.dataFolder);
     return;
   }
+  sweepDrafts(config.dataFolder);
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
   if (process.argv.includes('--demo')) repository(database.db).addDemo();
   const drawing = workerRender();

@@ -1,10 +1,11 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
+import { NO_META } from '@fulgent/core';
 import { decodePicture } from '../src/frames/decode';
 import { processDecoder, type Decoder } from '../src/frames/decoder';
-import { pictureStore } from '../src/frames/picture-store';
+import { pictureStore, sweepDrafts } from '../src/frames/picture-store';
 
 let folder: string;
 let decoder: Decoder;
@@ -66,6 +67,22 @@ describe('the store of pictures', () => {
     );
     await expect(store.take('c', broken)).rejects.toThrow('The line went.');
     expect(readdirSync(path.join(folder, 'frames'))).toEqual([]);
+  });
+
+  it('is rid at start of what was half written, and keeps what was finished', async () => {
+    const store = pictureStore(folder, async (_file, preview) => {
+      writeFileSync(preview, 'preview');
+      return { mime: 'image/png', widthPx: 1, heightPx: 1, meta: NO_META };
+    });
+    await store.take('whole', parts('a picture'));
+    writeFileSync(path.join(folder, 'frames', 'half.original.draft'), 'half');
+    mkdirSync(path.join(folder, 'incoming'));
+    writeFileSync(path.join(folder, 'incoming', 'half.zip'), 'half');
+    sweepDrafts(folder);
+    expect(readdirSync(path.join(folder, 'frames')).sort()).toEqual(['whole.original', 'whole.preview']);
+    expect(readdirSync(folder)).not.toContain('incoming');
+    // Nothing there yet is no fault.
+    sweepDrafts(path.join(folder, 'nowhere'));
   });
 
   it('takes no id that could be a path', async () => {

@@ -1,3 +1,4 @@
+import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { mkdir, open, rename, rm, type FileHandle } from 'node:fs/promises';
 import path from 'node:path';
 import { refused, type Decode, type PictureFacts } from './decode';
@@ -20,8 +21,22 @@ export interface PictureStore {
   drop(id: string): Promise<void>;
 }
 
+/** Folder of archives on their way in. */
+export const INCOMING = 'incoming';
+
 const ID = /^[A-Za-z0-9_-]{1,64}$/;
 const KINDS = ['original', 'preview'] as const;
+
+/**
+ * Takes away what a server left half written that was killed. Finished files stay, whatever the database says of them: an older copy of it may have been put
+ * back. To be called before anything is taken in.
+ */
+export function sweepDrafts(data: string): void {
+  const root = path.join(data, 'frames');
+  for (const name of existsSync(root) ? readdirSync(root) : [])
+    if (name.endsWith('.draft')) rmSync(path.join(root, name), { force: true });
+  rmSync(path.join(data, INCOMING), { recursive: true, force: true });
+}
 
 export function pictureStore(data: string, decode: Decode): PictureStore {
   const root = path.join(data, 'frames');

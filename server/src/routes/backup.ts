@@ -8,7 +8,7 @@ import { listCopies, makeCopy } from '../backup/copies';
 import { takeArchive } from '../backup/take-archive';
 import { writeArchive } from '../backup/write-archive';
 import type { OpenDatabase } from '../db/open';
-import type { PictureStore } from '../frames/picture-store';
+import { INCOMING, type PictureStore } from '../frames/picture-store';
 import { HttpProblem } from '../problem';
 import { within } from './within';
 
@@ -33,7 +33,7 @@ export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: Pic
 
   router.post('/', async (req, res) => {
     if (!req.is(ARCHIVES)) throw new HttpProblem(415, 'No archive', 'Send the archive itself as the body, as application/zip.');
-    const incoming = path.join(folder, 'incoming');
+    const incoming = path.join(folder, INCOMING);
     const file = path.join(incoming, `${nanoid(12)}.zip`);
     await mkdir(incoming, { recursive: true });
     try {
