@@ -54,6 +54,11 @@ export function drawPlan(doc: Document, look: Look, box: PlanBox): void {
   }
   const [sx, sy] = at(0, 0);
   doc.circle(sx, sy, 0.22 * scale).stroke();
+  if (look.subject.form === 'person') {
+    // Where the face looks.
+    const turn = (look.subject.turnDeg * Math.PI) / 180;
+    line(at(0.22 * Math.sin(turn), 0.22 * Math.cos(turn)), at(0.36 * Math.sin(turn), 0.36 * Math.cos(turn)));
+  }
   const [cx, cy] = at(0, look.camera.distanceM);
   doc.rect(cx - 7, cy - 4, 14, 9).stroke();
   doc
