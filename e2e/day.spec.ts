@@ -175,7 +175,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
     });
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
   await page.getByRole('link', { name: /^Bracket of Rim right/ }).click();
-  await expect(page.getByTestId('bracket-text')).toHaveText('Rim right: strongest at 0.0; higher it clips or pales.', {
+  await expect(page.getByTestId('bracket-text')).toHaveText('Rim right: strongest at 0.0; at +1.0 100 % of its place clips.', {
     timeout: 30_000,
   });
   await expect(page.getByRole('table', { name: 'Bracket' })).toContainText('100 %');
@@ -200,6 +200,29 @@ test('fixtures on the network take what is dialled; set-ups are put in order', a
       .first(),
   ).toBeVisible();
   expect((await page.getByTestId('schedule').innerText()).split('\n')[2]).toBe('Piste, washed out');
+  // All three need no more than there is; with one flash gone they do.
+  const kit = page.getByRole('table', { name: 'Kit of the day' });
+  await expect(kit.getByRole('row').filter({ hasText: 'Flash 200 J' })).toContainText(/2.*2/);
+  const entry = (await (await page.request.get(`${server.url}/api/kit`)).json()).find(
+    (one: { entry: { name: string } }) => one.entry.name === 'Flash 200 J',
+  );
+  await page.request.put(`${server.url}/api/kit/${entry.entry.id}`, {
+    headers: { ...asJson, 'If-Match': `"${entry.revision}"` },
+    data: { ...entry.entry, count: 1 },
+  });
+  await page.reload();
+  await expect(page.getByText(/^Flash 200 J: 2 needed, 1 there\. For .*Piste, washed out/)).toBeVisible();
+});
+
+test('@phone a look is approved: the brief says since when, and the log finds it', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-2/brief`);
+  await page.getByRole('radio', { name: 'Approved' }).click();
+  await expect(page.getByText(/^Approved, \d+ \w+, \d\d:\d\d/)).toBeVisible();
+  await kept(page);
+  await page.goto(`${server.url}/log`);
+  await page.getByRole('radio', { name: 'Approved' }).click();
+  await expect(page.getByTestId('log-saltmarsh-2')).toContainText(/Approved, \d+ \w+/);
+  await expect(page.getByTestId('log-saltmarsh-1')).toHaveCount(0);
 });
 
 test('@phone the log: continuity, a look made again, the sheet as PDF', async ({ page, server }) => {

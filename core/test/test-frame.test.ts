@@ -413,7 +413,7 @@ describe('a bracket', () => {
     ]);
     expect(bracket.steps.map(({ stops }) => stops)).toEqual([-1, 0, 1]);
     expect(bracket.bestStops).toBe(0);
-    expect(bracket.text).toBe('Rim right: strongest at 0.0; higher it clips or pales.');
+    expect(bracket.text).toBe('Rim right: strongest at 0.0; at +1.0 100 % of its place clips.');
     expect(bracket.steps[2]).toMatchObject({ clipped: 1, placeClipped: 1 });
     expect(bracket.steps[0]!.chroma!).toBeLessThan(bracket.steps[1]!.chroma!);
   });
@@ -424,6 +424,13 @@ describe('a bracket', () => {
       /room above/,
     );
     expect(readBracket(poster, 'rim-right', [step(0, [0.9, 0.1, 0.02]), step(1, [0.9, 0.5, 0.3])]).text).toMatch(/try lower/);
+    // The lowest is the only one that does not clip: lower would be weaker, not better.
+    expect(readBracket(poster, 'rim-right', [step(0, [0.5, 0.16, 0.02]), step(1, [1, 0.4, 0.05])]).text).toBe(
+      'Rim right: strongest at 0.0; at +1.0 100 % of its place clips.',
+    );
+    expect(
+      readBracket(poster, 'rim-right', [step(-1, [0.2, 0.06, 0.01]), step(0, [0.5, 0.16, 0.02]), step(1, [0.9, 0.6, 0.5])]).text,
+    ).toMatch(/strongest at 0\.0; higher it pales/);
     expect(readBracket(poster, 'rim-right', [step(0, [0.4, 0.1, 0])]).text).toMatch(/no bracket/);
   });
 

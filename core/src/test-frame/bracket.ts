@@ -35,6 +35,8 @@ export interface Bracket {
 /** From this share on the place has begun to clip. */
 const CLIPS_FROM = 0.02;
 
+const isClipped = ({ placeClipped }: BracketStep) => (placeClipped ?? 0) >= CLIPS_FROM;
+
 /** A light at several levels, everything else standing: where its colour is strongest before it begins to clip. */
 export function readBracket(look: Look, lightId: string, frames: readonly BracketFrame[]): Bracket {
   const light = look.lights.find(({ id }) => id === lightId);
@@ -50,7 +52,7 @@ export function readBracket(look: Look, lightId: string, frames: readonly Bracke
         separation: separationIn(patches),
       };
     });
-  const clean = steps.filter(({ chroma, placeClipped }) => chroma !== null && (placeClipped ?? 1) < CLIPS_FROM);
+  const clean = steps.filter((step) => step.chroma !== null && !isClipped(step));
   const best = clean.reduce<BracketStep | null>((a, b) => (a === null || b.chroma! > a.chroma! ? b : a), null);
   return { steps, bestStops: best?.stops ?? null, text: bracketText(light?.name ?? lightId, steps, best) };
 }
@@ -70,8 +72,11 @@ function separationIn(patches: readonly Patch[]): number | null {
 function bracketText(name: string, steps: readonly BracketStep[], best: BracketStep | null): string {
   if (steps.length < 2) return `${name}: one frame is no bracket; take one a stop under and one a stop over.`;
   if (!best) return `${name}: its place clips or is not read in every frame; begin lower.`;
-  if (best === steps[0]) return `${name}: strongest at ${formatStops(best.stops)}, the lowest of these; try lower still.`;
-  if (best === steps[steps.length - 1])
-    return `${name}: strongest at ${formatStops(best.stops)}, the highest of these; there is room above.`;
-  return `${name}: strongest at ${formatStops(best.stops)}; higher it clips or pales.`;
+  const at = `${name}: strongest at ${formatStops(best.stops)}`;
+  const above = steps[steps.indexOf(best) + 1];
+  if (!above) return `${at}, the highest of these; there is room above.`;
+  if (isClipped(above))
+    return `${at}; at ${formatStops(above.stops)} ${Math.round(100 * above.placeClipped!)} % of its place clips.`;
+  if (best === steps[0]) return `${at}, the lowest of these; try lower still.`;
+  return `${at}; higher it pales.`;
 }
