@@ -21,6 +21,8 @@ const mockServer = {
   refuse: null as string | null,
   writes: [] as { id: string; basedOn: number; look: Look }[],
   held: null as Promise<void> | null,
+  /** Writes are done, and their answers never arrive. */
+  mute: false,
 };
 
 jest.mock('../src/api/client', () => {
@@ -46,6 +48,7 @@ jest.mock('../src/api/client', () => {
         const now = mockServer.looks.get(id)!;
         if (now.revision !== basedOn) throw new actual.ApiError(409, 'Changed elsewhere', [], stored(id));
         mockServer.looks.set(id, { revision: basedOn + 1, look: JSON.parse(JSON.stringify(look)) as Look });
+        if (mockServer.mute) throw new actual.OfflineError();
         return stored(id);
       },
       createLook: async (look: Look) => {
@@ -94,7 +97,7 @@ beforeEach(async () => {
   jest.useFakeTimers();
   localStorage.clear();
   useDrafts.setState([], true);
-  Object.assign(mockServer, { offline: false, refuse: null, writes: [], held: null });
+  Object.assign(mockServer, { offline: false, refuse: null, writes: [], held: null, mute: false });
   mockServer.looks = new Map([
     ['a', { revision: 1, look: start }],
     ['b', { revision: 1, look: { ...start, title: 'Other' } }],
@@ -237,6 +240,64 @@ describe('without a connection', () => {
     await settle();
     expect(onServer().look.camera.iso).toBe(800);
     expect(state().save).toBe('kept');
+  });
+
+  it('an answer that is lost is no conflict with oneself, whatever was changed since', async () => {
+    mockServer.mute = true;
+    iso(400);
+    await saveNow();
+    expect(onServer().revision).toBe(2);
+    expect(state().save).toBe('unsent');
+    jest.setSystemTime(Date.now() + 2000);
+    iso(800);
+    mockServer.mute = false;
+    await saveNow();
+    jest.advanceTimersByTime(10);
+    await settle();
+    expect(state()).toMatchObject({ save: 'kept', conflict: null, look: { camera: { iso: 800 } } });
+    expect(onServer()).toMatchObject({ revision: 3, look: { camera: { iso: 800 } } });
+    undo();
+    expect(state().look!.camera.iso).toBe(400);
+  });
+
+  it('nor is one that came when the page was gone', async () => {
+    mockServer.mute = true;
+    iso(400);
+    await saveNow();
+    jest.setSystemTime(Date.now() + 2000);
+    iso(800);
+    // A reload: only the device remembers what was sent.
+    useOpenLook.setState({ id: null, look: null, saved: null, past: [], sent: [], save: 'kept' });
+    mockServer.mute = false;
+    await openLook('a');
+    jest.advanceTimersByTime(10);
+    await settle();
+    expect(state()).toMatchObject({ save: 'kept', conflict: null, look: { camera: { iso: 800 } } });
+    expect(localStorage).toHaveLength(0);
+  });
+
+  it('nor is one that came after the look was left', async () => {
+    mockServer.mute = true;
+    iso(400);
+    await saveNow();
+    closeLook();
+    await settle();
+    mockServer.mute = false;
+    await sendDrafts();
+    expect(onServer()).toMatchObject({ revision: 2, look: { camera: { iso: 400 } } });
+    expect(useDrafts.getState()).toEqual([]);
+  });
+
+  it('but what somebody else wrote after a lost answer still is', async () => {
+    mockServer.mute = true;
+    iso(400);
+    await saveNow();
+    mockServer.mute = false;
+    elsewhere((look) => ({ ...look, camera: { ...look.camera, iso: 250 } }));
+    jest.setSystemTime(Date.now() + 2000);
+    iso(800);
+    await saveNow();
+    expect(state().save).toBe('conflict');
   });
 
   it('a draft of an earlier version of the application is brought up', async () => {

@@ -234,6 +234,49 @@ describe('the stand-in devices', () => {
   });
 });
 
+describe('the log', () => {
+  const log = async () => (await api.get('/api/log').expect(200)).body as { lookId: string; title: string; note: string }[];
+
+  it('follows what changes: a look is read anew only when it has a new revision', async () => {
+    const ids: string[] = [];
+    for (let i = 0; i < 23; i++) ids.push(await newLook({ ...(JSON.parse(poster) as Look), title: `Look ${i}` }));
+    expect((await log()).map(({ title }) => title).sort()).toEqual(ids.map((_, i) => `Look ${i}`).sort());
+    const look = JSON.parse(poster) as Look;
+    await api
+      .put(`/api/looks/${ids[4]}`)
+      .set('If-Match', '"1"')
+      .send({ ...look, title: 'Fourth', brief: { ...look.brief, note: 'said since' } })
+      .expect(200);
+    await api.delete(`/api/looks/${ids[7]}`).expect(204);
+    const now = await log();
+    expect(now.find(({ lookId }) => lookId === ids[4])).toMatchObject({ title: 'Fourth', note: 'said since' });
+    expect(now.some(({ lookId }) => lookId === ids[7])).toBe(false);
+    expect(now[0]!.lookId).toBe(ids[4]);
+    await api.post(`/api/looks/${ids[7]}/restore`).expect(200);
+    expect((await log()).some(({ lookId }) => lookId === ids[7])).toBe(true);
+  });
+
+  it('answers several at once while looks are written', async () => {
+    const ids: string[] = [];
+    for (let i = 0; i < 12; i++) ids.push(await newLook());
+    const look = JSON.parse(poster) as Look;
+    const answers = await Promise.all([
+      log(),
+      api
+        .put(`/api/looks/${ids[0]}`)
+        .set('If-Match', '"1"')
+        .send({ ...look, title: 'Meanwhile' }),
+      log(),
+      api.delete(`/api/looks/${ids[1]}`),
+      log(),
+    ]);
+    expect(answers).toHaveLength(5);
+    const after = await log();
+    expect(after).toHaveLength(11);
+    expect(after.find(({ lookId }) => lookId === ids[0])!.title).toBe('Meanwhile');
+  });
+});
+
 describe('the archive', () => {
   const archive = async (from = api): Promise<Buffer> =>
     (

@@ -7,6 +7,8 @@ export interface Draft {
   readonly revision: number;
   readonly saved: Look;
   readonly look: Look;
+  /** What was sent on that revision and not answered: the server may have it. */
+  readonly sent?: readonly Look[];
 }
 
 const PREFIX = 'fulgent:draft:';
@@ -48,17 +50,20 @@ export function readDraft(id: string): Draft | null {
   try {
     const text = localStorage.getItem(PREFIX + id);
     if (!text) return null;
-    const { revision, saved, look } = JSON.parse(text) as Draft;
-    return { revision, saved: upgradeLook(saved) as Look, look: upgradeLook(look) as Look };
+    const { revision, saved, look, sent = [] } = JSON.parse(text) as Draft;
+    const now = (one: Look) => upgradeLook(one) as Look;
+    return { revision, saved: now(saved), look: now(look), sent: sent.map(now) };
   } catch {
     return null;
   }
 }
 
+export const isSame = (a: Look, b: Look): boolean => JSON.stringify(a) === JSON.stringify(b);
+
 /** Takes what the server has now off the draft of a look that is no longer open. */
 export function settleDraft(id: string, sent: Look, revision: number): void {
   const draft = readDraft(id);
   if (!draft) return;
-  if (JSON.stringify(draft.look) === JSON.stringify(sent)) dropDraft(id);
-  else keepDraft(id, { ...draft, revision, saved: sent });
+  if (isSame(draft.look, sent)) dropDraft(id);
+  else keepDraft(id, { revision, saved: sent, look: draft.look });
 }

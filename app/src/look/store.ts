@@ -2,7 +2,7 @@ import { mergeLooks, type BalanceResult, type Look, type Readings } from '@fulge
 import { create } from 'zustand';
 import { api, ApiError, OfflineError, type StoredLook } from '../api/client';
 import { compute, latestEvaluator } from '../workers/compute';
-import { dropDraft, keepDraft, readDraft, settleDraft, useDrafts } from './drafts';
+import { dropDraft, isSame, keepDraft, readDraft, settleDraft, useDrafts } from './drafts';
 
 /** Whether what is on screen is on the server: and if not, why. */
 export type SaveState = 'kept' | 'keeping' | 'unsent' | 'conflict' | 'refused';
@@ -27,6 +27,8 @@ interface OpenLook {
   readonly look: Look | null;
   readonly past: readonly Look[];
   readonly future: readonly Look[];
+  /** What was sent on this revision and never answered: the server may have it all the same. */
+  readonly sent: readonly Look[];
   readonly save: SaveState;
   readonly saveMessage: string | null;
   readonly conflict: Conflict | null;
@@ -46,6 +48,7 @@ const EMPTY: OpenLook = {
   look: null,
   past: [],
   future: [],
+  sent: [],
   save: 'kept',
   saveMessage: null,
   conflict: null,
@@ -64,6 +67,8 @@ const UNDO_STEPS = 200;
 const COALESCE_MS = 900;
 const SAVE_AFTER_MS = 250;
 const RETRY_MS = 3000;
+/** Unanswered writes that are remembered. */
+const MOST_SENT = 5;
 
 const evaluateLatest = latestEvaluator(
   (look, readings) => {
@@ -79,10 +84,10 @@ function show(change: Partial<OpenLook> & { look: Look }): void {
 }
 
 function keepUnsent(): void {
-  const { id, revision, saved, look } = get();
+  const { id, revision, saved, look, sent } = get();
   if (!id || !saved || !look) return;
   if (look === saved) dropDraft(id);
-  else keepDraft(id, { revision, saved, look });
+  else keepDraft(id, { revision, saved, look, sent });
 }
 
 let sendingDrafts: Promise<void> | null = null;
@@ -105,6 +110,9 @@ async function sendEach(): Promise<void> {
     } catch (error) {
       // Without a connection none of the others can be sent either.
       if (error instanceof OfflineError) return;
+      const current = error instanceof ApiError ? error.current : null;
+      // Sent before, and only the answer was lost.
+      if (current && draft.sent?.some((one) => isSame(one, current.look))) settleDraft(id, current.look, current.revision);
     }
   }
 }
@@ -128,7 +136,15 @@ export async function openLook(id: string): Promise<void> {
       show({ shootId, saved: look, revision, look, opened: look });
       return;
     }
-    show({ shootId, saved: draft.saved, revision: draft.revision, look: draft.look, opened: look, save: 'unsent' });
+    show({
+      shootId,
+      saved: draft.saved,
+      revision: draft.revision,
+      look: draft.look,
+      opened: look,
+      sent: draft.sent ?? [],
+      save: 'unsent',
+    });
     if (draft.revision === revision) scheduleSave(0);
     else takeTheirs(stored);
   } catch (error) {
@@ -224,7 +240,9 @@ export function saveNow(): Promise<void> {
 async function sendUnsent(): Promise<void> {
   const { id, look, saved, revision, save } = get();
   if (!id || !look || look === saved || save === 'conflict') return;
-  set({ save: 'keeping' });
+  set({ save: 'keeping', sent: [...get().sent, look].slice(-MOST_SENT) });
+  // The page may go before the answer comes.
+  keepUnsent();
   await send(id, look, revision);
 }
 
@@ -236,13 +254,13 @@ async function send(id: string, look: Look, revision: number): Promise<void> {
       return;
     }
     const clean = get().look === look;
-    set({ saved: look, revision: stored.revision, save: clean ? 'kept' : 'unsent', saveMessage: null });
+    set({ saved: look, revision: stored.revision, sent: [], save: clean ? 'kept' : 'unsent', saveMessage: null });
     keepUnsent();
     if (!clean) scheduleSave();
   } catch (error) {
     if (get().id !== id) return;
     if (error instanceof ApiError && error.current) takeTheirs(error.current);
-    else if (error instanceof ApiError) set({ save: 'refused', saveMessage: error.message });
+    else if (error instanceof ApiError) set({ save: 'refused', sent: [], saveMessage: error.message });
     else {
       set({ save: 'unsent', saveMessage: error instanceof OfflineError ? error.message : String(error) });
       scheduleSave(RETRY_MS);
@@ -252,8 +270,16 @@ async function send(id: string, look: Look, revision: number): Promise<void> {
 
 /** A change made elsewhere: taken in where it touches other things, else shown for a decision. */
 function takeTheirs(theirs: StoredLook): void {
-  const { saved, look, past } = get();
+  const { saved, look, past, sent } = get();
   if (!saved || !look) return;
+  // It came from here, and only the answer was lost: there is nobody to agree with.
+  if (sent.some((one) => isSame(one, theirs.look))) {
+    set({ saved: theirs.look, revision: theirs.revision, sent: [], save: 'unsent', saveMessage: null });
+    if (isSame(look, theirs.look)) set({ saved: look, save: 'kept' });
+    keepUnsent();
+    scheduleSave(0);
+    return;
+  }
   const { look: merged, conflicts } = mergeLooks(saved, look, theirs.look);
   if (conflicts.length > 0) {
     set({ save: 'conflict', conflict: { theirs, places: conflicts } });
@@ -264,6 +290,7 @@ function takeTheirs(theirs: StoredLook): void {
     past: [...past, look],
     saved: theirs.look,
     revision: theirs.revision,
+    sent: [],
     save: 'unsent',
     saveMessage: 'Merged with changes made elsewhere.',
   });
@@ -288,6 +315,7 @@ export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promi
     past: [...past, look],
     saved: theirs.look,
     revision: theirs.revision,
+    sent: [],
     conflict: null,
     save: 'unsent',
     saveMessage: null,

@@ -168,6 +168,13 @@ export function repository(db: Db) {
     readLook,
     createLook,
 
+    has: (id: string): boolean =>
+      db
+        .select({ id: looks.id })
+        .from(looks)
+        .where(and(eq(looks.id, id), present))
+        .get() !== undefined,
+
     /** A look with when it was begun. */
     readWithDate(id: string): { look: Look; createdAt: number } {
       const { createdAt, revision } = lookRow(id);
