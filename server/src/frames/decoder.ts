@@ -16,7 +16,7 @@ export interface Decoder {
 }
 
 /** Below the server's own: an answer to a phone goes before a picture. */
-const NICE = 10;
+const NICE = 19;
 
 /**
  * Reads pictures in a process of its own, of low priority: reading megabytes keeps no answer waiting, and a file that brings the reader down takes nothing
