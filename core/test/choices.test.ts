@@ -27,14 +27,10 @@ import { goalOfSpectrum } from '../src/fixture/match';
 import { lookupIn, resolveSource } from '../src/look/resolve';
 import { compileScene } from '../src/look/scene';
 import { planeDistance } from '../src/palette/plane';
-import { copyOf } from './support';
+import { copyOf, withLights } from './support';
 
 const poster = demoLooks()[0]!;
 const oven = nightOvenLooks()[0]!;
-const withLights = (look: Look, change: (light: Light) => Partial<Light>): Look => ({
-  ...look,
-  lights: look.lights.map((light) => ({ ...light, ...change(light) })),
-});
 
 describe('tones of a backdrop', () => {
   const tones = compareTones(poster);

@@ -21,16 +21,11 @@ import {
   type Look,
 } from '../src';
 import { fixtureOf } from '../src/catalogue/kit';
-import { copyOf } from './support';
+import { copyOf, withLights } from './support';
 
 const poster = demoLooks()[0]!;
 const oven = nightOvenLooks()[0]!;
 
-/** A look with some of its lights changed. */
-const withLights = (look: Look, change: (light: Light) => Partial<Light>): Look => ({
-  ...look,
-  lights: look.lights.map((light) => ({ ...light, ...change(light) })),
-});
 const withRig = (look: Look, id: string, rig: Partial<Light['rig']>): Look =>
   withLights(look, (light) => (light.id === id ? { rig: { ...light.rig, ...rig } } : {}));
 const kinds = (look: Look, level?: string) =>

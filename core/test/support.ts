@@ -1,3 +1,4 @@
+import type { Light, Look } from '../src';
 import { gaussian, risingEdge, sampled, type Spectrum } from '../src/spectrum/grid';
 
 /** The test gels of the model's reference figures. */
@@ -9,3 +10,9 @@ export const ORANGE_TEST_GEL: Spectrum = sampled((nm) => 0.02 + 0.86 * risingEdg
 export function copyOf<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T;
 }
+
+/** A look with some of its lights changed. */
+export const withLights = (look: Look, change: (light: Light) => Partial<Light>): Look => ({
+  ...look,
+  lights: look.lights.map((light) => ({ ...light, ...change(light) })),
+});

@@ -8,7 +8,8 @@ import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
-import { study } from '../workers/study';
+import { areaWords } from './frame-words';
+import { studyFrame } from './study-frame';
 
 const useStyles = themed((t) => ({
   sheet: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
@@ -18,8 +19,7 @@ const useStyles = themed((t) => ({
   best: { borderWidth: 2, borderColor: t.text },
 }));
 
-const percent = (share: number | null) =>
-  share === null ? 'not read' : `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+const area = (share: number | null) => (share === null ? 'not read' : areaWords(share));
 const figure = (value: number | null) => (value === null ? 'not read' : value.toFixed(2));
 
 /** One light at several levels, side by side: what clips, how strong the colour is, how the edge stands off. */
@@ -37,16 +37,7 @@ export function BracketPage({ look }: { readonly look: Look }) {
     async () => {
       const out = [];
       for (const frame of frames) {
-        const [planned, picture] = await Promise.all([
-          api.frameLook(frame.id),
-          fetch(api.framePicture(frame.id)).then((answer) => answer.blob()),
-        ]);
-        const { patches, summary } = await study().testFrame(
-          picture,
-          planned,
-          null,
-          frame.notes.marks.length ? frame.notes.marks : null,
-        );
+        const { patches, summary } = await studyFrame(frame, frame.notes.marks.length ? frame.notes.marks : null);
         out.push({ stops: frame.stops, patches, summary });
       }
       return readBracket(look, lightId, out);
@@ -86,7 +77,7 @@ export function BracketPage({ look }: { readonly look: Look }) {
               first={0.8}
               rows={read.steps.map(({ stops, clipped, placeClipped, chroma, separation }, i) => ({
                 id: `${i} ${stops}`,
-                cells: [formatStops(stops), percent(clipped), percent(placeClipped), figure(chroma), figure(separation)],
+                cells: [formatStops(stops), area(clipped), area(placeClipped), figure(chroma), figure(separation)],
                 present: stops === read.bestStops,
               }))}
             />

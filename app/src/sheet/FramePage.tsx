@@ -14,14 +14,12 @@ import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import { study } from '../workers/study';
 import type { FrameStudy } from '../workers/frame-study';
-import { exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
+import { areaWords, exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
 import { GradedFrom } from './GradedFrom';
 import { judged } from './judge';
 import { MarkedPicture } from './MarkedPicture';
-
-const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+import { studyFrame } from './study-frame';
 
 /** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
 export function FramePage({ look }: { readonly look: Look }) {
@@ -42,17 +40,14 @@ export function FramePage({ look }: { readonly look: Look }) {
     if (!planned || kind === undefined) return undefined;
     let stale = false;
     const given = JSON.parse(marksKey) as Mark[] | null;
-    fetch(api.framePicture(frameId))
-      .then((answer) => answer.blob())
-      .then((blob) => study().testFrame(blob, planned, aloneId, kind === 'black' ? [] : given))
-      .then(
-        (answer) => {
-          if (!stale) setStudy(answer);
-        },
-        (reason: unknown) => {
-          if (!stale) setFailure(reason instanceof Error ? reason.message : String(reason));
-        },
-      );
+    studyFrame({ id: frameId, kind, lightId: aloneId ?? '' }, given, planned).then(
+      (answer) => {
+        if (!stale) setStudy(answer);
+      },
+      (reason: unknown) => {
+        if (!stale) setFailure(reason instanceof Error ? reason.message : String(reason));
+      },
+    );
     return () => {
       stale = true;
     };
@@ -253,12 +248,12 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
           label="Clipping and floor"
           columns={['What', 'Of the area']}
           rows={[
-            { id: 'r', cells: ['Red clips', percent(channels[0])] },
-            { id: 'g', cells: ['Green clips', percent(channels[1])] },
-            { id: 'b', cells: ['Blue clips', percent(channels[2])] },
-            { id: 'lost', cells: ['Texture lost', percent(lost)] },
-            { id: 'spots', cells: ['Clips in small spots', percent(spots)], note: 'sheen, metal, glass: may burn a little' },
-            { id: 'areas', cells: ['Clips in whole areas', percent(areas)], note: areas > 0 ? 'colour is gone there' : '' },
+            { id: 'r', cells: ['Red clips', areaWords(channels[0])] },
+            { id: 'g', cells: ['Green clips', areaWords(channels[1])] },
+            { id: 'b', cells: ['Blue clips', areaWords(channels[2])] },
+            { id: 'lost', cells: ['Texture lost', areaWords(lost)] },
+            { id: 'spots', cells: ['Clips in small spots', areaWords(spots)], note: 'sheen, metal, glass: may burn a little' },
+            { id: 'areas', cells: ['Clips in whole areas', areaWords(areas)], note: areas > 0 ? 'colour is gone there' : '' },
             { id: 'floor', cells: ['Darkest part, from mid-grey', formatStops(summary.floorStops)] },
             { id: 'mean', cells: ['Mean, from mid-grey', formatStops(summary.meanStops)] },
             ...(unevenStops === null

@@ -7,10 +7,9 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
-import { study } from '../workers/study';
 import type { FrameStudy } from '../workers/frame-study';
-
-const percent = (share: number) => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
+import { areaWords } from './frame-words';
+import { studyFrame } from './study-frame';
 
 /** A frame that was worked on afterwards, against the one that it came from: what that did to clipping and colour. */
 export function GradedFrom({
@@ -28,13 +27,9 @@ export function GradedFrom({
   const from = others.find(({ id }) => id === gradedFrom);
   const [how, setHow] = useState<string | null>(null);
   const marks = found?.marks;
-  const { data: before, error } = useSWR(from && marks ? ['graded', from.id, JSON.stringify(marks)] : null, async () => {
-    const [planned, picture] = await Promise.all([
-      api.frameLook(from!.id),
-      fetch(api.framePicture(from!.id)).then((answer) => answer.blob()),
-    ]);
-    return study().testFrame(picture, planned, frame.kind === 'alone' ? frame.lightId : null, marks!);
-  });
+  const { data: before, error } = useSWR(from && marks ? ['graded', from.id, JSON.stringify(marks)] : null, () =>
+    studyFrame(from!, marks!),
+  );
   const chroma = ({ patches }: FrameStudy) =>
     patches.length ? patches.reduce((sum, patch) => sum + patch.chroma, 0) / patches.length : 0;
   return (
@@ -66,9 +61,12 @@ export function GradedFrom({
           rows={[
             {
               id: 'clip',
-              cells: ['Clips, any channel', percent(before.summary.clipping.any), percent(found.summary.clipping.any)],
+              cells: ['Clips, any channel', areaWords(before.summary.clipping.any), areaWords(found.summary.clipping.any)],
             },
-            { id: 'lost', cells: ['Texture lost', percent(before.summary.clipping.lost), percent(found.summary.clipping.lost)] },
+            {
+              id: 'lost',
+              cells: ['Texture lost', areaWords(before.summary.clipping.lost), areaWords(found.summary.clipping.lost)],
+            },
             { id: 'chroma', cells: ['Mean chroma at its places', chroma(before).toFixed(3), chroma(found).toFixed(3)] },
           ]}
         />

@@ -33,3 +33,6 @@ export function exposureDifferences({ camera }: Look, { meta }: Pick<FrameRecord
   if (meta.white === 'auto') out.push('taken with auto white: colours of two such frames cannot be compared');
   return out;
 }
+
+/** A share of a frame's area: small ones to a tenth. */
+export const areaWords = (share: number): string => `${(100 * share).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
