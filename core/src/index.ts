@@ -138,7 +138,7 @@ export type {
 export { AMBIENT_ID, ambientLux } from './look/scene';
 export { formatPower, nearestPower, powerSteps, steppedPower } from './look/power';
 export { keySideOf, standardProbes, usualZone } from './look/probes';
-export { throwM } from './look/room';
+export { throwM } from './transport/room';
 export { LIGHT_SETS, makeLight, newLook, usualPlace, type LightDraft, type LightSetId, type NewLook } from './look/create';
 export { compareTones, type ToneComparison } from './look/tones';
 export { mergeLooks, type Merge } from './look/merge';
@@ -310,7 +310,7 @@ export { readDrag, type DragReading, type DragZone } from './capture/drag';
 export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './capture/trade-off';
 export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
 export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';
-export { viewOf, type View } from './look/view';
+export { viewOf, type View } from './transport/view';
 export type { FrameMaterial } from './subject/materials';
 export {
   backdropEvenness,

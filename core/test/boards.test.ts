@@ -1,4 +1,4 @@
-import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/look/boards';
+import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/transport/boards';
 import { demoLooks, evaluate, parseLook, reachTable, spillRemedies, type Board, type Look } from '../src';
 import { makeStudio } from '../src/frame';
 

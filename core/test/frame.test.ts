@@ -6,9 +6,9 @@ import { frameReflectances, frameTriples, relightInto } from '../src/frame/relig
 import { mirrored, SHEEN } from '../src/frame/sheen';
 import { makeStudio } from '../src/frame/studio';
 import { findSurfaces } from '../src/frame/surfaces';
-import { viewOf } from '../src/look/view';
+import { viewOf } from '../src/transport/view';
 import { MATERIALS_OF_FRAME, SKIN, WARDROBE } from '../src/subject/materials';
-import { stageOf, transfer } from '../src/look/stage';
+import { stageOf, transfer } from '../src/transport/stage';
 import { tintOf } from '../src/look/reflectances';
 import { liquidTransmittance } from '../src/surface/liquid';
 import {
@@ -32,8 +32,8 @@ import {
 } from '../src';
 import { recordInto } from '../src/camera/camera';
 import { cameraAt } from '../src/capture/white';
-import { subjectForms } from '../src/look/geometry';
-import { landedFlux, washFactor } from '../src/look/room';
+import { subjectForms } from '../src/transport/geometry';
+import { landedFlux, washFactor } from '../src/transport/room';
 import { fullExposure } from '../src/look/scene';
 import { copyOf } from './support';
 

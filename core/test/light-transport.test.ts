@@ -6,11 +6,11 @@ import { frameTriples, relightInto } from '../src/frame/relight';
 import { faceOf, glint, seenAlong } from '../src/frame/sheen';
 import { findSurfaces } from '../src/frame/surfaces';
 import { makeStudio } from '../src/frame/studio';
-import { flareOf, inScatter } from '../src/look/air';
-import { cardSources, fromCard, SILVER_REFLECTANCE } from '../src/look/boards';
-import { emissionOf, lightAxes } from '../src/look/emission';
-import { reaching, stageOf } from '../src/look/stage';
-import { viewOf } from '../src/look/view';
+import { flareOf, inScatter } from '../src/transport/air';
+import { cardSources, fromCard, SILVER_REFLECTANCE } from '../src/transport/boards';
+import { emissionOf, lightAxes } from '../src/transport/emission';
+import { reaching, stageOf } from '../src/transport/stage';
+import { viewOf } from '../src/transport/view';
 import { IRIS } from '../src/subject/materials';
 import {
   demoLooks,

@@ -1,7 +1,7 @@
 import { demoLooks, nocturneLooks, SUBJECT_FORMS, type Look } from '../src';
 import { findSurfaces } from '../src/frame/surfaces';
-import { placed, stageOf } from '../src/look/stage';
-import { viewOf } from '../src/look/view';
+import { placed, stageOf } from '../src/transport/stage';
+import { viewOf } from '../src/transport/view';
 import { glassDistance, throughBottle } from '../src/subject/bottle';
 import { formOf, type Shape } from '../src/subject/form';
 import { gridDistance } from '../src/subject/grid';

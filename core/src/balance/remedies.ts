@@ -3,7 +3,7 @@ import { hueDifferenceDeg } from '../colour/oklab';
 import { spectrumToXyz } from '../colour/observer';
 import { convertXyzToLinearRgb } from '../colour/rgb';
 import { hueDegOf, oklabOf } from '../colour/oklab';
-import { throwM } from '../look/room';
+import { throwM } from '../transport/room';
 import { resolveFilter, resolveSource, lookupIn } from '../look/resolve';
 import type { Light, Look } from '../look/schema';
 import type { Readings } from '../look/readings';

@@ -3,7 +3,7 @@ import { formatStops } from '../exposure/stops';
 import { nearestMarked, APERTURES, ISOS, SHUTTERS } from '../exposure/series';
 import { inField } from '../errors';
 import { compileScene } from '../look/scene';
-import { throwM } from '../look/room';
+import { throwM } from '../transport/room';
 import type { Light, Look, Point } from '../look/schema';
 import { balance, objectiveOf, type BalanceResult } from './balance';
 import { goalsOf, type BalanceOptions } from './objective';

@@ -1,7 +1,7 @@
 import { formatStops } from '../exposure/stops';
 import { evaluate } from '../look/evaluate';
 import { veils } from '../look/in-view';
-import { placed, stageOf } from '../look/stage';
+import { placed, stageOf } from '../transport/stage';
 import { reachTable } from '../look/spill';
 import type { Readings } from '../look/readings';
 import type { BuildOrder, Light, Look, Role } from '../look/schema';

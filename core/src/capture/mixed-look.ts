@@ -3,7 +3,7 @@ import { flashShutterShare, stopsOverMeter } from '../exposure/meter';
 import { solveRatio, type RatioAnswer } from '../exposure/mixed';
 import { APERTURES, ISOS, nearestMarked, SHUTTERS } from '../exposure/series';
 import { formatPower, nearestPower } from '../look/power';
-import { throwM } from '../look/room';
+import { throwM } from '../transport/room';
 import { addFigures, ambientLux, compileScene, FIGURES, type Scene } from '../look/scene';
 import type { Baseline, Light, Look } from '../look/schema';
 

@@ -7,7 +7,7 @@ import type { Readings } from '../look/readings';
 import { LIMITS, type Board, type Light, type Look, type Point } from '../look/schema';
 import { spillRemedies } from '../look/spill';
 import { ambientLux } from '../look/scene';
-import { viewOf } from '../look/view';
+import { viewOf } from '../transport/view';
 import { faultMeasure, type FaultWord } from './words';
 
 export const CAUSE_KINDS = [

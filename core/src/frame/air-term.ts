@@ -1,6 +1,6 @@
-import { inScatter, type Flare } from '../look/air';
-import type { Reaching } from '../look/stage';
-import type { View } from '../look/view';
+import { inScatter, type Flare } from '../transport/air';
+import type { Reaching } from '../transport/stage';
+import type { View } from '../transport/view';
 import { isRoom } from '../subject/materials';
 import type { Surfaces } from './surfaces';
 

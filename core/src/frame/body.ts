@@ -1,5 +1,5 @@
 import type { Light } from '../look/schema';
-import type { View } from '../look/view';
+import type { View } from '../transport/view';
 import { seenAlong, type Face } from './sheen';
 import type { Surfaces } from './surfaces';
 

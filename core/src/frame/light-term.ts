@@ -1,10 +1,10 @@
 import { discIncidence, nearFieldRatio } from '../exposure/distance';
-import { flareOf } from '../look/air';
-import { fromCard, pastBoards } from '../look/boards';
-import { reaching, stageOf } from '../look/stage';
+import { flareOf } from '../transport/air';
+import { fromCard, pastBoards } from '../transport/boards';
+import { reaching, stageOf } from '../transport/stage';
 import type { Look, Point } from '../look/schema';
 import type { Light } from '../look/schema';
-import type { View } from '../look/view';
+import type { View } from '../transport/view';
 import { BACKDROP, FLOOR, isRoom, WALL } from '../subject/materials';
 import { lightShare } from '../subject/shadow';
 import { airTerm } from './air-term';

@@ -1,4 +1,4 @@
-import { faceSize, type Emission } from '../look/emission';
+import { faceSize, type Emission } from '../transport/emission';
 import type { Light } from '../look/schema';
 import {
   BACKDROP,

@@ -5,7 +5,7 @@ import { MID_GREY } from '../exposure/meter';
 import { clippedChannels } from '../vivid/clip';
 import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
-import { viewOf, type View } from '../look/view';
+import { viewOf, type View } from '../transport/view';
 import { patchBounds, type Mark } from '../test-frame/measure';
 import type { PatchParts } from '../test-frame/parts';
 import { materialName, type FrameMaterial } from '../subject/materials';

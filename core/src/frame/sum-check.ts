@@ -1,5 +1,5 @@
 import type { Look } from '../look/schema';
-import { viewOf } from '../look/view';
+import { viewOf } from '../transport/view';
 import { lightTerm } from './light-term';
 import { frameTriples, relightInto } from './relight';
 import { findSurfaces } from './surfaces';

@@ -1,6 +1,6 @@
-import { stageOf, type Stage } from '../look/stage';
+import { stageOf, type Stage } from '../transport/stage';
 import type { Look } from '../look/schema';
-import type { View } from '../look/view';
+import type { View } from '../transport/view';
 import { throughBottle } from '../subject/bottle';
 import type { Form } from '../subject/form';
 import { LIQUID, LIQUID_STEP_CM, LIQUID_STEPS } from '../subject/materials';

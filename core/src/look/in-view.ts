@@ -1,11 +1,11 @@
 import { MID_GREY } from '../exposure/meter';
-import { flareOf, inScatter } from './air';
-import { faceSize, lightAxes } from './emission';
+import { flareOf, inScatter } from '../transport/air';
+import { faceSize, lightAxes } from '../transport/emission';
 import { lookupIn } from './resolve';
 import { fullExposure } from './scene';
-import { placed, reaching, stageOf } from './stage';
+import { placed, reaching, stageOf } from '../transport/stage';
 import type { Look, Point } from './schema';
-import { viewOf, type View } from './view';
+import { viewOf, type View } from '../transport/view';
 
 /** What of the set shows in the picture that should perhaps not, and what light reaches the lens without a surface. */
 

@@ -1,6 +1,6 @@
 import { TABLE_TOP_M } from '../subject/bottle';
 import type { SubjectForm } from '../subject/form';
-import { HEAD_RADIUS_M, unitVector } from './geometry';
+import { HEAD_RADIUS_M, unitVector } from '../transport/geometry';
 import type { Look, Point, Probe } from './schema';
 
 /** Which side of the picture the key comes from. */

@@ -14,8 +14,8 @@ import { dot, flat, product, type Spectrum } from '../spectrum/grid';
 import { EYE_WHITE, skinReflectance } from '../surface/skin';
 import { balancedTriple } from '../vivid/alone';
 import type { Triple } from '../vivid/vividness';
-import { flareOf, inScatter } from './air';
-import { subjectForms } from './geometry';
+import { flareOf, inScatter } from '../transport/air';
+import { subjectForms } from '../transport/geometry';
 import {
   colourMovesWithLevel,
   fullLux,
@@ -28,10 +28,10 @@ import {
   spectrumOfSource,
   type SpectrumLookup,
 } from './resolve';
-import { bring, placed, reaching, stageOf, type Placed, type Stage } from './stage';
+import { bring, placed, reaching, stageOf, type Placed, type Stage } from '../transport/stage';
 import { liquidAsSurface, tintOf, wallReflectance } from './reflectances';
-import { landedFlux, washFactor } from './room';
-import { viewOf, type View } from './view';
+import { landedFlux, washFactor } from '../transport/room';
+import { viewOf, type View } from '../transport/view';
 import type { Light, Look, Point, ProbeSurface } from './schema';
 
 /** Numbers that each light brings to each probe: balanced r, g, b, reflected photopic Y, incident photopic E. */

@@ -3,7 +3,7 @@ import { nearFieldRatio } from '../exposure/distance';
 import { MID_GREY } from '../exposure/meter';
 import { addFigures, compileScene, FIGURES, type Scene } from './scene';
 import { LIMITS, type Board, type Light, type Look, type Point, type Probe } from './schema';
-import { throwM } from './room';
+import { throwM } from '../transport/room';
 
 /** What one light does at one part of the picture. */
 export interface Reach {

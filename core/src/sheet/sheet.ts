@@ -4,7 +4,7 @@ import { findGel } from '../catalogue/gels';
 import { zoomLens } from '../exposure/beam';
 import { formatShutter } from '../exposure/stops';
 import { formatPower, nearestPower } from '../look/power';
-import { throwM } from '../look/room';
+import { throwM } from '../transport/room';
 import type { Light, Look, Setting } from '../look/schema';
 
 /** The plan in the terms of the dials: what a person at the stand needs, and no more. */

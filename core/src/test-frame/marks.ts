@@ -2,9 +2,9 @@ import { hueDifferenceDeg } from '../colour/oklab';
 import { evaluate } from '../look/evaluate';
 import { inPicture } from '../look/in-view';
 import type { Look, Point } from '../look/schema';
-import { placed, stageOf, type Stage } from '../look/stage';
+import { placed, stageOf, type Stage } from '../transport/stage';
 import { marchForm } from '../subject/shadow';
-import { viewOf } from '../look/view';
+import { viewOf } from '../transport/view';
 import { measurePatch, type FramePixels, type Mark, type Patch } from './measure';
 
 /**

@@ -1,4 +1,4 @@
-import type { Look, Point } from './schema';
+import type { Look, Point } from '../look/schema';
 
 /** A capsule that takes light away from what lies behind it; a sphere where both ends coincide. Metres. */
 export interface Occluder {

@@ -2,7 +2,7 @@ import { nearFieldRatio } from '../exposure/distance';
 import { lightShare } from '../subject/shadow';
 import { pastBoards } from './boards';
 import type { Reaching, Stage } from './stage';
-import type { Point } from './schema';
+import type { Point } from '../look/schema';
 
 /** Haze and flare: light that reaches the lens without a surface. */
 

@@ -1,5 +1,5 @@
 import { formOf } from '../subject/form';
-import type { Look, Point } from './schema';
+import type { Look, Point } from '../look/schema';
 
 /** The camera of a picture: where it is, what it looks at, and how much it takes in. */
 export interface View {

@@ -5,7 +5,7 @@ import { lightShare, marchForm, openness } from '../subject/shadow';
 import { cardSources, fromCard, pastBoards, type CardSource } from './boards';
 import { emissionOf, type Emission, type Emitting } from './emission';
 import { unitVector } from './geometry';
-import type { Board, Look, Point, Probe } from './schema';
+import type { Board, Look, Point, Probe } from '../look/schema';
 
 /** What stands between lights and surfaces: the subject where it stands, and the boards. */
 export interface Stage {
