@@ -1,0 +1,218 @@
+import type { Mesh } from './mesh';
+
+/**
+ * A tree of boxes over triangles, for rays: whether anything lies in the way, and what is met first. Flat arrays and no allocation in
+ * the walks, since a picture asks some hundred thousand times.
+ */
+export interface Bvh {
+  /** Six figures a node: low x, y, z, high x, y, z. */
+  readonly box: Float32Array;
+  /** Inner node: index of its second child (the first follows it); leaf: minus one minus its first triangle. */
+  readonly link: Int32Array;
+  /** Triangles of a leaf; 0 for an inner node. */
+  readonly count: Uint8Array;
+  /** Nine figures a triangle: a corner, and the two edges from it. */
+  readonly triangle: Float32Array;
+  /** Index of each triangle in the mesh it came from. */
+  readonly source: Uint32Array;
+}
+
+const LEAF = 4;
+const DEEPEST = 64;
+
+/** Builds the tree by splitting at the middle of the longest side, or in halves where all lie on one side. */
+export function buildBvh({ position: p, face }: Mesh): Bvh {
+  const n = face.length / 3;
+  const middle = new Float32Array(3 * n);
+  for (let t = 0; t < n; t++)
+    for (let c = 0; c < 3; c++)
+      middle[3 * t + c] = (p[3 * face[3 * t]! + c]! + p[3 * face[3 * t + 1]! + c]! + p[3 * face[3 * t + 2]! + c]!) / 3;
+  const order = Uint32Array.from({ length: n }, (_, t) => t);
+  const most = Math.max(1, 2 * n);
+  const box = new Float32Array(6 * most);
+  const link = new Int32Array(most);
+  const count = new Uint8Array(most);
+  let nodes = 0;
+  const make = (from: number, to: number, depth: number): void => {
+    const node = nodes++;
+    const low = [Infinity, Infinity, Infinity];
+    const high = [-Infinity, -Infinity, -Infinity];
+    const cLow = [Infinity, Infinity, Infinity];
+    const cHigh = [-Infinity, -Infinity, -Infinity];
+    for (let i = from; i < to; i++) {
+      const t = order[i]!;
+      for (let c = 0; c < 3; c++) {
+        const m = middle[3 * t + c]!;
+        if (m < cLow[c]!) cLow[c] = m;
+        if (m > cHigh[c]!) cHigh[c] = m;
+        for (let k = 0; k < 3; k++) {
+          const v = p[3 * face[3 * t + k]! + c]!;
+          if (v < low[c]!) low[c] = v;
+          if (v > high[c]!) high[c] = v;
+        }
+      }
+    }
+    box.set(low, 6 * node);
+    box.set(high, 6 * node + 3);
+    if (to - from <= LEAF || depth >= DEEPEST) {
+      link[node] = -1 - from;
+      count[node] = Math.min(255, to - from);
+      return;
+    }
+    const axis = [0, 1, 2].reduce((best, c) => (cHigh[c]! - cLow[c]! > cHigh[best]! - cLow[best]! ? c : best), 0);
+    const cut = (cLow[axis]! + cHigh[axis]!) / 2;
+    let mid = from;
+    for (let i = from; i < to; i++)
+      if (middle[3 * order[i]! + axis]! < cut) {
+        const swap = order[mid]!;
+        order[mid++] = order[i]!;
+        order[i] = swap;
+      }
+    if (mid === from || mid === to) mid = (from + to) >> 1;
+    make(from, mid, depth + 1);
+    link[node] = nodes;
+    make(mid, to, depth + 1);
+  };
+  if (n > 0) make(0, n, 0);
+  const triangle = new Float32Array(9 * n);
+  for (let i = 0; i < n; i++) {
+    const [a, b, c] = [3 * face[3 * order[i]!]!, 3 * face[3 * order[i]! + 1]!, 3 * face[3 * order[i]! + 2]!];
+    for (let k = 0; k < 3; k++) {
+      triangle[9 * i + k] = p[a + k]!;
+      triangle[9 * i + 3 + k] = p[b + k]! - p[a + k]!;
+      triangle[9 * i + 6 + k] = p[c + k]! - p[a + k]!;
+    }
+  }
+  return { box: box.slice(0, 6 * nodes), link: link.slice(0, nodes), count: count.slice(0, nodes), triangle, source: order };
+}
+
+const stack = new Int32Array(DEEPEST + 8);
+
+/** Whether a ray of direction (dx, dy, dz) meets anything between 0 and `most`, in lengths of its direction. */
+export function isBlocked(
+  bvh: Bvh,
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  most: number,
+): boolean {
+  const { box, link, count, triangle } = bvh;
+  if (link.length === 0) return false;
+  const ix = 1 / dx;
+  const iy = 1 / dy;
+  const iz = 1 / dz;
+  let top = 0;
+  stack[top++] = 0;
+  while (top > 0) {
+    const node = stack[--top]!;
+    const b = 6 * node;
+    const x0 = (box[b]! - ox) * ix;
+    const x1 = (box[b + 3]! - ox) * ix;
+    const y0 = (box[b + 1]! - oy) * iy;
+    const y1 = (box[b + 4]! - oy) * iy;
+    const z0 = (box[b + 2]! - oz) * iz;
+    const z1 = (box[b + 5]! - oz) * iz;
+    let near = x0 < x1 ? x0 : x1;
+    let far = x0 < x1 ? x1 : x0;
+    const ny = y0 < y1 ? y0 : y1;
+    const fy = y0 < y1 ? y1 : y0;
+    if (ny > near) near = ny;
+    if (fy < far) far = fy;
+    const nz = z0 < z1 ? z0 : z1;
+    const fz = z0 < z1 ? z1 : z0;
+    if (nz > near) near = nz;
+    if (fz < far) far = fz;
+    if (!(near <= far) || far < 0 || near > most) continue;
+    const l = link[node]!;
+    if (l >= 0) {
+      stack[top++] = l;
+      stack[top++] = node + 1;
+      continue;
+    }
+    const first = -1 - l;
+    const end = first + count[node]!;
+    for (let t = first; t < end; t++) {
+      const d = meets(triangle, 9 * t, ox, oy, oz, dx, dy, dz);
+      if (d > 0 && d < most) return true;
+    }
+  }
+  return false;
+}
+
+/** Way along a ray to a triangle, or -1 (Moeller and Trumbore 1997). Leaves the shares of its second and third corner in `hit`. */
+const hit = new Float64Array(2);
+function meets(tri: Float32Array, q: number, ox: number, oy: number, oz: number, dx: number, dy: number, dz: number): number {
+  const ex = tri[q + 3]!;
+  const ey = tri[q + 4]!;
+  const ez = tri[q + 5]!;
+  const fx = tri[q + 6]!;
+  const fy = tri[q + 7]!;
+  const fz = tri[q + 8]!;
+  const px = dy * fz - dz * fy;
+  const py = dz * fx - dx * fz;
+  const pz = dx * fy - dy * fx;
+  const det = ex * px + ey * py + ez * pz;
+  if (det > -1e-14 && det < 1e-14) return -1;
+  const inv = 1 / det;
+  const sx = ox - tri[q]!;
+  const sy = oy - tri[q + 1]!;
+  const sz = oz - tri[q + 2]!;
+  const u = (sx * px + sy * py + sz * pz) * inv;
+  if (u < 0 || u > 1) return -1;
+  const rx = sy * ez - sz * ey;
+  const ry = sz * ex - sx * ez;
+  const rz = sx * ey - sy * ex;
+  const v = (dx * rx + dy * ry + dz * rz) * inv;
+  if (v < 0 || u + v > 1) return -1;
+  hit[0] = u;
+  hit[1] = v;
+  return (fx * rx + fy * ry + fz * rz) * inv;
+}
+
+/** What a ray meets first. */
+export interface Met {
+  /** Way along the ray. */
+  readonly t: number;
+  /** The triangle in the mesh that the tree was built from, and the shares of its second and third corner. */
+  readonly triangle: number;
+  readonly u: number;
+  readonly v: number;
+}
+
+/** The first thing in a ray's way up to `most`, or null. */
+export function firstHit(bvh: Bvh, origin: readonly number[], direction: readonly number[], most: number): Met | null {
+  const { box, link, count, triangle, source } = bvh;
+  const [ox, oy, oz] = origin as [number, number, number];
+  const [dx, dy, dz] = direction as [number, number, number];
+  let best: Met | null = null;
+  let limit = most;
+  const todo = link.length ? [0] : [];
+  while (todo.length) {
+    const node = todo.pop()!;
+    let near = 0;
+    let far = limit;
+    for (let c = 0; c < 3; c++) {
+      const [o, d] = [origin[c]!, direction[c]!];
+      const a = (box[6 * node + c]! - o) / d;
+      const b = (box[6 * node + 3 + c]! - o) / d;
+      near = Math.max(near, Math.min(a, b));
+      far = Math.min(far, Math.max(a, b));
+    }
+    if (!(near <= far)) continue;
+    const l = link[node]!;
+    if (l >= 0) {
+      todo.push(l, node + 1);
+      continue;
+    }
+    for (let t = -1 - l; t < -1 - l + count[node]!; t++) {
+      const d = meets(triangle, 9 * t, ox, oy, oz, dx, dy, dz);
+      if (d <= 0 || d >= limit) continue;
+      limit = d;
+      best = { t: d, triangle: source[t]!, u: hit[0]!, v: hit[1]! };
+    }
+  }
+  return best;
+}

@@ -1,0 +1,22 @@
+/** Figures: people and things as meshes and strands, from baked parts. */
+export { FigureFileError } from './codec';
+export { fromNodes, type Figure, type Patch, type PosedStrands, type Shade, type SkinParts } from './figure';
+export { firstHit, isBlocked, type Bvh } from './bvh';
+export { figureOf, FigureMissingError, isFigureReady, missingFiles, providePart, type Detail } from './store';
+export {
+  GARMENT_IDS,
+  HEADWEAR,
+  isPerson,
+  overMiddle,
+  partsOf,
+  PERSON_IDS,
+  shapeKey,
+  SUBJECT_FORMS,
+  tableOf,
+  type Garment,
+  type Headwear,
+  type PersonId,
+  type SubjectForm,
+  type SubjectShape,
+  type Table,
+} from './shape';

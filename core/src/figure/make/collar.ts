@@ -1,0 +1,139 @@
+import { type Mesh } from '../mesh';
+import { clamp, norm, smooth } from '../numeric';
+import { upperBody, type Garment } from './body';
+import { slopeOf, type Vec } from './shapes';
+
+/** Collars: strips of cloth that are cut, rolled and laid on the shoulders. All have two sides. */
+
+/** A band of `columns` along its length and `rows` across; `at` gives the place of each. */
+function strip(columns: number, rows: number, closed: boolean, at: (i: number, j: number) => Vec): Mesh {
+  const across = closed ? columns : columns + 1;
+  const position: number[] = [];
+  const face: number[] = [];
+  for (let j = 0; j < rows; j++) for (let i = 0; i < across; i++) position.push(...at(i, j));
+  for (let j = 0; j + 1 < rows; j++)
+    for (let i = 0; i < columns; i++) {
+      const a = j * across + i;
+      const b = j * across + ((i + 1) % across);
+      face.push(a, b, b + across, a, b + across, a + across);
+    }
+  return { position: Float32Array.from(position), face: Uint32Array.from(face) };
+}
+
+interface CollarCut {
+  readonly radius: number;
+  /** Height of the stand behind and how much lower it is in front. */
+  readonly high: number;
+  readonly dip: number;
+  readonly roll: number;
+  /** Length of the leaf that falls over, and how much longer its points are; 0 for a stand alone. */
+  readonly leaf: number;
+  readonly points: number;
+  /** How far the leaves spread in front. */
+  readonly spread: number;
+}
+
+const SHIRT: CollarCut = { radius: 5.92, high: 3.3, dip: 0.75, roll: 0.27, leaf: 4, points: 1.9, spread: 0.36 };
+const SHIRT_BAND: CollarCut = { radius: 5.86, high: 2.85, dip: 0.72, roll: 0.09, leaf: 0, points: 0, spread: 0 };
+const STAND: CollarCut = { radius: 5.7, high: 4.1, dip: 0.5, roll: 0.16, leaf: 0, points: 0, spread: 0 };
+const FENCING: CollarCut = { radius: 5.75, high: 4.6, dip: 0.9, roll: 0.3, leaf: 0, points: 0, spread: 0 };
+const COAT: CollarCut = { radius: 6.7, high: 4.3, dip: 1.3, roll: 0.5, leaf: 6, points: 3.6, spread: 0.62 };
+
+/** Steps across: inside up, over, outside down, and back under the edge. */
+function rowsOf(cut: CollarCut): readonly (readonly [part: number, t: number])[] {
+  const run = (part: number, n: number, from = 1) =>
+    Array.from({ length: n + 1 - from }, (_, i) => [part, (i + from) / n] as const);
+  return cut.leaf ? [...run(0, 6, 0), ...run(1, 5), ...run(2, 16), ...run(3, 3)] : [...run(0, 6, 0), ...run(1, 5), ...run(2, 9)];
+}
+
+function cutCollar(cut: CollarCut): Mesh {
+  const columns = 180;
+  const rows = rowsOf(cut);
+  const { leaf, roll } = cut;
+  return strip(columns, rows.length, false, (i, j) => {
+    const [part, t] = rows[j]!;
+    const u = i / columns;
+    const fall = part === 2 ? t : part > 2 ? 1 : 0;
+    const ends = -0.042 + (leaf ? 0.09 * Math.min(1, 8 * fall) + cut.spread * fall : 0);
+    const ph = Math.PI / 2 + ends + u * (2 * Math.PI - 2 * ends);
+    const front = Math.max(0, Math.sin(ph));
+    const high = cut.high - cut.dip * front;
+    const uneven = 0.07 * Math.sin(3 * ph + 1) + 0.05 * Math.sin(7 * ph + 2);
+    let out: number;
+    let y: number;
+    if (part === 0) {
+      out = -roll + 0.15 * (1 - t);
+      y = -3.4 + (3.4 + high) * t;
+    } else if (part === 1) {
+      out = -roll * Math.cos(Math.PI * t);
+      y = high + roll * Math.sin(Math.PI * t);
+    } else if (!leaf) {
+      out = roll + 0.2 * t;
+      y = high - (high + 3.2) * t;
+    } else {
+      const d = (part === 2 ? t : 1) * (leaf + cut.points * smooth(0.62, 1, Math.abs(2 * u - 1)) ** 1.5);
+      const turned = part === 3 ? t : 0;
+      out = roll + 0.36 * d + 0.055 * d * d * (1 - 0.3 * front) - 0.14 * Math.sin(Math.PI * Math.min(1, d / 3)) - 0.2 * turned;
+      y = high - d * 0.86;
+    }
+    // One end lies over the other.
+    const over = 0.16 * smooth(0.95, 0.985, u) * (!leaf || part < 2 ? 1 : 0);
+    const R = cut.radius + out + 0.6 * uneven * (part < 2 ? 0.4 : 1) + over;
+    const z = R * Math.sin(ph);
+    const place: Vec = [R * 1.05 * Math.cos(ph), -16 + y - 0.24 * z + 0.25 * uneven, -6.5 + z];
+    return part >= 2 && leaf ? laid(place, 0.95 + (part === 3 ? -0.24 * t : 0) + 0.12 * Math.sin(5 * ph)) : place;
+  });
+}
+
+/** Moved out until it lies so far over the shoulders. */
+function laid(place: Vec, over: number): Vec {
+  let q = place;
+  for (let k = 0; k < 3; k++) {
+    const d = upperBody(...q);
+    if (d >= over) break;
+    const g = slopeOf(upperBody, ...q);
+    q = [q[0] + (over - d) * g[0], q[1] + (over - d) * g[1], q[2] + (over - d) * g[2]];
+  }
+  return q;
+}
+
+/** A knitted band round the neck. */
+function ribbed(): Mesh {
+  const columns = 200;
+  const rows = 23;
+  return strip(columns, rows, true, (i, j) => {
+    const ph = (2 * Math.PI * i) / columns;
+    const t = (j / (rows - 1)) * 2 - 1;
+    const a = clamp((t + 0.3) / 0.6) * Math.PI;
+    const r = 0.28;
+    const uneven = 0.12 * Math.sin(3 * ph + 1) + 0.08 * Math.sin(5 * ph);
+    const out = -Math.cos(a) * r + (t > 0.3 ? (t - 0.3) * 1.9 : 0);
+    const y = Math.sin(a) * r - (t > 0.3 ? (t - 0.3) * 3.5 : t < -0.3 ? (-0.3 - t) * 3.1 : 0);
+    const R = 5.95 + out + 0.15 * uneven;
+    const x = R * 1.06 * Math.cos(ph);
+    const z = R * Math.sin(ph);
+    return [x, -13.9 + y - 0.2 * z + (z < 0 ? 0.05 * z : 0) + 0.2 * uneven + 0.03 * x * x, -6.6 + z];
+  });
+}
+
+/** The collar of a garment, and a band inside it where it has one. */
+export function makeCollars(garment: Garment): Mesh[] {
+  switch (garment) {
+    case 'sweater':
+      return [ribbed()];
+    case 'shirt':
+    case 'apron':
+      return [cutCollar(SHIRT), cutCollar(SHIRT_BAND)];
+    case 'jacket':
+      return [cutCollar(STAND)];
+    case 'fencing':
+      return [cutCollar(FENCING)];
+    case 'coat':
+      return [cutCollar(COAT), cutCollar(STAND)];
+  }
+}
+
+/** Distance from the neck's axis, cm. */
+export function fromNeck(x: number, z: number): number {
+  return norm(x, z + 6.6);
+}

@@ -1,0 +1,92 @@
+import { FigureFileError } from './codec';
+import { buildFigure, type Figure, type PartSource } from './figure';
+import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './files';
+import { partsOf, shapeKey, type SubjectShape } from './shape';
+
+/**
+ * Baked parts that are at hand, and the figures made from them. Core does no reading of files: whoever can (a worker, the server, a test)
+ * provides the bytes, and what is compiled or drawn after that finds them here.
+ */
+
+export type Detail = 'quick' | 'fine';
+
+/** A part that a subject needs was not provided, or is damaged. */
+export class FigureMissingError extends Error {
+  override readonly name = 'FigureMissingError';
+  constructor(
+    readonly part: string,
+    why = 'has not been loaded',
+  ) {
+    super(`The figure part "${part}" ${why}.`);
+  }
+}
+
+const files = new Map<string, Uint8Array>();
+const heads = new Map<string, HeadData>();
+const details = new Map<string, HeadDetail>();
+const nets = new Map<string, NetsData>();
+const figures = new Map<string, Figure>();
+const MOST_FIGURES = 8;
+
+const fileKey = (part: string, detail: Detail) => `${part}.${detail}`;
+
+/** Names of the files of a subject's parts that are not yet here. */
+export function missingFiles(shape: SubjectShape, detail: Detail): { readonly part: string; readonly detail: Detail }[] {
+  const wanted = partsOf(shape).flatMap((part) =>
+    detail === 'quick'
+      ? [{ part, detail }]
+      : [
+          { part, detail: 'quick' as const },
+          { part, detail },
+        ],
+  );
+  return wanted.filter((file) => !files.has(fileKey(file.part, file.detail)));
+}
+
+/** Takes the bytes of a part, unpacked. They are read at once. @throws FigureMissingError where they are damaged; nothing of them is kept. */
+export function providePart(part: string, detail: Detail, bytes: Uint8Array): void {
+  const key = fileKey(part, detail);
+  try {
+    if (!part.startsWith('head-')) nets.set(key, readNets(bytes));
+    else if (detail === 'quick') heads.set(part, readHead(bytes));
+    else {
+      const head = heads.get(part);
+      if (!head) throw new FigureFileError('came before the quick file of its head');
+      details.set(part, readHeadDetail(bytes, head));
+    }
+  } catch (error) {
+    if (error instanceof FigureFileError || error instanceof RangeError) throw new FigureMissingError(part, error.message);
+    throw error;
+  }
+  files.set(key, bytes);
+}
+
+function needed<V>(found: V | undefined, part: string): V {
+  if (found === undefined) throw new FigureMissingError(part);
+  return found;
+}
+
+const source: PartSource = {
+  head: (name) => needed(heads.get(name), name),
+  headDetail: (name) => needed(details.get(name), name),
+  nets: (name, detail) => needed(nets.get(fileKey(name, detail)), name),
+};
+
+/** The figure of a subject, made at first use. @throws FigureMissingError where a part was not provided. */
+export function figureOf(shape: SubjectShape, detail: Detail): Figure {
+  const key = `${shapeKey(shape)} ${detail}`;
+  let found = figures.get(key);
+  if (found) figures.delete(key);
+  else {
+    const shade = detail === 'fine' ? figureOf(shape, 'quick').shade : null;
+    found = buildFigure(shape, partsOf(shape), detail, source, shade);
+  }
+  figures.set(key, found);
+  while (figures.size > MOST_FIGURES) figures.delete(figures.keys().next().value!);
+  return found;
+}
+
+/** Whether all parts of a subject are here. */
+export function isFigureReady(shape: SubjectShape, detail: Detail): boolean {
+  return missingFiles(shape, detail).length === 0;
+}

@@ -1,0 +1,30 @@
+// Bakes the figures of the picture from their parameters into core/figures: npm run figures [-- part ...]. The files are committed.
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { bin, run } from './lib/tools.mjs';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-figures-'));
+const bundle = path.join(folder, 'bake.mjs');
+run(bin('esbuild'), [
+  'scripts/lib/bake-figures.ts',
+  '--bundle',
+  '--platform=node',
+  '--format=esm',
+  `--outfile=${bundle}`,
+  '--log-level=error',
+]);
+const { bakeFigures } = await import(pathToFileURL(bundle).href);
+const names = process.argv.slice(2);
+mkdirSync('core/figures', { recursive: true });
+const from = performance.now();
+for (const { name, quick, fine } of bakeFigures((part) => names.length === 0 || names.some((n) => part.startsWith(n)))) {
+  const [a, b] = [gzipSync(quick, { level: 9 }), gzipSync(fine, { level: 9 })];
+  writeFileSync(`core/figures/${name}.quick.bin.gz`, a);
+  writeFileSync(`core/figures/${name}.fine.bin.gz`, b);
+  console.log(`${name.padEnd(24)} quick ${(a.length / 1000).toFixed(0)} kB, fine ${(b.length / 1000).toFixed(0)} kB`);
+}
+console.log(`${((performance.now() - from) / 1000).toFixed(0)} s`);
+rmSync(folder, { recursive: true });
