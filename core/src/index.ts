@@ -168,7 +168,26 @@ export {
   type VariantKind,
 } from './variants/variants';
 export { framing, probePlaces, veils, type Framing, type Veil } from './look/in-view';
-export { SUBJECT_FORMS, type SubjectForm } from './subject/form';
+export {
+  figureOf,
+  FigureMissingError,
+  GARMENT_IDS,
+  HEADWEAR,
+  isFigureReady,
+  isPerson,
+  missingFiles,
+  PERSON_IDS,
+  providePart,
+  SUBJECT_FORMS,
+  tableOf,
+  type Detail,
+  type Garment,
+  type Headwear,
+  type PersonId,
+  type SubjectForm,
+  type SubjectShape,
+} from './figure/index';
+export { shapeOf } from './transport/stage';
 export { LIQUIDS, type Liquid } from './surface/liquid';
 export { windowLight } from './look/window';
 export { zoomGain, zoomLens } from './exposure/beam';
@@ -311,7 +330,7 @@ export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } 
 export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
 export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';
 export { viewOf, type View } from './transport/view';
-export type { FrameMaterial } from './subject/materials';
+export type { MaterialName } from './figure/materials';
 export {
   backdropEvenness,
   beamAngles,

@@ -1,5 +1,5 @@
 import { hexOfPoint, pointOf, type Look } from '@fulgent/core';
-import type { Instruments } from '@fulgent/core/frame';
+import type { Instruments } from '@fulgent/core/picture';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';

@@ -7,7 +7,7 @@ import { Text } from '../ui/Text';
 import { FrameCanvas } from './FrameCanvas';
 import { FullPicture } from './FullPicture';
 import { frame } from '../workers/frame';
-import type { PointReading } from '@fulgent/core/frame';
+import type { PointReading } from '@fulgent/core/picture';
 import { projected } from './project';
 
 const useStyles = themed(() => ({

@@ -1,5 +1,5 @@
 import type { Adaptation, Look } from '@fulgent/core';
-import type { Fineness, Picture } from '@fulgent/core/frame';
+import type { Fineness, Picture } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { frame, latestPainter, thumbs } from '../workers/frame';

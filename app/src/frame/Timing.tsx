@@ -1,4 +1,4 @@
-import type { Picture } from '@fulgent/core/frame';
+import type { Picture } from '@fulgent/core/picture';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../ui/Text';

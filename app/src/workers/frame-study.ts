@@ -17,7 +17,7 @@ import {
   type Patch,
   type PatchParts,
 } from '@fulgent/core';
-import { makeStudio } from '@fulgent/core/frame';
+import { makeStudio } from '@fulgent/core/picture';
 import { exactPixels, framePixels } from './pixels';
 
 /** Test frames, read in a worker. */

@@ -1,5 +1,5 @@
 import type { Look } from '@fulgent/core';
-import type { Fineness, Picture, PictureRequest } from '@fulgent/core/frame';
+import type { Fineness, Picture, PictureRequest } from '@fulgent/core/picture';
 import type { FrameApi } from './frame.worker';
 import { lazyWorker } from './worker-of';
 

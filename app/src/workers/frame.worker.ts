@@ -7,7 +7,7 @@ import {
   type Picture,
   type PictureRequest,
   type PointReading,
-} from '@fulgent/core/frame';
+} from '@fulgent/core/picture';
 import { expose, transfer } from 'comlink';
 
 /** Draws pictures of looks. Geometry stays here; what comes back is ready to be put on the screen. */

@@ -1,7 +1,8 @@
 import { formatStops } from '../exposure/stops';
 import { evaluate } from '../look/evaluate';
 import { veils } from '../look/in-view';
-import { placed, stageOf } from '../transport/stage';
+import { stageOf } from '../transport/stage';
+import { placed } from '../transport/zone-light';
 import { reachTable } from '../look/spill';
 import type { Readings } from '../look/readings';
 import type { BuildOrder, Light, Look, Role } from '../look/schema';

@@ -104,23 +104,23 @@ interface Piece {
   readonly clear?: boolean;
 }
 
-/** Widens or narrows a body's neck to that of its head. */
-function fittedNeck(rest: Float32Array, neck: number): Float32Array {
+/** Fits a body to a person: its neck to that of the head, its shoulders by their width. */
+function fitted(rest: Float32Array, { neck, shoulders }: Pick<PersonShape, 'neck' | 'shoulders'>): Float32Array {
   const out = rest.slice();
   for (let i = 0; i < out.length; i += 3) {
-    const w = smooth(-26, -18, out[i + 1]!) * (neck - 1) * 0.75;
-    if (w === 0) continue;
-    out[i]! *= 1 + w;
-    out[i + 2] = -6.6 + (out[i + 2]! + 6.6) * (1 + w);
+    const high = smooth(-26, -18, out[i + 1]!);
+    const w = high * (neck - 1) * 0.75;
+    out[i]! *= 1 + w + (1 - high) * (shoulders - 1);
+    out[i + 2] = -6.6 + (out[i + 2]! + 6.6) * (1 + w + (1 - high) * (shoulders - 1) * 0.5);
   }
   return out;
 }
 
 function piecesOf(shape: SubjectShape, parts: readonly string[], detail: 'quick' | 'fine', source: PartSource): Piece[] {
   const pieces: Piece[] = [];
-  const addNets = ({ nets }: NetsData, neck = 1) => {
+  const addNets = ({ nets }: NetsData, wearer: PersonShape | null = null) => {
     for (const { name, mesh, normal, open } of nets) {
-      const position = neck === 1 ? mesh.position : fittedNeck(mesh.position, neck);
+      const position = wearer ? fitted(mesh.position, wearer) : mesh.position;
       pieces.push({
         mesh: { ...mesh, position },
         normal,
@@ -149,11 +149,11 @@ function piecesOf(shape: SubjectShape, parts: readonly string[], detail: 'quick'
   // Ears under long hair are left out.
   if (who.hair.kind !== 'long')
     [1, -1].forEach((side, k) => {
-      const ear = makeEar(side);
+      const ear = makeEar(side, fine !== null);
       pieces.push({
         mesh: ear,
         normal: vertexNormals(ear),
-        open: head.earOpen[k]!,
+        open: (fine ?? head).earOpen[k]!.map((v) => Math.max(0.22, v)),
         surface: SURFACE.skin,
         twoSided: true,
         thin: ear.thin,
@@ -172,9 +172,9 @@ function piecesOf(shape: SubjectShape, parts: readonly string[], detail: 'quick'
     });
   }
   const body = source.nets(parts[1]!, detail);
-  addNets(body, who.neck);
-  makeCollars(shape.garment).forEach((collar, k) => {
-    const position = fittedNeck(collar.position, who.neck);
+  addNets(body, who);
+  makeCollars(shape.garment, fine !== null).forEach((collar, k) => {
+    const position = fitted(collar.position, who);
     const own = { ...collar, position };
     pieces.push({ mesh: own, normal: vertexNormals(own), open: body.collarOpen[k]!, surface: SURFACE.collar, twoSided: true });
   });

@@ -38,6 +38,7 @@ export interface HeadDetail {
   readonly step: Subdivision;
   readonly mesh: Mesh;
   readonly attributes: SkinAttributes;
+  readonly earOpen: readonly [Float32Array, Float32Array];
   readonly hair: GuidesWithOpen;
   readonly beard: GuidesWithOpen;
 }
@@ -167,10 +168,12 @@ export function readHeadDetail(bytes: Uint8Array, head: HeadData): HeadDetail {
     }
     return out;
   });
+  const ear = r.count(10_000);
+  const earOpen = [sharesOf(r.u8(ear)), sharesOf(r.u8(ear))] as const;
   const hair = readGuides(r);
   const beard = readGuides(r);
   r.end();
-  return { step, mesh: { position, face: step.face }, attributes, hair, beard };
+  return { step, mesh: { position, face: step.face }, attributes, earOpen, hair, beard };
 }
 
 /** @throws FigureFileError where the bytes are damaged. */

@@ -3,7 +3,9 @@ import { flareOf, inScatter } from '../transport/air';
 import { faceSize, lightAxes } from '../transport/emission';
 import { lookupIn } from './resolve';
 import { fullExposure } from './scene';
-import { placed, reaching, stageOf } from '../transport/stage';
+import { reaching } from '../transport/reach';
+import { stageOf } from '../transport/stage';
+import { placed } from '../transport/zone-light';
 import type { Look, Point } from './schema';
 import { viewOf, type View } from '../transport/view';
 

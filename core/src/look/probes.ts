@@ -1,5 +1,4 @@
-import { TABLE_TOP_M } from '../subject/bottle';
-import type { SubjectForm } from '../subject/form';
+import { tableOf, type SubjectForm } from '../figure/shape';
 import { HEAD_RADIUS_M, unitVector } from '../transport/geometry';
 import type { Look, Point, Probe } from './schema';
 
@@ -27,6 +26,7 @@ export function standardProbes(
   form: SubjectForm = 'person',
 ): Probe[] {
   if (form === 'bottle') return bottleProbes(faceHeightM, backdropDistanceM, keySide);
+  if (form === 'kettle') return kettleProbes(faceHeightM, backdropDistanceM, keySide);
   const side = keySide === 'left' ? -1 : 1;
   const y = faceHeightM;
   const onHead = (direction: Point): { body: 'head'; position: Point; normal: Point } => {
@@ -85,10 +85,32 @@ function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): P
     on('face-shadow', 'Label, shadow side', 'label', [-side * 0.014, -0.018, 0.019], [0, 0, 1]),
     on('hair-left', 'Glass edge, left', 'liquid', [-0.036, -0.01, 0], [-1, 0, -0.2]),
     on('hair-right', 'Glass edge, right', 'liquid', [0.036, -0.01, 0], [1, 0, -0.2]),
-    { ...on('wardrobe', 'Table', 'table', [side * 0.02, TABLE_TOP_M, 0.05], [0, 1, 0]), body: 'none' },
+    { ...on('wardrobe', 'Table', 'table', [side * 0.02, tableOf({ form: 'bottle' })!.topM, 0.05], [0, 1, 0]), body: 'none' },
     back('backdrop', 'Backdrop', 0),
     back('backdrop-left', 'Backdrop, left', -BOTTLE_BACKDROP_SIDE_M),
     back('backdrop-right', 'Backdrop, right', BOTTLE_BACKDROP_SIDE_M),
+  ];
+}
+
+/** The same eight places on a kettle and round it. */
+function kettleProbes(y: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
+  const side = keySide === 'left' ? -1 : 1;
+  const on = (id: string, name: string, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
+    id,
+    name,
+    surface,
+    body: 'torso',
+    position: [at[0], y + at[1], at[2]],
+    normal: unitVector(normal),
+  });
+  const [, , , , table, ...back] = bottleProbes(y, backdropDistanceM, keySide);
+  return [
+    on('face-key', 'Body, key side', 'metal', [side * 0.045, -0.02, 0.06], [side * 0.6, 0, 0.8]),
+    on('face-shadow', 'Body, shadow side', 'metal', [-side * 0.045, -0.02, 0.06], [-side * 0.6, 0, 0.8]),
+    on('hair-left', 'Handle', 'matt', [-0.11, 0.0, 0], [-1, 0, 0.2]),
+    on('hair-right', 'Spout', 'metal', [0.11, 0.02, 0], [1, 0.2, 0.2]),
+    { ...table!, position: [side * 0.12, y + tableOf({ form: 'kettle' })!.topM, 0.1] },
+    ...back,
   ];
 }
 

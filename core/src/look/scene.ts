@@ -11,7 +11,7 @@ import {
   stopsOverMeter,
 } from '../exposure/meter';
 import { dot, flat, product, type Spectrum } from '../spectrum/grid';
-import { EYE_WHITE, skinReflectance } from '../surface/skin';
+import { reflectancesOf, type Reflectances } from '../figure/materials';
 import { balancedTriple } from '../vivid/alone';
 import type { Triple } from '../vivid/vividness';
 import { flareOf, inScatter } from '../transport/air';
@@ -24,12 +24,14 @@ import {
   resolveFilter,
   resolveSensor,
   resolveSource,
-  resolveSurface,
   spectrumOfSource,
   type SpectrumLookup,
 } from './resolve';
-import { bring, placed, reaching, stageOf, type Placed, type Stage } from '../transport/stage';
-import { liquidAsSurface, tintOf, wallReflectance } from './reflectances';
+import { reaching } from '../transport/reach';
+import { stageOf, type Stage } from '../transport/stage';
+import { bring, placed, STRAND_ROOM, type Brought, type Placed } from '../transport/zone-light';
+import { ownHollow } from '../transport/bounce';
+import { tintOf, wallReflectance } from './reflectances';
 import { landedFlux, washFactor } from '../transport/room';
 import { viewOf, type View } from '../transport/view';
 import type { Light, Look, Point, ProbeSurface } from './schema';
@@ -95,7 +97,7 @@ export function compileScene(look: Look): Scene {
       tintDuv: settings.tintDuv,
     });
   });
-  const surfaces = surfacesOf(look, camera, lookup);
+  const surfaces = surfacesOf(look, camera);
   const set = setOf(look, lookup);
   const anySolo = look.lights.some((light) => light.on && light.solo);
   const lights = look.lights.map((light, index) =>
@@ -106,7 +108,7 @@ export function compileScene(look: Look): Scene {
   return {
     look,
     camera,
-    probes: look.probes.map(({ surface }, p) => ({ ...surfaces[surface].probe, open: set.places[p]!.open * set.fade[p]! })),
+    probes: look.probes.map(({ surface }, p) => ({ ...surfaces.probe(surface), open: set.places[p]!.open * set.fade[p]! })),
     lights: [...lights, compileAmbient(look, surfaces, set, !anySolo, lookup)],
   };
 }
@@ -136,35 +138,41 @@ function setOf(look: Look, lookup: SpectrumLookup): SetUp {
   };
 }
 
-interface CompiledSurface {
-  readonly probe: Omit<SceneProbe, 'open'>;
-  /** Sensitivities times reflectance over white response (r, g, b), then ybar times reflectance. */
-  readonly weights: readonly Spectrum[];
+/** A reflectance in this camera: sensitivities times reflectance over white response (r, g, b), then ybar times reflectance. */
+type Weights = readonly Spectrum[];
+
+/** Reflectances of a look in its camera, each weighed once. */
+interface Surfaces {
+  readonly reflectances: Reflectances;
+  readonly probe: (surface: ProbeSurface) => Omit<SceneProbe, 'open'>;
+  /** Of a surface, once reflected from another before where `before` says so. */
+  readonly weights: (surface: ProbeSurface | 'hair-through' | 'white', before?: 'skin' | 'wardrobe') => Weights;
 }
 
-type Surfaces = Record<ProbeSurface, CompiledSurface> & {
-  /** A perfect white: what haze and flare look like. */
-  readonly white: CompiledSurface;
-};
-
-function surfacesOf(look: Look, camera: Camera, lookup: SpectrumLookup): Surfaces {
-  const compile = (reflectance: Spectrum): CompiledSurface => ({
-    probe: { reflectance, white: balancedTriple(camera, product(camera.white, reflectance)) },
-    weights: [
-      ...camera.sensor.map((s, c) => product(s, reflectance).map((v) => v / camera.whiteResponse[c]!)),
-      product(yBar, reflectance),
-    ],
-  });
+function surfacesOf(look: Look, camera: Camera): Surfaces {
+  const reflectances = reflectancesOf(look);
+  const known = new Map<string, Weights>();
+  const reflectance = (surface: ProbeSurface | 'hair-through' | 'white'): Spectrum =>
+    surface === 'white' ? flat(1) : surface === 'hair-through' ? reflectances.of(surface) : reflectances.ofProbe(surface);
+  const weigh = (rho: Spectrum): Weights => [
+    ...camera.sensor.map((s, c) => product(s, rho).map((v) => v / camera.whiteResponse[c]!)),
+    product(yBar, rho),
+  ];
   return {
-    skin: compile(skinReflectance(look.subject.skinDepth)),
-    hair: compile(inField('subject.hair', () => resolveSurface(look.subject.hair, lookup))),
-    wardrobe: compile(inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup))),
-    backdrop: compile(inField('backdrop.surface', () => resolveSurface(look.backdrop.surface, lookup))),
-    'eye-white': compile(EYE_WHITE),
-    label: compile(inField('subject.label', () => resolveSurface(look.subject.label, lookup))),
-    liquid: compile(liquidAsSurface(look)),
-    table: compile(inField('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup))),
-    white: compile(flat(1)),
+    reflectances,
+    probe: (surface) => {
+      const rho = reflectance(surface);
+      return { reflectance: rho, white: balancedTriple(camera, product(camera.white, rho)) };
+    },
+    weights: (surface, before) => {
+      const key = `${surface} ${before ?? ''}`;
+      let found = known.get(key);
+      if (!found) {
+        const rho = reflectance(surface);
+        known.set(key, (found = weigh(before ? product(rho, reflectances.of(before)) : rho)));
+      }
+      return found;
+    },
   };
 }
 
@@ -195,7 +203,7 @@ function compileLight(
 ): SceneLight {
   const full = fullExposure(look, light, lookup);
   const landed = landedFlux(look, light, subjectForms(look));
-  const wash = washFactor(look, landed, surfaces.backdrop.probe.reflectance, set.walls).map((v) => v * full);
+  const wash = washFactor(look, landed, surfaces.reflectances.of('backdrop'), set.walls).map((v) => v * full);
   const at = contributions(look, light, full, set);
   const filter = resolveFilter(light, lookup);
   const spectrumAt = (stops: number) => product(resolveSource(light, stops, lookup), filter);
@@ -222,33 +230,65 @@ function knotStops(minStops: number): number[] {
 }
 
 /** What one light brings to one probe, at full power and before any colour. */
-interface Contribution {
-  /** On the surface, straight and by way of white cards. */
-  readonly direct: number;
-  /** Share of the room's light that comes in. */
+interface Contribution extends Brought {
+  /** Share of the room's light that comes in, and of what its hollow makes of it once more. */
   readonly open: number;
-  readonly cards: readonly { readonly board: number; readonly value: number }[];
+  readonly hollow: number;
   /** Haze in the line of sight and flare over it. */
   readonly air: number;
 }
 
-function contributions(look: Look, light: Light, full: number, { stage, view, places, fade }: SetUp): Contribution[] {
-  const { hazePerM } = look.air;
-  const reach = reaching(light, stage);
-  const { veil } = flareOf(reach, stage, view.eye, view.forward);
-  return places.map((at, p) => {
-    const [x, y, z] = at.place;
-    const [lx, ly, lz] = light.position;
-    const dim = full * fade[p]! * (hazePerM > 0 ? Math.exp(-hazePerM * Math.hypot(lx - x, ly - y, lz - z)) : 1);
-    const { direct, cards } = bring(reach, at, stage);
+const MOST_GEOMETRIES = 256;
+/** What lights bring, by what decides it: neither power nor gel does, so a change of those asks for no shadow again. */
+const geometries = new Map<string, readonly Contribution[]>();
+
+/** What a light brings to every probe per unit of its intensity. */
+function geometryOf(look: Look, light: Light, set: SetUp): readonly Contribution[] {
+  const { stage, view, places } = set;
+  const { position, aim, rollDeg, modifier } = light;
+  const { face, beam, gridDeg, cut, spill } = modifier;
+  const key = JSON.stringify([
+    [position, aim, rollDeg, face, beam, gridDeg, cut, spill],
+    [stage.shade.key, stage.originM, stage.turn, stage.boards, stage.hazePerM, view.eye, view.forward],
+    look.probes.map(({ surface, body, position: at, normal }) => [surface, body, at, normal]),
+  ]);
+  let found = geometries.get(key);
+  if (found) geometries.delete(key);
+  else {
+    const reach = reaching(light, stage);
+    const { veil } = flareOf(reach, stage, view.eye, view.forward);
+    found = places.map((at) => ({
+      ...bring(reach, at, view.eye),
+      open: at.open * (at.on?.strands.length ? STRAND_ROOM : 1),
+      hollow: at.on ? at.open * ownHollow(at.on.surface, at.open) : 0,
+      air: veil + inScatter(reach, stage, stage.hazePerM, view.eye, at.place),
+    }));
+  }
+  geometries.set(key, found);
+  if (geometries.size > MOST_GEOMETRIES) geometries.delete(geometries.keys().next().value!);
+  return found;
+}
+
+function contributions(look: Look, light: Light, full: number, set: SetUp): Contribution[] {
+  return geometryOf(look, light, set).map((one, p) => {
+    const dim = full * set.fade[p]!;
+    const [r, g, b] = one.direct;
     return {
-      direct: dim * direct,
-      open: at.open * fade[p]!,
-      cards: cards.map(({ board, value }) => ({ board, value: dim * value })),
-      air: full * (veil + inScatter(reach, stage, hazePerM, view.eye, at.place)),
+      direct: [dim * r, dim * g, dim * b],
+      through: dim * one.through,
+      mirrored: dim * one.mirrored,
+      fromCloth: dim * one.fromCloth,
+      fromSkin: dim * one.fromSkin,
+      cards: one.cards.map(({ board, value }) => ({ board, value: dim * value })),
+      open: one.open * set.fade[p]!,
+      hollow: one.hollow * set.fade[p]!,
+      air: full * one.air,
     };
   });
 }
+
+/** Which of its own kind a probe's hollow takes colour from. */
+const HOLLOW_OF: Partial<Record<ProbeSurface, 'skin' | 'wardrobe'>> = { skin: 'skin', wardrobe: 'wardrobe' };
 
 function figuresOf(
   look: Look,
@@ -259,41 +299,41 @@ function figuresOf(
   { tints }: Pick<SetUp, 'tints'>,
 ): Float64Array {
   const washed = product(spectrum, wash);
-  const weigh = (light: Spectrum, surface: ProbeSurface | 'white') => surfaces[surface].weights.map((w) => dot(light, w));
-  const known = new Map<string, number[]>();
-  const onSurface = (key: string, make: () => number[]) => {
+  const known = new Map<string, readonly number[]>();
+  const terms = (key: string, light: () => Spectrum, weights: () => Weights) => {
     let found = known.get(key);
-    if (!found) known.set(key, (found = make()));
+    if (!found) {
+      const own = light();
+      known.set(key, (found = weights().map((w) => dot(own, w))));
+    }
     return found;
   };
   const luminous = dot(spectrum, yBar);
   const washLuminous = dot(washed, yBar);
   const out = new Float64Array(look.probes.length * FIGURES);
   look.probes.forEach(({ surface }, p) => {
-    const { direct, open, cards, air } = at[p]!;
-    const add = (times: number, terms: readonly number[]) => {
-      if (times !== 0) for (let c = R; c <= Y; c++) out[p * FIGURES + c]! += times * terms[c]!;
+    const { direct, through, mirrored, fromCloth, fromSkin, open, hollow, cards, air } = at[p]!;
+    const own = terms(surface, () => spectrum, () => surfaces.weights(surface));
+    for (let c = 0; c < 3; c++) out[p * FIGURES + c]! += direct[c]! * own[c]!;
+    out[p * FIGURES + Y]! += direct[1]! * own[Y]!;
+    const add = (times: number, figures: () => readonly number[]) => {
+      if (times === 0) return;
+      const own = figures();
+      for (let c = R; c <= Y; c++) out[p * FIGURES + c]! += times * own[c]!;
     };
-    add(
-      direct,
-      onSurface(surface, () => weigh(spectrum, surface)),
-    );
-    add(
-      open,
-      onSurface(`${surface} wash`, () => weigh(washed, surface)),
-    );
-    add(
-      air,
-      onSurface('white', () => weigh(spectrum, 'white')),
-    );
-    let incident = direct * luminous + open * washLuminous;
+    const by = (light: Spectrum, name: string, ...of: Parameters<Surfaces['weights']>) => () => terms(`${name} ${of.join(' ')}`, () => light, () => surfaces.weights(...of));
+    const kind = HOLLOW_OF[surface];
+    add(open, by(washed, 'wash', surface));
+    if (kind) add(hollow, by(washed, 'wash', surface, kind));
+    add(through, by(spectrum, 'light', 'hair-through'));
+    add(mirrored + air, by(spectrum, 'light', 'white'));
+    add(fromCloth, by(spectrum, 'light', surface, 'wardrobe'));
+    add(fromSkin, by(spectrum, 'light', surface, 'skin'));
+    let incident = (direct[1]! + through + mirrored) * luminous + open * washLuminous;
     for (const { board, value } of cards) {
       const tinted = () => product(spectrum, tints[board]!);
-      add(
-        value,
-        onSurface(`${surface} ${board}`, () => weigh(tinted(), surface)),
-      );
-      incident += value * onSurface(`card ${board}`, () => [dot(tinted(), yBar)])[0]!;
+      add(value, () => terms(`${surface} card ${board}`, tinted, () => surfaces.weights(surface)));
+      incident += value * terms(`card ${board}`, tinted, () => [yBar])[0]!;
     }
     out[p * FIGURES + E] = incident;
   });
@@ -309,12 +349,22 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
   const spectrum = inField('ambient.source', () => spectrumOfSource(look.ambient.source, lookup));
   const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * exposureOfLuxSecond(look);
   const none = new Float64Array(spectrum.length);
-  const at = set.places.map(({ open }, p): Contribution => ({
-    direct: exposure * open * set.fade[p]!,
-    open: 0,
-    cards: [],
-    air: 0,
-  }));
+  const at = set.places.map(({ open, on }, p): Contribution => {
+    const level = exposure * open * set.fade[p]! * (on?.strands.length ? STRAND_ROOM : 1);
+    const again = on ? exposure * open * set.fade[p]! * ownHollow(on.surface, open) : 0;
+    const kind = HOLLOW_OF[look.probes[p]!.surface];
+    return {
+      direct: [level, level, level],
+      through: 0,
+      mirrored: 0,
+      fromCloth: kind === 'wardrobe' ? again : 0,
+      fromSkin: kind === 'skin' ? again : 0,
+      open: 0,
+      hollow: 0,
+      cards: [],
+      air: 0,
+    };
+  });
   return {
     id: AMBIENT_ID,
     name: 'Ambient',

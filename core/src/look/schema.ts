@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { CURVES } from '../camera/camera';
 import { buildSchema, variantSchema } from './build-schema';
 import { MOODS } from './moods';
-import { SUBJECT_FORMS } from '../subject/form';
+import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from '../figure/shape';
 import { LIQUIDS } from '../surface/liquid';
 import {
   associationSchema,
@@ -37,7 +37,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 5;
+export const LOOK_VERSION = 6;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -54,7 +54,18 @@ export type Mover = (typeof MOVERS)[number];
 
 export const DIFFUSIONS = [0, 0.125, 0.25, 0.5, 1] as const;
 
-export const PROBE_SURFACES = ['skin', 'hair', 'wardrobe', 'backdrop', 'eye-white', 'label', 'liquid', 'table'] as const;
+export const PROBE_SURFACES = [
+  'skin',
+  'hair',
+  'wardrobe',
+  'backdrop',
+  'eye-white',
+  'label',
+  'liquid',
+  'table',
+  'metal',
+  'matt',
+] as const;
 export type ProbeSurface = (typeof PROBE_SURFACES)[number];
 
 const surfaceSchema = oneOf('kind', {
@@ -252,12 +263,20 @@ export const lookSchema = object({
   subject: object({
     name: name(),
     skinDepth: number(0, 1),
+    /** Undertone of the skin: -1 cool and rosy to 1 warm and olive. */
+    undertone: number(-1, 1),
+    /** Who it is, what is worn, and how far the head is turned on the shoulders, degrees. */
+    person: yup.string().required().oneOf(PERSON_IDS),
+    garment: yup.string().required().oneOf(GARMENT_IDS),
+    headwear: yup.string().required().oneOf(HEADWEAR),
+    headTurnDeg: number(-45, 45),
+    /** Looks into the camera, or straight ahead. */
+    eyesOnCamera: flag(),
     hair: surfaceSchema,
     wardrobe: surfaceSchema,
     /** Height of the face over the floor, m. */
     faceHeightM: number(0.1, 4),
     form: yup.string().required().oneOf(SUBJECT_FORMS),
-    hat: flag(),
     sunglasses: flag(),
     /** What a bottle holds, and its label. */
     liquid: object({ tint: yup.string().required().oneOf(LIQUIDS), strength: number(0, 4) }),

@@ -41,10 +41,15 @@ export function ambientOf(lux: number, source: SourceRef): Ambient {
 /** What a modifier has that earlier files did not write down. */
 export const MODIFIER_DEFAULTS = { cut: null, spill: 0 } as const satisfies Partial<Modifier>;
 
-/** A bare head and shoulders; what a bottle would hold. */
+/** Somebody standing in a sweater who looks into the camera; what a bottle would hold. */
 export const SUBJECT_DEFAULTS = {
   form: 'person',
-  hat: false,
+  person: 'cropped',
+  garment: 'sweater',
+  headwear: 'none',
+  headTurnDeg: 6,
+  eyesOnCamera: true,
+  undertone: 0,
   sunglasses: false,
   liquid: { tint: 'amber', strength: 1 },
   label: { kind: 'neutral', reflectance: 0.7 },
@@ -120,8 +125,12 @@ export function upgradeLook(value: unknown): unknown {
   const second = value['version'] === 1 ? fromFirst(value) : value;
   const third = second['version'] === 2 ? fromSecond(second) : second;
   const fourth = third['version'] === 3 ? fromThird(third) : third;
-  return fourth['version'] === 4 ? fromFourth(fourth) : fourth;
+  const fifth = fourth['version'] === 4 ? fromFourth(fourth) : fourth;
+  return fifth['version'] === 5 ? fromFifth(fifth) : fifth;
 }
+
+/** What subjects were until the fifth version. */
+const FOURTH_SUBJECT = { form: 'person', hat: false, sunglasses: false, liquid: SUBJECT_DEFAULTS.liquid, label: SUBJECT_DEFAULTS.label };
 
 function fromFirst(value: Loose): Loose {
   return {
@@ -143,7 +152,7 @@ function fromSecond(value: Loose): Loose {
     ...value,
     version: 3,
     camera: withCameraDefaults(value['camera']),
-    subject: inside(value['subject'], (subject) => ({ ...SUBJECT_DEFAULTS, ...subject })),
+    subject: inside(value['subject'], (subject) => ({ ...FOURTH_SUBJECT, ...subject })),
     backdrop: inside(value['backdrop'], (backdrop) => ({ ...BACKDROP_DEFAULTS, ...backdrop })),
     room: inside(value['room'], (room) => ({ ...ROOM_DEFAULTS, ...room })),
     motion: inside(value['motion'], (motion) => ({ of: 'subject', ...motion })),
@@ -169,12 +178,26 @@ function fromThird(value: Loose): Loose {
 function fromFourth(value: Loose): Loose {
   return {
     ...value,
-    version: LOOK_VERSION,
+    version: 5,
     brief: inside(value['brief'], (brief) => ({ ...STATUS_DEFAULTS, ...brief })),
     day: inside(value['day'], (day) => ({ poses: [], ...day })),
     lights: each(value['lights'], (light) => ({
       ...light,
       rig: inside(light['rig'], (rig) => ({ address: null, ...rig })),
+    })),
+  };
+}
+
+/** People got faces and clothes: everybody was one bust until then, which looked straight ahead. */
+function fromFifth(value: Loose): Loose {
+  return {
+    ...value,
+    version: LOOK_VERSION,
+    subject: inside(value['subject'], ({ hat, ...subject }) => ({
+      ...SUBJECT_DEFAULTS,
+      headTurnDeg: 0,
+      headwear: hat === true ? 'hat' : 'none',
+      ...subject,
     })),
   };
 }

@@ -18,6 +18,9 @@ const BLOOD_G_PER_L = 150;
 const HAEMOGLOBIN_G_PER_MOL = 64_500;
 /** Share of blood in the dermis. */
 const BLOOD_SHARE = 0.035;
+/** How much more or less blood, and of a yellow pigment (carotene, about 480 nm), a cool or warm undertone has. */
+const UNDERTONE_BLOOD = 0.35;
+const UNDERTONE_YELLOW = 0.16;
 /** Steepness of melanin's absorption with wavelength as it acts in living skin. */
 const MELANIN_EXPONENT = 1.7;
 /** Optical density (natural log, twice through at 550 nm) of the epidermis at both ends of the scale. */
@@ -36,23 +39,30 @@ function haemoglobin(nm: number): number {
 }
 
 /** Diffuse reflectance of the dermis: absorption of blood and tissue against scattering, after Kubelka and Munk. */
-const DERMIS: Spectrum = sampled((nm) => {
-  const blood = (Math.LN10 * haemoglobin(nm) * BLOOD_G_PER_L * BLOOD_SHARE) / HAEMOGLOBIN_G_PER_MOL;
+const dermis = (undertone: number): Spectrum => sampled((nm) => {
+  const share = BLOOD_SHARE * (1 - UNDERTONE_BLOOD * undertone);
+  const blood = (Math.LN10 * haemoglobin(nm) * BLOOD_G_PER_L * share) / HAEMOGLOBIN_G_PER_MOL;
   const tissue = 0.9 + 1.2 * Math.exp(-(nm - 400) / 70);
   const scattering = 24 * (nm / 500) ** -1.2;
   const q = (blood + tissue) / scattering;
   return 1 + q - Math.sqrt(q * q + 2 * q);
 });
 
+const DERMIS = dermis(0);
+
 /**
- * Spectral reflectance of skin by two chromophores, melanin over blood. `depth` runs from 0, very light, to 1, dark.
- * @throws InputError outside 0 to 1.
+ * Spectral reflectance of skin by two chromophores, melanin over blood. `depth` runs from 0, very light, to 1, dark; `undertone` from -1,
+ * cool with more blood near the surface, to 1, warm and olive with less of it and more yellow.
+ * @throws InputError outside these.
  */
-export function skinReflectance(depth: number): Spectrum {
+export function skinReflectance(depth: number, undertone = 0): Spectrum {
   requireNumber('skinDepth', depth, 0, 1);
+  requireNumber('undertone', undertone, -1, 1);
+  const under = undertone === 0 ? DERMIS : dermis(undertone);
+  const yellow = Math.max(0, undertone) * UNDERTONE_YELLOW;
   const melanin = LIGHTEST_MELANIN + MELANIN_RANGE * depth;
-  return sampled((nm) => Math.exp(-melanin * (nm / 550) ** -MELANIN_EXPONENT)).map(
-    (epidermis, i) => SURFACE_REFLECTION + SURFACE_TRANSMISSION * epidermis * DERMIS[i]!,
+  return sampled((nm) => Math.exp(-melanin * (nm / 550) ** -MELANIN_EXPONENT - yellow * Math.exp(-(((nm - 470) / 45) ** 2)))).map(
+    (epidermis, i) => SURFACE_REFLECTION + SURFACE_TRANSMISSION * epidermis * under[i]!,
   );
 }
 

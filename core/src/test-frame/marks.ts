@@ -2,8 +2,9 @@ import { hueDifferenceDeg } from '../colour/oklab';
 import { evaluate } from '../look/evaluate';
 import { inPicture } from '../look/in-view';
 import type { Look, Point } from '../look/schema';
-import { placed, stageOf, type Stage } from '../transport/stage';
-import { marchForm } from '../subject/shadow';
+import { firstHit } from '../figure/index';
+import { stageOf, toSubject, type Stage } from '../transport/stage';
+import { placed } from '../transport/zone-light';
 import { viewOf } from '../transport/view';
 import { measurePatch, type FramePixels, type Mark, type Patch } from './measure';
 
@@ -55,20 +56,12 @@ const BESIDE_M = [0, 0.15, -0.15, 0.3, -0.3, 0.45, -0.45, 0.6, -0.6, 0.8, -0.8, 
 const TOUCHES_M = 0.03;
 
 /** Whether the subject stands between the camera and a place. */
-function isHidden({ form, originM, turn: [cos, sin] }: Stage, eye: Point, place: Point): boolean {
-  const d = [place[0] - eye[0], place[1] - eye[1], place[2] - eye[2]] as const;
-  const length = Math.hypot(...d);
-  const [dx, dy, dz] = [d[0] / length, d[1] / length, d[2] / length];
-  const t = marchForm(
-    form,
-    cos * eye[0] - sin * eye[2],
-    eye[1] - originM,
-    sin * eye[0] + cos * eye[2],
-    cos * dx - sin * dz,
-    dy,
-    sin * dx + cos * dz,
-  );
-  return t >= 0 && t < length - TOUCHES_M - OWN_SURFACE_M;
+function isHidden(stage: Stage, eye: Point, place: Point): boolean {
+  const [from, to] = [toSubject(stage, eye), toSubject(stage, place)];
+  const way = [to[0] - from[0], to[1] - from[1], to[2] - from[2]];
+  const length = Math.hypot(...way);
+  const met = firstHit(stage.shade.bvh, from, way, 1);
+  return met !== null && met.t * length < length - TOUCHES_M - OWN_SURFACE_M;
 }
 
 /** A place on the subject's own edge is met a little before it. */

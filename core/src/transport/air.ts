@@ -1,7 +1,7 @@
 import { nearFieldRatio } from '../exposure/distance';
-import { lightShare } from '../subject/shadow';
 import { pastBoards } from './boards';
-import type { Reaching, Stage } from './stage';
+import type { Reaching } from './reach';
+import { pastSubject, type Stage } from './stage';
 import type { Point } from '../look/schema';
 
 /** Haze and flare: light that reaches the lens without a surface. */
@@ -32,8 +32,7 @@ export function inScatter({ light, emission }: Reaching, stage: Stage, hazePerM:
   const aside = Math.max(0.02, Math.sqrt(ox * ox + oy * oy + oz * oz));
   const from = Math.atan2(-nearest, aside);
   const to = Math.atan2(length - nearest, aside);
-  const { form, originM, turn, boards } = stage;
-  const [cos, sin] = turn;
+  const { boards } = stage;
   let sum = 0;
   for (let i = 0; i < SAMPLES; i++) {
     const turnTo = from + ((i + 0.5) / SAMPLES) * (to - from);
@@ -52,19 +51,7 @@ export function inScatter({ light, emission }: Reaching, stage: Stage, hazePerM:
     const cosine = -(dx * vx + dy * vy + dz * vz) / d;
     const q = 1 + FORWARD * FORWARD - 2 * FORWARD * cosine;
     const phase = (1 - FORWARD * FORWARD) / (4 * Math.PI * q * Math.sqrt(q));
-    const bx = cos * x - sin * z;
-    const bz = sin * x + cos * z;
-    const clear = lightShare(
-      form,
-      bx,
-      y - originM,
-      bz,
-      -(cos * dx - sin * dz) / d,
-      -dy / d,
-      -(sin * dx + cos * dz) / d,
-      d,
-      emission.radiusM,
-    );
+    const clear = pastSubject(stage, [x, y, z], [px, py, pz]);
     const past = boards.length && clear > 0 ? clear * pastBoards(boards, x, y, z, px, py, pz, emission.radiusM) : clear;
     if (past <= 0) continue;
     const arriving = (out * nearFieldRatio(light.modifier.face, d)) / (d * d);
@@ -100,19 +87,8 @@ export function flareOf({ light, emission }: Reaching, stage: Stage, eye: Point,
   const offAxisDeg = (Math.acos(Math.min(1, Math.max(-1, cosine))) * 180) / Math.PI;
   const out = cosine > 0 ? emission.towards(-dx / d, -dy / d, -dz / d) : 0;
   if (out < 1e-6) return { onLens: 0, offAxisDeg, veil: 0 };
-  const { form, originM, turn, boards } = stage;
-  const [cos, sin] = turn;
-  const clear = lightShare(
-    form,
-    cos * eye[0] - sin * eye[2],
-    eye[1] - originM,
-    sin * eye[0] + cos * eye[2],
-    (cos * dx - sin * dz) / d,
-    dy / d,
-    (sin * dx + cos * dz) / d,
-    d,
-    emission.radiusM,
-  );
+  const { boards } = stage;
+  const clear = pastSubject(stage, eye, light.position);
   const past = boards.length ? clear * pastBoards(boards, ...eye, px, py, pz, emission.radiusM) : clear;
   const onLens = (past * cosine * out * nearFieldRatio(light.modifier.face, d)) / (d * d);
   return { onLens, offAxisDeg, veil: LENS_VEIL * onLens * cosine ** VEIL_POWER };

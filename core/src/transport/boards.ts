@@ -18,7 +18,7 @@ interface Axes {
   readonly right: Point;
 }
 
-function axesOf({ yawDeg }: Pick<Board, 'yawDeg'>): Axes {
+export function axesOf({ yawDeg }: Pick<Board, 'yawDeg'>): Axes {
   const a = (yawDeg * Math.PI) / 180;
   return { normal: [Math.sin(a), 0, Math.cos(a)], right: [Math.cos(a), 0, -Math.sin(a)] };
 }

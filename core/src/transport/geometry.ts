@@ -1,3 +1,4 @@
+import { isPerson } from '../figure/index';
 import type { Look, Point } from '../look/schema';
 
 /** A capsule that takes light away from what lies behind it; a sphere where both ends coincide. Metres. */
@@ -35,7 +36,7 @@ const TORSO_RADIUS_M = 0.19;
 /** The subject as simple capsules, for the rays of the room's light. */
 export function subjectForms(look: Pick<Look, 'subject'>): Occluder[] {
   const y = look.subject.faceHeightM;
-  if (look.subject.form === 'bottle') return [{ body: 'torso', from: [0, y - 0.03, 0], to: [0, y + 0.03, 0], radiusM: 0.035 }];
+  if (!isPerson(look.subject)) return [{ body: 'torso', from: [0, y - 0.03, 0], to: [0, y + 0.03, 0], radiusM: 0.035 }];
   return [
     { body: 'head', from: [0, y, 0], to: [0, y + 0.04, 0], radiusM: HEAD_RADIUS_M },
     { body: 'torso', from: [0, y - 0.4, -0.02], to: [0, y - 0.85, -0.02], radiusM: TORSO_RADIUS_M },

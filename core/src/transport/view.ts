@@ -1,4 +1,4 @@
-import { formOf } from '../subject/form';
+import { overMiddle, tableOf } from '../figure/index';
 import type { Look, Point } from '../look/schema';
 
 /** The camera of a picture: where it is, what it looks at, and how much it takes in. */
@@ -22,8 +22,8 @@ export function viewOf(look: Pick<Look, 'camera' | 'subject'>, width: number, he
   const sensorAspect = sensorWidthMm / sensorHeightMm;
   const halfHeight = (aspect > sensorAspect ? sensorWidthMm / aspect : sensorHeightMm) / (2 * focalMm);
   const face = look.subject.faceHeightM;
-  const y = look.subject.form === 'bottle' ? face + 0.02 : face - 0.02;
-  const drop = formOf(look.subject).overMiddle * halfHeight;
+  const y = tableOf(look.subject) ? face + 0.02 : face - 0.02;
+  const drop = overMiddle(look.subject) * halfHeight;
   const length = Math.hypot(1, drop);
   return {
     width,

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { makeStudio } from '@fulgent/core/frame';
+import { makeStudio } from '@fulgent/core/picture';
 import type { RenderRequest } from './render';
 
 const studio = makeStudio();

@@ -159,7 +159,7 @@ const coarseBody = (() => {
   let made: Mesh | null = null;
   return () => {
     const field = clothField('standing', 'shirt');
-    made ??= joined([makeNet(field, [-34, -80, -26], [34, -14, 18], 1.7), ...makeCollars('shirt')]);
+    made ??= joined([makeNet(field, [-34, -80, -26], [34, -14, 18], 1.7), ...makeCollars('shirt', false)]);
     return made;
   };
 })();
@@ -177,7 +177,8 @@ export function bakeHead(id: PersonId): Baked {
     ? makeBeardGuides(head, skin, 700)
     : { points: 2, count: 0, place: new Float32Array(0), side: new Int8Array(0) };
   const volume = hairVolume(head, hair, beard);
-  const ears = [makeEar(1), makeEar(-1)] as const;
+  const ears = [makeEar(1, false), makeEar(-1, false)] as const;
+  const fineEars = [makeEar(1, true), makeEar(-1, true)] as const;
   const blockers = buildBvh(
     joined([
       { position: head.position.slice(0, 3 * nodes), face: one.face },
@@ -225,6 +226,8 @@ export function bakeHead(id: PersonId): Baked {
       }),
     );
   }
+  fine.u32(fineEars[0].thin.length);
+  for (const ear of fineEars) fine.u8(shareBytes(openness(ear, vertexNormals(ear), blockers, volume), before));
   writeGuides(fine, hair, guideOpenness(hair, volume));
   writeGuides(fine, beard, guideOpenness(beard, volume));
   return { name: `head-${id}`, quick: quick.bytes(), fine: fine.bytes() };
@@ -307,7 +310,6 @@ export function bakeBody(posture: Posture, garment: Garment, heads: readonly Mes
   const cloth = clothField(posture, garment);
   const hands = handsField(posture);
   const seated = posture === 'seated';
-  const collars = makeCollars(garment);
   const low: Vec = [-34, seated ? -131 : -160, -26];
   const high: Vec = [34, -13, seated ? 50 : 20];
   const handLow: Vec = seated ? [-19, -69, 16] : [-27, -101, -1];
@@ -317,7 +319,7 @@ export function bakeBody(posture: Posture, garment: Garment, heads: readonly Mes
   const lower: Field = (x, y, z) => Math.max(cloth(x, y, z) + 0.04, y + 51);
   const quick = writeNets(
     [part('cloth', cloth, low, high, 1.8, 0.35), part('skin', hands, handLow, handHigh, 0.8, 0.1), ...stool(1.4)],
-    collars,
+    makeCollars(garment, false),
     heads,
     null,
   );
@@ -328,7 +330,7 @@ export function bakeBody(posture: Posture, garment: Garment, heads: readonly Mes
       part('skin', hands, handLow, handHigh, 0.42),
       ...stool(0.9),
     ],
-    collars,
+    makeCollars(garment, true),
     heads,
     null,
   );

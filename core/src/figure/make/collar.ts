@@ -40,15 +40,15 @@ const FENCING: CollarCut = { radius: 5.75, high: 4.6, dip: 0.9, roll: 0.3, leaf:
 const COAT: CollarCut = { radius: 6.7, high: 4.3, dip: 1.3, roll: 0.5, leaf: 6, points: 3.6, spread: 0.62 };
 
 /** Steps across: inside up, over, outside down, and back under the edge. */
-function rowsOf(cut: CollarCut): readonly (readonly [part: number, t: number])[] {
-  const run = (part: number, n: number, from = 1) =>
-    Array.from({ length: n + 1 - from }, (_, i) => [part, (i + from) / n] as const);
-  return cut.leaf ? [...run(0, 6, 0), ...run(1, 5), ...run(2, 16), ...run(3, 3)] : [...run(0, 6, 0), ...run(1, 5), ...run(2, 9)];
+function rowsOf({ leaf }: CollarCut, fine: boolean): readonly (readonly [part: number, t: number])[] {
+  const run = (part: number, n: number, from = 1) => Array.from({ length: n + 1 - from }, (_, i) => [part, (i + from) / n] as const);
+  if (!fine) return [...run(0, 2, 0), ...run(1, 2), ...run(2, leaf ? 6 : 4)];
+  return [...run(0, 6, 0), ...run(1, 5), ...run(2, leaf ? 16 : 9), ...(leaf ? run(3, 3) : [])];
 }
 
-function cutCollar(cut: CollarCut): Mesh {
-  const columns = 180;
-  const rows = rowsOf(cut);
+function cutCollar(cut: CollarCut, fine: boolean): Mesh {
+  const columns = fine ? 180 : 60;
+  const rows = rowsOf(cut, fine);
   const { leaf, roll } = cut;
   return strip(columns, rows.length, false, (i, j) => {
     const [part, t] = rows[j]!;
@@ -98,9 +98,9 @@ function laid(place: Vec, over: number): Vec {
 }
 
 /** A knitted band round the neck. */
-function ribbed(): Mesh {
-  const columns = 200;
-  const rows = 23;
+function ribbed(fine: boolean): Mesh {
+  const columns = fine ? 200 : 60;
+  const rows = fine ? 23 : 9;
   return strip(columns, rows, true, (i, j) => {
     const ph = (2 * Math.PI * i) / columns;
     const t = (j / (rows - 1)) * 2 - 1;
@@ -117,19 +117,19 @@ function ribbed(): Mesh {
 }
 
 /** The collar of a garment, and a band inside it where it has one. */
-export function makeCollars(garment: Garment): Mesh[] {
+export function makeCollars(garment: Garment, fine: boolean): Mesh[] {
   switch (garment) {
     case 'sweater':
-      return [ribbed()];
+      return [ribbed(fine)];
     case 'shirt':
     case 'apron':
-      return [cutCollar(SHIRT), cutCollar(SHIRT_BAND)];
+      return [cutCollar(SHIRT, fine), cutCollar(SHIRT_BAND, fine)];
     case 'jacket':
-      return [cutCollar(STAND)];
+      return [cutCollar(STAND, fine)];
     case 'fencing':
-      return [cutCollar(FENCING)];
+      return [cutCollar(FENCING, fine)];
     case 'coat':
-      return [cutCollar(COAT), cutCollar(STAND)];
+      return [cutCollar(COAT, fine), cutCollar(STAND, fine)];
   }
 }
 

@@ -6,11 +6,11 @@ export interface Ear extends Mesh {
   readonly thin: Float32Array;
 }
 
-const ROUND = 64;
-const RINGS = 28;
 
 /** The ear on one side of the head: 1 on the right of the picture, -1 on its left. */
-export function makeEar(side: number): Ear {
+export function makeEar(side: number, fine: boolean): Ear {
+  const round = fine ? 64 : 28;
+  const rings = fine ? 28 : 12;
   const position: number[] = [];
   const thin: number[] = [];
   const face: number[] = [];
@@ -19,21 +19,21 @@ export function makeEar(side: number): Ear {
   const flare = 0.52;
   const back = [Math.sin(flare), 0.15, -Math.cos(flare)];
   const out = [Math.cos(flare), 0, Math.sin(flare)];
-  for (let j = 0; j <= RINGS; j++)
-    for (let i = 0; i < ROUND; i++) {
-      const a = (2 * Math.PI * i) / ROUND;
-      const { r, reach, height, through } = plate(a, j / RINGS);
+  for (let j = 0; j <= rings; j++)
+    for (let i = 0; i < round; i++) {
+      const a = (2 * Math.PI * i) / round;
+      const { r, reach, height, through } = plate(a, j / rings);
       for (let k = 0; k < 3; k++) {
         const v = middle[k]! + reach * Math.cos(a) * up[k]! + reach * Math.sin(a) * back[k]! * 0.85 + height * out[k]!;
         position.push(k === 0 ? side * v : v);
       }
       thin.push(r > 0 ? through : 0);
     }
-  for (let j = 0; j < RINGS; j++)
-    for (let i = 0; i < ROUND; i++) {
-      const a = j * ROUND + i;
-      const b = j * ROUND + ((i + 1) % ROUND);
-      const faces = [a, b, b + ROUND, a, b + ROUND, a + ROUND];
+  for (let j = 0; j < rings; j++)
+    for (let i = 0; i < round; i++) {
+      const a = j * round + i;
+      const b = j * round + ((i + 1) % round);
+      const faces = [a, b, b + round, a, b + round, a + round];
       face.push(...(side < 0 ? faces.reverse() : faces));
     }
   return { position: Float32Array.from(position), face: Uint32Array.from(face), thin: Float32Array.from(thin) };

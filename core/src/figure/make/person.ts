@@ -2,6 +2,8 @@
 export interface PersonShape {
   readonly neck: number;
   readonly larynx: number;
+  /** Width of the shoulders. */
+  readonly shoulders: number;
   readonly jaw: number;
   readonly chin: number;
   /** How much narrower the chin is. */
@@ -98,6 +100,7 @@ const HAIR: HairStyle = {
 const AVERAGE: PersonShape = {
   neck: 1,
   larynx: 0.8,
+  shoulders: 1,
   jaw: 1,
   chin: 0.2,
   chinNarrow: 0,
@@ -130,6 +133,7 @@ export const PEOPLE = {
     ...AVERAGE,
     neck: 0.86,
     larynx: 0.35,
+    shoulders: 0.86,
     jaw: 0.89,
     chin: 0.1,
     chinNarrow: 0.3,
@@ -154,6 +158,7 @@ export const PEOPLE = {
     ...AVERAGE,
     neck: 1.06,
     larynx: 1.3,
+    shoulders: 1.03,
     jaw: 1.03,
     chin: 0.3,
     nose: 1.2,
@@ -175,6 +180,7 @@ export const PEOPLE = {
     ...AVERAGE,
     neck: 1.06,
     larynx: 1.1,
+    shoulders: 1,
     jaw: 1.05,
     chin: 0.25,
     nose: 1.14,
@@ -215,6 +221,7 @@ export const PEOPLE = {
     ...AVERAGE,
     neck: 0.9,
     larynx: 0.4,
+    shoulders: 0.88,
     jaw: 0.94,
     chin: 0.15,
     chinNarrow: 0.2,
@@ -253,6 +260,7 @@ export const PEOPLE = {
     ...AVERAGE,
     neck: 1.14,
     larynx: 1,
+    shoulders: 1.08,
     jaw: 1.1,
     chin: 0.35,
     nose: 1.25,

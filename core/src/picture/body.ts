@@ -1,0 +1,104 @@
+import type { Light } from '../look/schema';
+import { seenAlong, type Face } from './sheen';
+import type { Seen } from './seen';
+
+/** A lamp and its stand where the camera sees them: pixels, and how bright each is per unit of intensity; 0 is the dark of the thing. */
+export interface Body {
+  readonly pixels: Uint32Array;
+  readonly bright: Float32Array;
+}
+
+const STAND_HALF_M = 0.016;
+/** A frame round a face, and the least half size of a lamp's head, m. */
+const RIM_M = 0.012;
+const HEAD_HALF_M = 0.045;
+/** Lights that hang higher than this have no stand under them. */
+const HIGHEST_STAND_M = 2.6;
+
+/** Finds the pixels of a light's own body that nothing hides. */
+export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | 'role'>, face: Face): Body | null {
+  const { width, height, eye, right, up, forward, halfHeight, halfWidth } = view;
+  const { position, halfW, halfH } = face;
+  const reach = Math.max(Math.hypot(halfW, halfH), HEAD_HALF_M) + RIM_M;
+  const d = [position[0] - eye[0], position[1] - eye[1], position[2] - eye[2]] as const;
+  const dot = (a: readonly number[], b: readonly number[]) => a[0]! * b[0]! + a[1]! * b[1]! + a[2]! * b[2]!;
+  const depth = dot(d, forward);
+  if (depth < reach + 0.1) return null;
+  const scale = height / (2 * halfHeight) / (depth - reach);
+  const cx = ((dot(d, right) / depth / halfWidth + 1) * width) / 2;
+  const cy = ((1 - dot(d, up) / depth / halfHeight) * height) / 2;
+  const size = reach * scale + 2;
+  const stands = light.role !== 'practical' && light.role !== 'window' && position[1] < HIGHEST_STAND_M;
+  const [x0, x1] = [Math.max(0, Math.floor(cx - size)), Math.min(width - 1, Math.ceil(cx + size))];
+  const [y0, y1] = [Math.max(0, Math.floor(cy - size)), stands ? height - 1 : Math.min(height - 1, Math.ceil(cy + size))];
+  if (x1 < 0 || x0 >= width || y1 < 0 || y0 >= height || x0 > x1 || y0 > y1) return null;
+  const pixels: number[] = [];
+  const bright: number[] = [];
+  for (let j = y0; j <= y1; j++) {
+    const v = (1 - (2 * (j + 0.5)) / height) * halfHeight;
+    for (let i = x0; i <= x1; i++) {
+      const u = ((2 * (i + 0.5)) / width - 1) * halfWidth;
+      let dx = forward[0] + u * right[0] + v * up[0];
+      let dy = forward[1] + u * right[1] + v * up[1];
+      let dz = forward[2] + u * right[2] + v * up[2];
+      const length = Math.hypot(dx, dy, dz);
+      dx /= length;
+      dy /= length;
+      dz /= length;
+      const p = j * width + i;
+      const far = wayM[p]!;
+      const hit = headAt(face, eye, dx, dy, dz);
+      if (hit > 0 && hit < far) {
+        pixels.push(p);
+        bright.push(seenAlong(face, eye[0], eye[1], eye[2], dx, dy, dz, 0));
+      } else if (stands && standAt(position, eye, dx, dy, dz, far)) {
+        pixels.push(p);
+        bright.push(0);
+      }
+    }
+  }
+  return pixels.length ? { pixels: Uint32Array.from(pixels), bright: Float32Array.from(bright) } : null;
+}
+
+/** Way to a lamp's head along a line, or -1: its face with a frame round it, from before and from behind. */
+function headAt(
+  { position, emission, halfW, halfH, round, allRound }: Face,
+  eye: readonly number[],
+  dx: number,
+  dy: number,
+  dz: number,
+): number {
+  const q = [position[0] - eye[0]!, position[1] - eye[1]!, position[2] - eye[2]!] as const;
+  const { axis, right, up } = emission;
+  const along = axis[0] * dx + axis[1] * dy + axis[2] * dz;
+  const nearest = q[0] * dx + q[1] * dy + q[2] * dz;
+  if (allRound || Math.abs(along) < 0.12) {
+    // Edge-on, or the same from everywhere: as a ball.
+    const r = allRound ? halfW : Math.max(HEAD_HALF_M, Math.min(halfW, halfH));
+    const px = nearest * dx - q[0];
+    const py = nearest * dy - q[1];
+    const pz = nearest * dz - q[2];
+    return px * px + py * py + pz * pz < r * r ? nearest : -1;
+  }
+  const t = (axis[0] * q[0] + axis[1] * q[1] + axis[2] * q[2]) / along;
+  if (t <= 0) return -1;
+  const px = t * dx - q[0];
+  const py = t * dy - q[1];
+  const pz = t * dz - q[2];
+  if (round) return px * px + py * py + pz * pz < (Math.max(halfW, HEAD_HALF_M) + RIM_M) ** 2 ? t : -1;
+  const u = Math.abs(px * right[0] + py * right[1] + pz * right[2]);
+  const v = Math.abs(px * up[0] + py * up[1] + pz * up[2]);
+  return u < halfW + RIM_M && v < halfH + RIM_M ? t : -1;
+}
+
+function standAt(position: readonly number[], eye: readonly number[], dx: number, dy: number, dz: number, far: number): boolean {
+  const h = dx * dx + dz * dz;
+  if (h < 1e-9) return false;
+  const qx = position[0]! - eye[0]!;
+  const qz = position[2]! - eye[2]!;
+  const t = (qx * dx + qz * dz) / h;
+  if (t <= 0 || t >= far) return false;
+  const away = (t * dx - qx) ** 2 + (t * dz - qz) ** 2;
+  const y = eye[1]! + t * dy;
+  return away < STAND_HALF_M ** 2 && y > 0 && y < position[1]!;
+}

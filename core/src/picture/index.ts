@@ -1,0 +1,13 @@
+/** The picture of a look: kept apart from the main surface, since only those who draw need it. */
+export { makeStudio, type Fineness, type Picture, type PictureRequest, type PointReading, type Studio } from './studio';
+export { viewOf, type View } from '../transport/view';
+export { lightTerm, type LightTerm } from './light-term';
+export { findSeen, type Seen } from './seen';
+export { developInto } from './develop';
+export { relightInto } from './relight';
+export { frameTriples } from './triples';
+export { MATERIAL_NAMES, reflectancesOf, type MaterialName } from '../figure/materials';
+export { figureOf, FigureMissingError, isFigureReady, missingFiles, providePart, type Detail } from '../figure/index';
+export { shapeOf } from '../transport/stage';
+export { type Instruments } from './instruments';
+export { sumCheck, type SumCheck } from './sum-check';

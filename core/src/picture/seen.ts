@@ -1,0 +1,411 @@
+import { figureOf, isFigureReady, type Figure } from '../figure/index';
+import { throughGlass } from '../figure/glass';
+import { LIQUID, LIQUID_STEP_CM, LIQUID_STEPS, MATERIAL } from '../figure/materials';
+import { SURFACE } from '../figure/surfaces';
+import type { Look, Point } from '../look/schema';
+import { ownHollow } from '../transport/bounce';
+import { shapeOf, stageOf, toRoom, toSubject, turnToRoom, type Stage } from '../transport/stage';
+import { viewOf, type View } from '../transport/view';
+import { fragmentsOf, rasterise } from './raster';
+import { makeSpot, relieve } from './relief';
+import { meetRoom, roomShape, type Met, type RoomShape } from './room-surface';
+import { rasteriseStrands, type StrandShares } from './strand-raster';
+
+/** Fragments of the figure: each is a part of a pixel that shows one place of one surface. Arrays by fragment; places in the room, m. */
+export interface Fragments {
+  readonly count: number;
+  readonly pixel: Uint32Array;
+  /** What of its pixel shows it: its coverage times what hair leaves. */
+  readonly share: Float32Array;
+  readonly corner: Uint32Array;
+  readonly weight: Float32Array;
+  readonly place: Float32Array;
+  /** Direction with relief, and without. */
+  readonly normal: Float32Array;
+  readonly smooth: Float32Array;
+  readonly toEye: Float32Array;
+  readonly surface: Uint8Array;
+  /** Six shares of the materials of its surface. */
+  readonly mix: Float32Array;
+  readonly sheen: Float32Array;
+  readonly rough: Float32Array;
+  /** Share of the room's light that comes in; of that, what its own hollow throws back. */
+  readonly open: Float32Array;
+  readonly hollow: Float32Array;
+  /** Share of light that haze leaves on the way to the eye. */
+  readonly fade: Float32Array;
+}
+
+/** Points of strands that are seen, and their shares in pixels. */
+export interface SeenStrands {
+  readonly shares: StrandShares;
+  /** Index of each seen point among the figure's strands; `shares.point` counts in these. */
+  readonly point: Uint32Array;
+  readonly fade: Float32Array;
+}
+
+/** Places of the room: planes behind the figure, and what shows through glass. */
+export interface RoomParts {
+  readonly count: number;
+  readonly pixel: Uint32Array;
+  readonly share: Float32Array;
+  readonly material: Uint8Array;
+  readonly place: Float32Array;
+  readonly normal: Float32Array;
+  readonly toEye: Float32Array;
+  readonly fade: Float32Array;
+  /** From here on parts are seen through glass: where the bent line of sight comes from, and its direction. */
+  readonly through: number;
+  readonly exit: Float32Array;
+  readonly bent: Float32Array;
+}
+
+/** What every pixel of a picture sees: made once for a view and a subject, whatever the light. */
+export interface Seen {
+  readonly width: number;
+  readonly height: number;
+  readonly view: View;
+  readonly stage: Stage;
+  readonly figure: Figure;
+  readonly fragments: Fragments;
+  readonly strands: SeenStrands | null;
+  readonly room: RoomParts;
+  /** Vertices of the figure that a fragment uses. */
+  readonly used: Uint8Array;
+  /** Way from the eye to what each pixel mostly shows, m, and whether that is the subject. */
+  readonly wayM: Float32Array;
+  readonly isSubject: Uint8Array;
+  /** Way to the nearest thing that has any part in a pixel: what focus goes by, so that bright edges do not spread over the ground. */
+  readonly nearM: Float32Array;
+}
+
+/** What decides what is seen, as a key for caches. */
+export function seenKey(look: Look, width: number, height: number): string {
+  const { focalMm, sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
+  const { faceHeightM, turnDeg, eyesOnCamera } = look.subject;
+  const { widthM, distanceM: backM, type } = look.backdrop;
+  const { room } = look;
+  return JSON.stringify([
+    [width, height, focalMm, sensorWidthMm, sensorHeightMm, distanceM],
+    [shapeOf(look.subject), faceHeightM, turnDeg, eyesOnCamera, isFigureReady(shapeOf(look.subject), 'fine')],
+    [widthM, backM, type, room.widthM, room.depthM, room.heightM, look.air.hazePerM],
+    look.boards.map(({ position, widthM: w, heightM: h, yawDeg, finish }) => [position, w, h, yawDeg, finish]),
+  ]);
+}
+
+/** Places of a figure in the room. */
+function inRoom({ originM, turn: [cos, sin] }: Stage, own: Float32Array): Float32Array {
+  const out = new Float32Array(own.length);
+  for (let i = 0; i < own.length; i += 3) {
+    const [x, y, z] = [own[i]!, own[i + 1]!, own[i + 2]!];
+    out[i] = cos * x + sin * z;
+    out[i + 1] = y + originM;
+    out[i + 2] = -sin * x + cos * z;
+  }
+  return out;
+}
+
+/** Pixels and depth of places of the room. */
+function onScreen({ width, height, eye, right, up, forward, halfWidth, halfHeight }: View, place: Float32Array): Float32Array {
+  const out = new Float32Array(place.length);
+  for (let i = 0; i < place.length; i += 3) {
+    const x = place[i]! - eye[0];
+    const y = place[i + 1]! - eye[1];
+    const z = place[i + 2]! - eye[2];
+    const depth = x * forward[0] + y * forward[1] + z * forward[2];
+    const d = Math.max(1e-4, depth);
+    out[i] = ((x * right[0] + y * right[1] + z * right[2]) / d / halfWidth + 1) * 0.5 * width;
+    out[i + 1] = (1 - (x * up[0] + y * up[1] + z * up[2]) / d / halfHeight) * 0.5 * height;
+    out[i + 2] = depth;
+  }
+  return out;
+}
+
+/** Where the eyes look, in the subject's own axes, of length 1. */
+function gazeOf(look: Look, stage: Stage, view: View, figure: Figure): readonly [number, number, number] {
+  const eyes = figure.eyes;
+  if (eyes.length === 0) return [0, 0, 1];
+  const turn = (look.subject.headTurnDeg * Math.PI) / 180;
+  const ahead = [Math.sin(turn), 0, Math.cos(turn)] as const;
+  if (!look.subject.eyesOnCamera) return ahead;
+  const [x, y, z] = toSubject(stage, view.eye);
+  const mid = [0, 1, 2].map((c) => eyes.reduce((s, e) => s + e.centre[c]!, 0) / eyes.length);
+  const d = [x - mid[0]!, y - mid[1]!, z - mid[2]!];
+  const l = Math.hypot(...d);
+  const to = d.map((v) => v / l) as [number, number, number];
+  // Eyes turn only so far in their sockets.
+  const cosine = to[0] * ahead[0] + to[1] * ahead[1] + to[2] * ahead[2];
+  return cosine > 0.8 ? to : ahead;
+}
+
+const NEAR_PX_PER_CM = 22;
+const FAR_PX_PER_CM = 8;
+
+function shadeFragments(look: Look, view: View, stage: Stage, figure: Figure, roomPlace: Float32Array, used: Uint8Array, raw: ReturnType<typeof fragmentsOf>, left: Float32Array | null): Fragments {
+  const n = raw.count;
+  const out = {
+    count: n,
+    pixel: raw.pixel,
+    share: new Float32Array(n),
+    corner: new Uint32Array(3 * n),
+    weight: new Float32Array(3 * n),
+    place: new Float32Array(3 * n),
+    normal: new Float32Array(3 * n),
+    smooth: new Float32Array(3 * n),
+    toEye: new Float32Array(3 * n),
+    surface: new Uint8Array(n),
+    mix: new Float32Array(6 * n),
+    sheen: new Float32Array(n),
+    rough: new Float32Array(n),
+    open: new Float32Array(n),
+    hollow: new Float32Array(n),
+    fade: new Float32Array(n).fill(1),
+  };
+  const { eye, height, halfHeight } = view;
+  const { hazePerM } = look.air;
+  const [cos, sin] = stage.turn;
+  const gaze = gazeOf(look, stage, view, figure);
+  const spot = makeSpot();
+  const pxPerCm = height / (2 * halfHeight) / (100 * look.camera.distanceM);
+  spot.fine = Math.min(1, Math.max(0.25, (pxPerCm - FAR_PX_PER_CM) / (NEAR_PX_PER_CM - FAR_PX_PER_CM)));
+  const { face, rest, normal, position, open, surface } = figure;
+  for (let i = 0; i < n; i++) {
+    const t = 3 * raw.triangle[i]!;
+    const [a, b, c] = [face[t]!, face[t + 1]!, face[t + 2]!];
+    const [wb, wc] = [raw.u[i]!, raw.v[i]!];
+    const wa = 1 - wb - wc;
+    used[a] = used[b] = used[c] = 1;
+    const blend = (values: Float32Array, k: number) => wa * values[3 * a + k]! + wb * values[3 * b + k]! + wc * values[3 * c + k]!;
+    const q = 3 * i;
+    const [x, y, z] = [blend(roomPlace, 0), blend(roomPlace, 1), blend(roomPlace, 2)];
+    let [dx, dy, dz] = [eye[0] - x, eye[1] - y, eye[2] - z];
+    const way = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    dx /= way;
+    dy /= way;
+    dz /= way;
+    // The surface's own axes are the subject's.
+    let [nx, ny, nz] = [blend(normal, 0), blend(normal, 1), blend(normal, 2)];
+    const l = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
+    nx /= l;
+    ny /= l;
+    nz /= l;
+    const [vx, vz] = [cos * dx - sin * dz, sin * dx + cos * dz];
+    if (figure.twoSided[raw.triangle[i]!] && nx * vx + ny * dy + nz * vz < -0.2) [nx, ny, nz] = [-nx, -ny, -nz];
+    spot.a = a;
+    spot.b = b;
+    spot.c = c;
+    spot.wa = wa;
+    spot.wb = wb;
+    spot.wc = wc;
+    spot.X = blend(rest, 0);
+    spot.Y = blend(rest, 1);
+    spot.Z = blend(rest, 2);
+    spot.x = blend(position, 0);
+    spot.y = blend(position, 1);
+    spot.z = blend(position, 2);
+    spot.sx = nx;
+    spot.sy = ny;
+    spot.sz = nz;
+    spot.vx = vx;
+    spot.vy = dy;
+    spot.vz = vz;
+    spot.open = wa * open[a]! + wb * open[b]! + wc * open[c]!;
+    const kind = surface[a]!;
+    const whole = spot.open;
+    relieve(spot, figure, kind, gaze);
+    const rl = Math.sqrt(spot.nx ** 2 + spot.ny ** 2 + spot.nz ** 2) || 1;
+    // The room is lighter above than below, and relief takes part in it.
+    const tilted = spot.ny / rl - ny;
+    out.open[i] = Math.max(0, spot.open * (1 + 0.6 * tilted));
+    out.hollow[i] = ownHollow(kind, whole);
+    out.corner[q] = a;
+    out.corner[q + 1] = b;
+    out.corner[q + 2] = c;
+    out.weight[q] = wa;
+    out.weight[q + 1] = wb;
+    out.weight[q + 2] = wc;
+    out.place[q] = x;
+    out.place[q + 1] = y;
+    out.place[q + 2] = z;
+    out.smooth[q] = cos * nx + sin * nz;
+    out.smooth[q + 1] = ny;
+    out.smooth[q + 2] = -sin * nx + cos * nz;
+    out.normal[q] = (cos * spot.nx + sin * spot.nz) / rl;
+    out.normal[q + 1] = spot.ny / rl;
+    out.normal[q + 2] = (-sin * spot.nx + cos * spot.nz) / rl;
+    out.toEye[q] = dx;
+    out.toEye[q + 1] = dy;
+    out.toEye[q + 2] = dz;
+    out.surface[i] = kind;
+    out.mix.set(spot.mix, 6 * i);
+    out.sheen[i] = spot.sheen;
+    out.rough[i] = spot.rough;
+    out.share[i] = raw.share[i]! * (left ? left[raw.pixel[i]!]! : 1);
+    if (hazePerM > 0) out.fade[i] = Math.exp(-hazePerM * way);
+  }
+  return out;
+}
+
+/** Points of strands that are seen, numbered anew. */
+function seenStrands(shares: StrandShares, place: Float32Array, eye: Point, hazePerM: number): SeenStrands {
+  const number = new Int32Array(place.length / 3).fill(-1);
+  const points: number[] = [];
+  for (let i = 0; i < shares.count; i++) {
+    const p = shares.point[i]!;
+    if (number[p]! < 0) {
+      number[p] = points.length;
+      points.push(p);
+    }
+    shares.point[i] = number[p]!;
+  }
+  const point = Uint32Array.from(points);
+  const fade = new Float32Array(point.length).fill(1);
+  if (hazePerM > 0)
+    point.forEach((p, i) => (fade[i] = Math.exp(-hazePerM * Math.hypot(place[3 * p]! - eye[0], place[3 * p + 1]! - eye[1], place[3 * p + 2]! - eye[2]))));
+  return { shares, point, fade };
+}
+
+/** Parts of the room as they are found: as many as there are pixels at the most, and what shows through glass. */
+class RoomList {
+  private n = 0;
+  private readonly pixel: Uint32Array;
+  private readonly share: Float32Array;
+  private readonly material: Uint8Array;
+  private readonly place: Float32Array;
+  private readonly normal: Float32Array;
+  private readonly toEye: Float32Array;
+  private readonly way: Float32Array;
+  readonly exit: number[] = [];
+  readonly bent: number[] = [];
+
+  constructor(most: number) {
+    this.pixel = new Uint32Array(most);
+    this.share = new Float32Array(most);
+    this.material = new Uint8Array(most);
+    this.place = new Float32Array(3 * most);
+    this.normal = new Float32Array(3 * most);
+    this.toEye = new Float32Array(3 * most);
+    this.way = new Float32Array(most);
+  }
+
+  get count(): number {
+    return this.n;
+  }
+
+  add(pixel: number, share: number, material: number, place: Point, normal: Point, toEye: Point, way: number): void {
+    const i = this.n++;
+    this.pixel[i] = pixel;
+    this.share[i] = share;
+    this.material[i] = material;
+    this.place.set(place, 3 * i);
+    this.normal.set(normal, 3 * i);
+    this.toEye.set(toEye, 3 * i);
+    this.way[i] = way;
+  }
+
+  done(through: number, hazePerM: number): RoomParts {
+    const { n } = this;
+    return {
+      count: n,
+      pixel: this.pixel.slice(0, n),
+      share: this.share.slice(0, n),
+      material: this.material.slice(0, n),
+      place: this.place.slice(0, 3 * n),
+      normal: this.normal.slice(0, 3 * n),
+      toEye: this.toEye.slice(0, 3 * n),
+      fade: this.way.slice(0, n).map((way) => (hazePerM > 0 ? Math.exp(-hazePerM * way) : 1)),
+      through,
+      exit: Float32Array.from(this.exit),
+      bent: Float32Array.from(this.bent),
+    };
+  }
+}
+
+const LEAST_SHARE = 0.001;
+
+/** The way of the sight through the middle of a pixel, of length 1. */
+function sightOf({ width, height, right, up, forward, halfWidth, halfHeight }: View, p: number): Point {
+  const u = ((2 * ((p % width) + 0.5)) / width - 1) * halfWidth;
+  const v = (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
+  const d: Point = [forward[0] + u * right[0] + v * up[0], forward[1] + u * right[1] + v * up[1], forward[2] + u * right[2] + v * up[2]];
+  const l = Math.sqrt(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]);
+  return [d[0] / l, d[1] / l, d[2] / l];
+}
+
+/** What shows through fragments of glass: the room along the bent line of sight, and how much liquid lies on the way. */
+function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: RoomShape): void {
+  const met: Met = { t: 0, material: 0, nx: 0, ny: 0, nz: 0 };
+  for (let i = 0; i < fragments.count; i++) {
+    if (fragments.surface[i] !== SURFACE.glass || fragments.share[i]! <= LEAST_SHARE) continue;
+    const at = (values: Float32Array): Point => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!];
+    const place = at(fragments.place);
+    const toEye = at(fragments.toEye);
+    const own = toSubject(stage, place).map((v) => 100 * v) as Point;
+    const [cos, sin] = stage.turn;
+    const direction: Point = [-(cos * toEye[0] - sin * toEye[2]), -toEye[1], -(sin * toEye[0] + cos * toEye[2])];
+    const way = throughGlass(own, direction);
+    const eyeWay = 1;
+    if (!way) {
+      // What stays inside shows the glass itself, nearly dark.
+      list.add(fragments.pixel[i]!, fragments.share[i]!, MATERIAL.glass, place, at(fragments.normal), toEye, eyeWay);
+      list.exit.push(0, 0, 0);
+      list.bent.push(0, 0, 0);
+      continue;
+    }
+    const step = Math.min(LIQUID_STEPS - 1, Math.round(way.liquidCm / LIQUID_STEP_CM));
+    const exit = toRoom(stage, way.place.map((v) => v / 100) as Point);
+    const bent = turnToRoom(stage, way.direction);
+    meetRoom(shape, ...exit, ...bent, met);
+    const on: Point = [exit[0] + met.t * bent[0], exit[1] + met.t * bent[1], exit[2] + met.t * bent[2]];
+    list.add(fragments.pixel[i]!, fragments.share[i]!, LIQUID + step, on, [met.nx, met.ny, met.nz], toEye, eyeWay);
+    list.exit.push(...exit);
+    list.bent.push(...bent);
+  }
+}
+
+/** Finds what every pixel of a view sees, with the finest figure that is at hand. */
+export function findSeen(look: Look, width: number, height: number): Seen {
+  const view = viewOf(look, width, height);
+  const stage = stageOf(look);
+  const shape = shapeOf(look.subject);
+  const figure = figureOf(shape, isFigureReady(shape, 'fine') ? 'fine' : 'quick');
+  const { hazePerM } = look.air;
+  const roomPlace = inRoom(stage, figure.position);
+  const screen = onScreen(view, roomPlace);
+  const raw = fragmentsOf(width, height, screen, figure.face, figure.part, rasterise(width, height, screen, figure.face, figure.twoSided));
+  const focalPx = height / (2 * view.halfHeight);
+  const pixels = width * height;
+  let strands: SeenStrands | null = null;
+  const strandPlace = figure.strands ? inRoom(stage, figure.strands.place) : null;
+  if (figure.strands && strandPlace)
+    strands = seenStrands(rasteriseStrands(width, height, onScreen(view, strandPlace), figure.strands, focalPx, raw.near, raw.cover), strandPlace, view.eye, hazePerM);
+  const left = strands?.shares.left ?? null;
+  const used = new Uint8Array(figure.surface.length);
+  const fragments = shadeFragments(look, view, stage, figure, roomPlace, used, raw, left);
+
+  const list = new RoomList(pixels + (shape.form === 'bottle' ? fragments.count : 0));
+  const room = roomShape(look);
+  const met: Met = { t: 0, material: 0, nx: 0, ny: 0, nz: 0 };
+  const wayM = new Float32Array(pixels);
+  const isSubject = new Uint8Array(pixels);
+  for (let p = 0; p < pixels; p++) {
+    const share = (1 - raw.cover[p]!) * (left ? left[p]! : 1);
+    isSubject[p] = share < 0.5 ? 1 : 0;
+    if (share <= LEAST_SHARE) continue;
+    const d = sightOf(view, p);
+    meetRoom(room, ...view.eye, ...d, met);
+    wayM[p] = met.t;
+    const on: Point = [view.eye[0] + met.t * d[0], view.eye[1] + met.t * d[1], view.eye[2] + met.t * d[2]];
+    list.add(p, share, met.material, on, [met.nx, met.ny, met.nz], [-d[0], -d[1], -d[2]], met.t);
+  }
+  for (let p = 0; p < pixels; p++)
+    if (isSubject[p]) wayM[p] = raw.near[p]! < 1e8 ? raw.near[p]! : look.camera.distanceM;
+  const nearM = wayM.slice();
+  for (let p = 0; p < pixels; p++) {
+    if (raw.cover[p]! > 0) nearM[p] = raw.near[p]!;
+    else if (left && left[p]! < 0.98) nearM[p] = Math.min(nearM[p]!, look.camera.distanceM);
+  }
+  const through = list.count;
+  if (shape.form === 'bottle') behindGlass(list, fragments, stage, room);
+  return { width, height, view, stage, figure, fragments, strands, room: list.done(through, hazePerM), used, wayM, isSubject, nearM };
+}

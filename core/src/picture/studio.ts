@@ -1,0 +1,324 @@
+import { linearOutputInto, recordInto } from '../camera/camera';
+import type { Channel } from '../camera/sensor';
+import { hexOfLinear } from '../colour/rgb';
+import { MID_GREY } from '../exposure/meter';
+import type { MaterialName } from '../figure/materials';
+import { clippedChannels } from '../vivid/clip';
+import { adaptInto, type Adaptation } from '../palette/adaptation';
+import type { Look, Point } from '../look/schema';
+import { patchBounds, type Mark } from '../test-frame/measure';
+import type { PatchParts } from '../test-frame/parts';
+import { developInto } from './develop';
+import { finishInto, needsFinish } from './finish';
+import { focusInto, focusOf, type Focus } from './focus';
+import { grainInto } from './grain';
+import { readInstruments, type Instruments } from './instruments';
+import { lightKey, lightTerm, settingKey, type LightTerm } from './light-term';
+import { partAt } from './parts';
+import { relightInto, updateInto } from './relight';
+import { findSeen, seenKey, type Seen } from './seen';
+import { frameTriples, type FrameTriples, type WashCache } from './triples';
+
+/** How fine a picture is: a quarter, a half, or all of its pixels in each direction. */
+export type Fineness = 0 | 1 | 2;
+const SCALES = [0.25, 0.5, 1] as const;
+
+export interface PictureRequest {
+  readonly look: Look;
+  /** Pixels of the finest picture. */
+  readonly width: number;
+  readonly height: number;
+  readonly fineness: Fineness;
+  /** Only this light, by id. */
+  readonly only?: string | undefined;
+  /** Hatches what has lost a channel, and dots what is too dark to show a colour. */
+  readonly marks?: { readonly clipped: boolean; readonly dark: boolean } | undefined;
+  /** Adds the grain of the camera's ISO: for the eye, not for measuring. */
+  readonly grain?: boolean | undefined;
+  /** Shows it as an eye sees it that has got used to this colour. */
+  readonly adaptation?: Adaptation | undefined;
+}
+
+export interface Picture {
+  readonly width: number;
+  readonly height: number;
+  /** RGBA, 8 bits. */
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  /** Time that each part of the work took, ms; 0 where it was at hand. */
+  readonly ms: { readonly surfaces: number; readonly lights: number; readonly relight: number; readonly total: number };
+  /** Drawn with the quick figure, because the fine one was not at hand. */
+  readonly isQuick: boolean;
+  /** Lights whose geometry had to be computed. */
+  readonly newTerms: number;
+}
+
+/** What is recorded at one place of a picture. */
+export interface PointReading {
+  readonly material: MaterialName | 'liquid';
+  readonly hex: string;
+  /** Luminance, then r, g, b after white balance, stops from mid-grey. */
+  readonly stops: number;
+  readonly channelStops: readonly [number, number, number];
+  readonly clipped: readonly Channel[];
+  /** Each light's part in the luminance, largest first; light by way of the room stands apart. */
+  readonly shares: readonly { readonly id: string; readonly share: number }[];
+  /** Place in the room, m. */
+  readonly place: Point;
+}
+
+/** Keeps the newest entries of a map. */
+function trimmed<V>(map: Map<string, V>, most: number): void {
+  while (map.size > most) map.delete(map.keys().next().value!);
+}
+
+function reuse<V>(map: Map<string, V>, key: string, most: number, make: () => V): V {
+  let found = map.get(key);
+  if (found === undefined) found = make();
+  else map.delete(key);
+  map.set(key, found);
+  trimmed(map, most);
+  return found;
+}
+
+/** Places and terms that are kept, by their pixels: about 60 and 20 bytes of a pixel and light. */
+const MOST_SEEN = 4;
+const MOST_TERMS = 28;
+/** Sums are added up anew after so many updates, so that rounding never gathers. */
+const MOST_UPDATES = 200;
+/** Under this, linear output, a place is too dark to show a colour. */
+const DARK_BELOW = 0.012;
+
+/** Makes pictures of looks, keeping geometry as long as it serves: one for a worker, a test or the bench. */
+export interface Studio {
+  /** The picture of a look. @throws InputError as `compileScene`. */
+  picture(request: PictureRequest): Picture;
+  /** Whether all geometry of a request is at hand, so that its picture costs only the relighting. */
+  isReady(request: PictureRequest): boolean;
+  /** What can be read from the whole picture; `at` is the height of the line across it, 0 top to 1. */
+  instruments(request: PictureRequest, at: number): Instruments;
+  /** What each light brings to small squares of the picture: what a test frame read at the same places is held against. */
+  patches(request: PictureRequest, marks: readonly Mark[]): PatchParts[];
+  /** What a picture records at a place, 0 to 1 from its left and its top. */
+  point(request: PictureRequest, x: number, y: number): PointReading;
+}
+
+export function makeStudio(): Studio {
+  const seenOf = new Map<string, Seen>();
+  const focusFor = new WeakMap<Seen, Map<string, Focus | null>>();
+  const termsOf = new Map<string, LightTerm>();
+  const washes: WashCache = new Map();
+  /** The sums of the last picture: a change of one light is added to them. */
+  let last: {
+    readonly seen: Seen;
+    readonly terms: readonly (LightTerm | undefined)[];
+    readonly triples: FrameTriples;
+    readonly raw: Float32Array;
+    readonly updates: number;
+  } | null = null;
+
+  const sizeOf = ({ width, height, fineness }: PictureRequest) => ({
+    width: Math.max(1, Math.round(width * SCALES[fineness])),
+    height: Math.max(1, Math.round(height * SCALES[fineness])),
+  });
+  const counts = ({ look, only }: PictureRequest, i: number) => {
+    const light = look.lights[i]!;
+    return only === undefined ? light.on && !light.muted : light.id === only;
+  };
+
+  const build = (request: PictureRequest) => {
+    const { look } = request;
+    const { width, height } = sizeOf(request);
+    const start = performance.now();
+    const key = seenKey(look, width, height);
+    const seen = reuse(seenOf, key, MOST_SEEN, () => findSeen(look, width, height));
+    const found = performance.now();
+    const setting = settingKey(look);
+    let newTerms = 0;
+    const terms = look.lights.map((light, i) =>
+      counts(request, i)
+        ? reuse(termsOf, `${key}|${lightKey(light)}|${setting}`, MOST_TERMS, () => {
+            newTerms++;
+            return lightTerm(seen, light, look);
+          })
+        : undefined,
+    );
+    return { seen, terms, newTerms, surfacesMs: found - start, lightsMs: performance.now() - found, start };
+  };
+
+  const focusIn = (seen: Seen, look: Look): Focus | null => {
+    const { aperture, focalMm, distanceM } = look.camera;
+    let known = focusFor.get(seen);
+    if (!known) focusFor.set(seen, (known = new Map()));
+    return reuse(known, `${aperture} ${focalMm} ${distanceM}`, 4, () => focusOf(seen, look));
+  };
+
+  /** Balanced sensor values of a picture, as the camera gets them. */
+  const sums = (request: PictureRequest) => {
+    const { seen, terms, newTerms, surfacesMs, lightsMs, start } = build(request);
+    const relit = performance.now();
+    const { width, height } = seen;
+    const { look } = request;
+    const triples = frameTriples(look, request.only, washes);
+    const sameGeometry =
+      last !== null && last.seen === seen && last.updates < MOST_UPDATES && last.terms.every((term, l) => term === terms[l]);
+    const updated = sameGeometry && last !== null && updateInto(last.raw, seen, terms, last.triples, triples);
+    if (updated && last) last = { ...last, triples, updates: last.updates + 1 };
+    else {
+      const own = last?.raw.length === 3 * width * height ? last.raw : new Float32Array(3 * width * height);
+      relightInto(own, seen, terms, triples);
+      last = { seen, terms, triples, raw: own, updates: 0 };
+    }
+    let { raw } = last;
+    const focus = request.fineness === 2 ? focusIn(seen, look) : null;
+    if (focus) {
+      const focused = new Float32Array(raw.length);
+      focusInto(focused, raw, seen, focus);
+      raw = focused;
+    }
+    if (needsFinish(look, terms, width)) {
+      const finished = new Float32Array(raw.length);
+      finishInto(finished, raw, seen, terms, triples, look);
+      raw = finished;
+    }
+    return { raw, seen, terms, triples, newTerms, surfacesMs, lightsMs, relit, start };
+  };
+
+  /** What each light that counts brings to every pixel by itself. */
+  const alone = (request: PictureRequest) => {
+    const { seen, terms } = build(request);
+    const triples = frameTriples(request.look, request.only, washes);
+    const parts = triples.lights.flatMap((light) => {
+      if (!light.active) return [];
+      const raw = new Float32Array(3 * seen.width * seen.height);
+      relightInto(raw, seen, terms, triples, (one) => one.id === light.id);
+      return [{ id: light.id, raw }];
+    });
+    return { seen, camera: triples.camera, parts };
+  };
+
+  return {
+    isReady(request) {
+      const { look } = request;
+      const { width, height } = sizeOf(request);
+      const key = seenKey(look, width, height);
+      const setting = settingKey(look);
+      return (
+        seenOf.has(key) &&
+        look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}|${setting}`))
+      );
+    },
+
+    picture(request) {
+      const { raw, seen, triples, newTerms, surfacesMs, lightsMs, relit, start } = sums(request);
+      const { width, height } = seen;
+      const rgba = new Uint8ClampedArray(4 * width * height);
+      developInto(rgba, raw, triples.camera);
+      if (request.grain && request.fineness === 2) grainInto(rgba, width, request.look.camera.iso);
+      if (request.adaptation) adaptInto(rgba, request.adaptation);
+      if (request.marks) markInto(rgba, raw, width, triples, request.marks);
+      const end = performance.now();
+      return {
+        width,
+        height,
+        rgba,
+        newTerms,
+        isQuick: seen.figure.detail === 'quick',
+        ms: { surfaces: surfacesMs, lights: lightsMs, relight: end - relit, total: end - start },
+      };
+    },
+
+    instruments(request, at) {
+      const { raw, seen, triples } = sums(request);
+      return readInstruments(raw, seen, triples.camera, at);
+    },
+
+    patches(request, marks) {
+      const { seen, camera, parts } = alone(request);
+      return marks.map((mark) => patchParts(seen, camera, parts, mark));
+    },
+
+    point(request, x, y) {
+      const { seen, camera, parts } = alone(request);
+      const i = Math.min(seen.width - 1, Math.max(0, Math.floor(x * seen.width)));
+      const j = Math.min(seen.height - 1, Math.max(0, Math.floor(y * seen.height)));
+      return readPoint(seen, camera, parts, j * seen.width + i);
+    },
+  };
+}
+
+type Alone = readonly { readonly id: string; readonly raw: Float32Array }[];
+
+function patchParts({ width, height }: Seen, camera: FrameTriples['camera'], parts: Alone, mark: Mark): PatchParts {
+  const { x0, x1, y0, y1 } = patchBounds(mark, width, height);
+  const sums = parts.map(() => [0, 0, 0] as [number, number, number]);
+  const recorded: [number, number, number] = [0, 0, 0];
+  const rgb = new Float64Array(3);
+  const count = (x1 - x0 + 1) * (y1 - y0 + 1);
+  for (let y = y0; y <= y1; y++)
+    for (let x = x0; x <= x1; x++) {
+      const q = 3 * (y * width + x);
+      const sum = [0, 0, 0];
+      parts.forEach(({ raw }, k) => {
+        for (let c = 0; c < 3; c++) {
+          sums[k]![c]! += raw[q + c]! / count;
+          sum[c]! += raw[q + c]!;
+        }
+      });
+      recordInto(rgb, camera, sum[0]!, sum[1]!, sum[2]!);
+      for (let c = 0; c < 3; c++) recorded[c]! += rgb[c]! / count;
+    }
+  return { probe: mark.probe, recorded, lights: parts.map(({ id }, k) => ({ id, raw: sums[k]! })) };
+}
+
+function readPoint(seen: Seen, camera: FrameTriples['camera'], lights: Alone, p: number): PointReading {
+  const sum = [0, 0, 0];
+  const rgb = new Float64Array(3);
+  const luminance = (r: number, g: number, b: number) => {
+    linearOutputInto(rgb, camera, r, g, b);
+    return 0.2126 * rgb[0]! + 0.7152 * rgb[1]! + 0.0722 * rgb[2]!;
+  };
+  const parts = lights.map(({ id, raw }) => {
+    const own = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!] as const;
+    own.forEach((value, c) => (sum[c]! += value));
+    return { id, y: luminance(...own) };
+  });
+  const [r, g, b] = sum as [number, number, number];
+  const total = parts.reduce((all, { y }) => all + Math.max(0, y), 0);
+  const stops = Math.log2(Math.max(1e-9, luminance(r, g, b)) / MID_GREY);
+  recordInto(rgb, camera, r, g, b);
+  const each = (value: number) => Math.log2(Math.max(1e-9, value) / MID_GREY);
+  const { material, place } = partAt(seen, p);
+  return {
+    material,
+    hex: hexOfLinear(rgb[0]!, rgb[1]!, rgb[2]!),
+    stops,
+    channelStops: [each(r), each(g), each(b)],
+    clipped: clippedChannels(camera, r, g, b),
+    shares: parts
+      .map(({ id, y }) => ({ id, share: total > 0 ? Math.max(0, y) / total : 0 }))
+      .sort((one, other) => other.share - one.share),
+    place,
+  };
+}
+
+/** Hatches clipped pixels and dots dark ones, by pattern and not by colour. */
+function markInto(
+  rgba: Uint8ClampedArray,
+  raw: Float32Array,
+  width: number,
+  { camera }: FrameTriples,
+  marks: { readonly clipped: boolean; readonly dark: boolean },
+): void {
+  const rgb = new Float64Array(3);
+  for (let p = 0; p < raw.length / 3; p++) {
+    const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
+    linearOutputInto(rgb, camera, r, g, b);
+    const x = p % width;
+    const y = (p - x) / width;
+    const most = Math.max(rgb[0]!, rgb[1]!, rgb[2]!);
+    if (marks.clipped && (Math.max(r, g, b) >= camera.whiteClip || most >= camera.outputClip)) {
+      const stripe = (x + y) % 7;
+      if (stripe < 3) rgba.fill(stripe === 2 ? 255 : 0, 4 * p, 4 * p + 3);
+    } else if (marks.dark && most < DARK_BELOW && x % 8 < 2 && y % 8 < 2) rgba.fill(185, 4 * p, 4 * p + 3);
+  }
+}

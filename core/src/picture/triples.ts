@@ -1,0 +1,164 @@
+import { inField } from '../errors';
+import { continuousLuxSeconds, stopsOverMeter } from '../exposure/meter';
+import type { Camera } from '../camera/camera';
+import { cameraAt } from '../capture/white';
+import { liquidSteps, MATERIAL_COUNT, reflectancesOf } from '../figure/materials';
+import { tintOf } from '../look/reflectances';
+import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../look/resolve';
+import { ambientLux, fullExposure } from '../look/scene';
+import type { Look } from '../look/schema';
+import { product, scaled, type Spectrum } from '../spectrum/grid';
+import { subjectForms } from '../transport/geometry';
+import { landedFlux, washFactor } from '../transport/room';
+import { balancedTriple } from '../vivid/alone';
+import { lightKey } from './light-term';
+
+const M = MATERIAL_COUNT;
+
+/** Light on materials, straight and once from skin or cloth before: balanced r, g, b for every material. */
+export interface OnMaterials {
+  readonly plain: Float64Array;
+  readonly fromSkin: Float64Array;
+  readonly fromCloth: Float64Array;
+}
+
+/** The spectral work of one light, done. */
+export interface LightTriples {
+  readonly id: string;
+  /** Counts in the picture. */
+  readonly active: boolean;
+  /** It is over before the shutter closes. */
+  readonly flash: boolean;
+  /** Direct light, per unit of the light's term. */
+  readonly direct: OnMaterials;
+  /** Light by way of the room. */
+  readonly wash: OnMaterials;
+  /** What is mirrored or hangs in the air: the light itself. */
+  readonly white: Float64Array;
+  /** By way of each coloured card, in the order of the term's cards. */
+  readonly cards: readonly Float64Array[];
+  /** The light itself through each step of a liquid; empty without a bottle. */
+  readonly through: Float64Array;
+}
+
+/** All spectral work of a picture: done anew for power, gel, white and exposure, and costs no pixel. */
+export interface FrameTriples {
+  readonly camera: Camera;
+  /** The look's lights in order; ambient last, which has no term and comes from everywhere. */
+  readonly lights: readonly LightTriples[];
+}
+
+/** Wash of each light by what decides it: tracing the room's light is most of the work of the triples. */
+export type WashCache = Map<string, Spectrum>;
+
+const sumOf = (spectrum: Spectrum) => spectrum.reduce((sum, value, k) => sum + value * (k + 1), 0);
+
+function washOf(look: Look, light: Look['lights'][number], backdrop: Spectrum, walls: Spectrum, cache: WashCache | undefined): Spectrum {
+  const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop, walls);
+  if (!cache) return make();
+  const { faceHeightM, form } = look.subject;
+  const key = JSON.stringify([lightKey(light), look.room, look.backdrop, faceHeightM, form, sumOf(backdrop), sumOf(walls)]);
+  let found = cache.get(key);
+  if (!found) {
+    if (cache.size > 64) cache.clear();
+    cache.set(key, (found = make()));
+  }
+  return found;
+}
+
+/** Light of a spectrum on all materials: `balancedTriple` as sums over weights that are made once a picture. */
+type Weigh = (spectrum: Spectrum, over: readonly Float64Array[]) => Float64Array;
+
+/** Computes the triples of a look. `only` keeps one light, by id, for pictures of a light alone. */
+export function frameTriples(look: Look, only?: string, cache?: WashCache): FrameTriples {
+  const camera = cameraAt(look, look.camera);
+  const lookup = lookupIn(look.spectra);
+  const { all, of } = reflectancesOf(look);
+  const [backdrop, walls] = [of('backdrop'), of('wall')];
+  const tints = look.boards.flatMap((board, i) => (board.tint && (board.finish === 'white' || board.finish === 'silver') ? [tintOf(board, i, lookup)] : []));
+  const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
+  const anySolo = look.lights.some(({ on, solo }) => on && solo);
+  const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
+  const sensitivity = camera.sensor.map((s, c) => s.map((v) => v / camera.whiteResponse[c]!));
+  const weigh: Weigh = (spectrum, over) => {
+    const out = new Float64Array(3 * M);
+    const seen = sensitivity.map((s) => product(s, spectrum));
+    over.forEach((rho, m) => {
+      for (let c = 0; c < 3; c++) {
+        const s = seen[c]!;
+        let sum = 0;
+        for (let k = 0; k < rho.length; k++) sum += s[k]! * rho[k]!;
+        out[3 * m + c] = sum;
+      }
+    });
+    return out;
+  };
+  const onMaterials = (spectrum: Spectrum): OnMaterials => ({
+    plain: weigh(spectrum, all),
+    fromSkin: weigh(product(spectrum, of('skin')), all),
+    fromCloth: weigh(product(spectrum, of('wardrobe')), all),
+  });
+  const lights = look.lights.map((light, i): LightTriples =>
+    inField(`lights[${i}]`, () => {
+      const power = fullExposure(look, light, lookup) * 2 ** light.powerStops;
+      const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
+      const wash = washOf(look, light, backdrop, walls, cache);
+      return {
+        id: light.id,
+        active: on(light.on && !light.muted && (!anySolo || light.solo), light.id),
+        flash: light.fixture.kind === 'flash',
+        direct: onMaterials(spectrum),
+        wash: onMaterials(product(spectrum, wash)),
+        white: Float64Array.from(balancedTriple(camera, spectrum)),
+        cards: tints.map((tint) => weigh(product(spectrum, tint), all)),
+        through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),
+      };
+    }),
+  );
+  const lux = ambientLux(look.ambient);
+  const exposure = continuousLuxSeconds(lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
+  const ambient = scaled(spectrumOfSource(look.ambient.source, lookup), exposure);
+  const none: OnMaterials = { plain: new Float64Array(3 * M), fromSkin: new Float64Array(3 * M), fromCloth: new Float64Array(3 * M) };
+  return {
+    camera,
+    lights: [
+      ...lights,
+      {
+        id: 'ambient',
+        active: on(!anySolo && lux > 0, 'ambient'),
+        flash: false,
+        direct: none,
+        wash: onMaterials(ambient),
+        white: new Float64Array(3),
+        cards: [],
+        through: new Float64Array(0),
+      },
+    ],
+  };
+}
+
+/** The difference of two lights' triples: what changes in the picture when one is brought to the other. Inactive lights count as dark. */
+export function changeOf(was: LightTriples, now: LightTriples): LightTriples {
+  const less = (a: Float64Array, b: Float64Array) => Float64Array.from(b, (v, k) => (now.active ? v : 0) - (was.active ? (a[k] ?? 0) : 0));
+  const lessAll = (a: OnMaterials, b: OnMaterials): OnMaterials => ({
+    plain: less(a.plain, b.plain),
+    fromSkin: less(a.fromSkin, b.fromSkin),
+    fromCloth: less(a.fromCloth, b.fromCloth),
+  });
+  return {
+    ...now,
+    active: true,
+    direct: lessAll(was.direct, now.direct),
+    wash: lessAll(was.wash, now.wash),
+    white: less(was.white, now.white),
+    cards: now.cards.map((card, k) => less(was.cards[k]!, card)),
+    through: less(was.through, now.through),
+  };
+}
+
+/** Whether two lights bring the same. */
+export function sameTriples(a: LightTriples, b: LightTriples | undefined): boolean {
+  if (b?.id !== a.id || a.active !== b.active || a.cards.length !== b.cards.length) return false;
+  const same = (x: Float64Array, y: Float64Array) => x.every((value, k) => value === y[k]);
+  return same(a.white, b.white) && same(a.direct.plain, b.direct.plain) && same(a.wash.plain, b.wash.plain) && same(a.through, b.through) && a.cards.every((card, k) => same(card, b.cards[k]!));
+}

@@ -1,0 +1,220 @@
+import { discIncidence, nearFieldRatio } from '../exposure/distance';
+import { isBlocked } from '../figure/bvh';
+import { SURFACE } from '../figure/surfaces';
+import type { Light, Point } from '../look/schema';
+import { axesOf, cardSources, fromCard, pastBoards, type CardSource } from './boards';
+import { emissionOf, faceSize, type Emission, type Emitting } from './emission';
+import { facePoints, pointsFor } from './sampling';
+import { hairOnWay, toSubject, type Stage } from './stage';
+
+/**
+ * The one kernel from a lamp to a place: distance with the size of the face, beam, grid and blades, incidence that wraps by the size of the
+ * source, what the subject, its hair, boards and haze take on the way; and the same for what cards send back. Figures and pixels both
+ * call it. All per unit of the lamp's intensity, 1/m^2.
+ */
+export interface Reaching {
+  readonly light: Emitting;
+  readonly emission: Emission;
+  readonly stage: Stage;
+  /** Points of the lamp's face in the subject's own axes: what shadows are cast from. */
+  readonly points: Float64Array;
+  readonly falloff: Float64Array;
+  readonly cards: readonly ReachingCard[];
+}
+
+export interface ReachingCard {
+  readonly card: CardSource;
+  /** Index of its board; its colour counts where it has one. */
+  readonly board: number;
+  readonly tinted: boolean;
+  readonly points: Float64Array;
+}
+
+const DISTANCES = 256;
+const [NEAREST_M, FARTHEST_M] = [0.05, 30];
+const LOG_SPAN = Math.log(FARTHEST_M / NEAREST_M);
+const falloffs = new Map<string, Float64Array>();
+
+/** Falloff with distance, 1/m^2, as a table over the logarithm of the distance. */
+function falloffTable(face: Light['modifier']['face']): Float64Array {
+  const key = JSON.stringify(face);
+  let table = falloffs.get(key);
+  if (!table) {
+    if (falloffs.size > 64) falloffs.clear();
+    table = Float64Array.from({ length: DISTANCES + 2 }, (_, i) => {
+      const d = NEAREST_M * (FARTHEST_M / NEAREST_M) ** (i / DISTANCES);
+      return Math.log(nearFieldRatio(face, d) / (d * d));
+    });
+    falloffs.set(key, table);
+  }
+  return table;
+}
+
+function falloffAt(table: Float64Array, d: number): number {
+  const t = (Math.log(d / NEAREST_M) * DISTANCES) / LOG_SPAN;
+  const at = t < 0 ? 0 : t > DISTANCES ? DISTANCES : t;
+  const i = at | 0;
+  return Math.exp(table[i]! + (table[i + 1]! - table[i]!) * (at - i));
+}
+
+/** Makes a lamp ready for many places of one stage. */
+export function reaching(light: Emitting, stage: Stage): Reaching {
+  const emission = emissionOf(light);
+  const { halfW, halfH, round } = faceSize(light.modifier);
+  const own = toSubject(stage, light.position);
+  const away = Math.hypot(...own);
+  const { turn } = stage;
+  const turned = ([x, y, z]: Point): Point => [turn[0] * x - turn[1] * z, y, turn[1] * x + turn[0] * z];
+  const open = light.modifier.beam.kind === 'bare';
+  const axes = open ? facing(own) : { right: turned(emission.right), up: turned(emission.up) };
+  const points = facePoints({ position: own, ...axes, halfW, halfH, round }, pointsFor(Math.max(halfW, halfH), away));
+  const falloff = falloffTable(light.modifier.face);
+  const bare: Reaching = { light, emission, stage, points, falloff, cards: [] };
+  // What arrives at a card: past the other boards and through the air, but the subject is not asked.
+  const cards = cardSources(stage.boards, light.position, (place, normal) => {
+    const others = stage.boards.filter(({ position }) => position !== place);
+    return unshadowed(bare, others, ...place, ...normal);
+  }).map((card): ReachingCard => {
+    const { right } = axesOf(card.board);
+    const face = {
+      position: toSubject(stage, card.board.position),
+      right: turned(right),
+      up: [0, 1, 0] as Point,
+      halfW: 0.4 * card.board.widthM,
+      halfH: 0.4 * card.board.heightM,
+      round: false,
+    };
+    return { card, board: stage.boards.indexOf(card.board), tinted: card.board.tint !== null, points: facePoints(face, CARD_POINTS) };
+  });
+  return { ...bare, cards };
+}
+
+const CARD_POINTS = 6;
+
+/** Axes of a disc that faces the middle from a place: an open lamp looks the same from all sides. */
+function facing([x, y, z]: Point): { right: Point; up: Point } {
+  const l = Math.hypot(x, z) || 1;
+  const right: Point = [z / l, 0, -x / l];
+  const d = Math.hypot(x, y, z) || 1;
+  const axis: Point = [-x / d, -y / d, -z / d];
+  return {
+    right,
+    up: [right[1] * axis[2] - right[2] * axis[1], right[2] * axis[0] - right[0] * axis[2], right[0] * axis[1] - right[1] * axis[0]],
+  };
+}
+
+/** Every so many-th point of a face is asked for hair, which is soft of itself. */
+const HAIR_EVERY = 3;
+
+/**
+ * Share of a face's points that a place in the subject's own axes sees past the subject, by what each would bring there; hair dims. With
+ * no direction (0, 0, 0) all points count alike, as for strands. A place of the subject is lifted off by `liftM`.
+ */
+export function seenShare(stage: Stage, points: Float64Array, x: number, y: number, z: number, nx: number, ny: number, nz: number, liftM: number): number {
+  const { shade } = stage;
+  const flat = nx === 0 && ny === 0 && nz === 0;
+  const ox = x + liftM * nx;
+  const oy = y + liftM * ny;
+  const oz = z + liftM * nz;
+  let seen = 0;
+  let all = 0;
+  let hair = 0;
+  let asked = 0;
+  for (let q = 0; q < points.length; q += 3) {
+    const dx = points[q]! - ox;
+    const dy = points[q + 1]! - oy;
+    const dz = points[q + 2]! - oz;
+    const d = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
+    const cosine = flat ? 1 : (nx * dx + ny * dy + nz * dz) / d;
+    if (cosine <= 0) continue;
+    all += cosine;
+    if (!isBlocked(shade.bvh, ox, oy, oz, dx, dy, dz, 1)) {
+      seen += cosine;
+      if (shade.hair && asked++ % HAIR_EVERY === 0) {
+        const depth = hairOnWay(shade, ox, oy, oz, dx / d, dy / d, dz / d, d);
+        hair += depth > 0 ? Math.exp(-depth) : 1;
+      }
+    }
+  }
+  if (seen === 0) return 0;
+  const times = Math.ceil(asked / HAIR_EVERY);
+  return (seen / all) * (times > 0 ? hair / times : 1);
+}
+
+/** Light of a lamp on a surface in the room, as if no subject stood there. */
+function unshadowed(reach: Reaching, boards: Stage['boards'], x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+  const { light, emission, falloff, stage } = reach;
+  const [lx, ly, lz] = light.position;
+  const dx = lx - x;
+  const dy = ly - y;
+  const dz = lz - z;
+  const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
+  const [ux, uy, uz] = [dx / d, dy / d, dz / d];
+  const out = emission.towards(-ux, -uy, -uz);
+  if (out < 1e-9) return 0;
+  const cosine = Math.min(1, Math.max(-1, nx * ux + ny * uy + nz * uz));
+  const half = Math.atan(emission.radiusM / d);
+  const incidence = cosine > Math.sin(half) ? cosine : discIncidence(Math.acos(cosine), half);
+  if (incidence <= 0) return 0;
+  const past = boards.length ? pastBoards(boards, x, y, z, lx, ly, lz, emission.radiusM) : 1;
+  if (past <= 0) return 0;
+  return falloffAt(falloff, d) * out * incidence * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+}
+
+/** How far off a figure's surface shadows start, m: about as far as the mesh that casts them lies from the fine one. */
+const SKIN_LIFT_M = 0.0035;
+const CLOTH_LIFT_M = 0.009;
+const THING_LIFT_M = 0.0012;
+
+/** The lift of a kind of surface; 0 for the room's. */
+export function liftOf(surface: number | null): number {
+  if (surface === null) return 0;
+  if (surface === SURFACE.cloth || surface === SURFACE.collar || surface === SURFACE.hat) return CLOTH_LIFT_M;
+  return surface === SURFACE.skin || surface === SURFACE.eye || surface === SURFACE.lens || surface === SURFACE.seat ? SKIN_LIFT_M : THING_LIFT_M;
+}
+
+/** Light of a lamp, straight, on a surface in the room as if no subject stood there: what `seenShare` is multiplied with. */
+export function openLight(reach: Reaching, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+  return unshadowed(reach, reach.stage.boards, x, y, z, nx, ny, nz);
+}
+
+/** Flux that comes to a point whatever its direction, as strands take it: `openLight` without a surface. */
+export function openFlux({ light, emission, falloff, stage }: Reaching, x: number, y: number, z: number): number {
+  const [lx, ly, lz] = light.position;
+  const dx = lx - x;
+  const dy = ly - y;
+  const dz = lz - z;
+  const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
+  const out = emission.towards(-dx / d, -dy / d, -dz / d);
+  if (out < 1e-9) return 0;
+  const past = stage.boards.length ? pastBoards(stage.boards, x, y, z, lx, ly, lz, emission.radiusM) : 1;
+  return past <= 0 ? 0 : falloffAt(falloff, d) * out * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+}
+
+/** Light that a card sends back onto a surface, through the haze and as if no subject stood there; before its colour where it has one. */
+export function openCard({ card }: ReachingCard, { stage }: Reaching, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+  const value = fromCard(card, x, y, z, nx, ny, nz);
+  if (value <= 0 || stage.hazePerM <= 0) return value;
+  const [cx, cy, cz] = card.board.position;
+  return value * Math.exp(-stage.hazePerM * Math.sqrt((cx - x) ** 2 + (cy - y) ** 2 + (cz - z) ** 2));
+}
+
+/** Light of a lamp, straight, on a surface of the room, past the subject. `liftM` is 0 for the room's own surfaces. */
+export function straight(reach: Reaching, place: Point, normal: Point, liftM: number): number {
+  const open = openLight(reach, ...place, ...normal);
+  if (open <= 0) return 0;
+  const { stage } = reach;
+  const [cos, sin] = stage.turn;
+  const own = toSubject(stage, place);
+  return open * seenShare(stage, reach.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM);
+}
+
+/** The same for what a card sends back. */
+export function byCard(one: ReachingCard, reach: Reaching, place: Point, normal: Point, liftM: number): number {
+  const open = openCard(one, reach, ...place, ...normal);
+  if (open <= 0) return 0;
+  const { stage } = reach;
+  const [cos, sin] = stage.turn;
+  const own = toSubject(stage, place);
+  return open * seenShare(stage, one.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM);
+}

@@ -1,0 +1,266 @@
+import { firstHit, type Shade } from '../figure/index';
+import { SURFACE } from '../figure/surfaces';
+import type { Point, Probe } from '../look/schema';
+import { clothShares, skinHollow } from './bounce';
+import { unitVector } from './geometry';
+import { fibre, type FibreOut } from './fibre';
+import { byCard, liftOf, openFlux, openLight, seenShare, straight, type Reaching } from './reach';
+import { SKIN_SPREAD, WIDE_MIX } from './skin-light';
+import { hairOnWay, toRoom, toSubject, turnToRoom, type Stage } from './stage';
+
+/** A probe where it lies on its surface in the room. */
+export interface Placed {
+  readonly place: Point;
+  /** Of length 1. */
+  readonly normal: Point;
+  /** How much of the light of the room comes in: 1 in the open. */
+  readonly open: number;
+  /** What of the subject it lies on; null on the room. */
+  readonly on: OnSubject | null;
+}
+
+export interface OnSubject {
+  readonly surface: number;
+  /** Corners of the face it lies on, and their shares. */
+  readonly corners: readonly [number, number, number];
+  readonly shares: readonly [number, number, number];
+  /** Points of hair that stand for it; empty where it is no hair. */
+  readonly strands: readonly number[];
+}
+
+/** From how far out a probe is looked for on the subject, and how far in, m. */
+const OUTSIDE_M = 0.3;
+const INSIDE_M = 0.22;
+/** Hair counts as met where so much of it lies behind one. */
+const HAIR_DEPTH = 0.8;
+const HAIR_STEP_M = 0.006;
+const STRANDS = 14;
+const NEAR_STRANDS_M = 0.035;
+
+const MOST_KNOWN = 512;
+const known = new Map<string, Placed>();
+
+/**
+ * Puts a probe on what it belongs to. Probes of the subject are written down as if it faced the camera: they turn with it, and move
+ * along their own direction onto its surface, so that figures and picture speak of the same place.
+ */
+export function placed(stage: Stage, probe: Probe): Placed {
+  if (probe.body === 'none') return { place: probe.position, normal: unitVector(probe.normal), open: 1, on: null };
+  const key = `${stage.shade.key} ${stage.originM} ${stage.turn.join()} ${probe.surface} ${probe.position.join()} ${probe.normal.join()}`;
+  let found = known.get(key);
+  if (!found) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(key, (found = onSubject(stage, probe)));
+  }
+  return found;
+}
+
+function onSubject(stage: Stage, probe: Probe): Placed {
+  const { shade, originM } = stage;
+  const normal = unitVector(probe.normal);
+  const at: Point = [probe.position[0], probe.position[1] - originM, probe.position[2]];
+  const small = Math.min(1, (shade.high[1] - shade.low[1]) / 0.8);
+  const out = OUTSIDE_M * small;
+  const from: Point = [at[0] + out * normal[0], at[1] + out * normal[1], at[2] + out * normal[2]];
+  const way: Point = [-normal[0], -normal[1], -normal[2]];
+  if (probe.surface === 'hair' && shade.hair) {
+    const hair = inHair(stage, from, way, normal, out + INSIDE_M * small);
+    if (hair) return hair;
+  }
+  const met = firstHit(shade.bvh, from, way, out + INSIDE_M * small);
+  if (!met) return { place: toRoom(stage, at), normal: turnToRoom(stage, normal), open: 1, on: null };
+  const { mesh } = shade;
+  const corners = [0, 1, 2].map((k) => mesh.face[3 * met.triangle + k]!) as [number, number, number];
+  const shares = [1 - met.u - met.v, met.u, met.v] as const;
+  const blend = (values: Float32Array, k: number, size: number) => shares.reduce((sum, w, i) => sum + w * values[size * corners[i]! + k]!, 0);
+  const own = unitVector([0, 1, 2].map((k) => blend(shade.normal, k, 3)) as Point);
+  return {
+    place: toRoom(stage, [0, 1, 2].map((k) => blend(mesh.position, k, 3)) as Point),
+    normal: turnToRoom(stage, own),
+    open: blend(shade.open, 0, 1),
+    on: { surface: shade.surface[corners[0]]!, corners, shares, strands: [] },
+  };
+}
+
+/** Where a probe of hair meets the mass of it, and the strands that stand for it there. */
+function inHair(stage: Stage, from: Point, way: Point, normal: Point, most: number): Placed | null {
+  const { shade } = stage;
+  const solid = firstHit(shade.bvh, from, way, most)?.t ?? most;
+  const whole = hairOnWay(shade, ...from, ...way, solid);
+  if (whole < 0.3) return null;
+  let t = 0;
+  while (t < solid && whole - hairOnWay(shade, from[0] + t * way[0], from[1] + t * way[1], from[2] + t * way[2], ...way, solid - t) < Math.min(HAIR_DEPTH, 0.6 * whole)) t += HAIR_STEP_M;
+  const at: Point = [from[0] + t * way[0], from[1] + t * way[1], from[2] + t * way[2]];
+  const { place } = shade.strandPoints;
+  const near: { i: number; d: number }[] = [];
+  for (let i = 0; i < place.length / 3; i++) {
+    const d = Math.hypot(place[3 * i]! - at[0], place[3 * i + 1]! - at[1], place[3 * i + 2]! - at[2]);
+    if (d < NEAR_STRANDS_M) near.push({ i, d });
+  }
+  near.sort((a, b) => a.d - b.d);
+  const every = Math.max(1, Math.floor(Math.min(near.length, 6 * STRANDS) / STRANDS));
+  const strands = near.filter((_, k) => k % every === 0).slice(0, STRANDS).map(({ i }) => i);
+  if (strands.length === 0) return null;
+  return {
+    place: toRoom(stage, at),
+    normal: turnToRoom(stage, normal),
+    open: opennessIn(shade, at),
+    on: { surface: SURFACE.skin, corners: [0, 0, 0], shares: [1, 0, 0], strands },
+  };
+}
+
+/** Share of the room's light that comes to hair at a place, by the depth of hair round it. */
+function opennessIn(shade: Shade, at: Point): number {
+  const rays = 18;
+  let sum = 0;
+  for (let i = 0; i < rays; i++) {
+    const y = 1 - (2 * (i + 0.5)) / rays;
+    const r = Math.sqrt(1 - y * y);
+    sum += ((y < -0.2 ? 0.4 : 1) * Math.exp(-hairOnWay(shade, ...at, r * Math.cos(i * 2.39996), y, r * Math.sin(i * 2.39996), 0.4))) / rays;
+  }
+  return sum;
+}
+
+/** Share of the room's light that a strand sends on of what comes to it. */
+export const STRAND_ROOM = 0.55;
+
+/** What one light brings to one place per unit of its intensity, 1/m^2, before any colour. */
+export interface Brought {
+  /** Straight and by way of white cards, by channel: skin mixes the light of its surroundings in, red from furthest. */
+  readonly direct: readonly [number, number, number];
+  /** Once through strands, and mirrored by them: hair only. */
+  readonly through: number;
+  readonly mirrored: number;
+  /** By way of the subject's own cloth and skin. */
+  readonly fromCloth: number;
+  readonly fromSkin: number;
+  /** By way of each coloured card: index of the board, and what it brings before its colour. */
+  readonly cards: readonly { readonly board: number; readonly value: number }[];
+}
+
+/** Light on the patches of cloth by light: made once for all places of a stage. */
+const patchLights = new WeakMap<Reaching, Float32Array>();
+
+/** Illuminance of every patch of cloth by one lamp, straight and by white cards. */
+export function patchLight(reach: Reaching): Float32Array {
+  let found = patchLights.get(reach);
+  if (!found) {
+    const { stage } = reach;
+    found = Float32Array.from(stage.shade.patches, ({ place, normal }) => lightOn(reach, toRoom(stage, place as Point), turnToRoom(stage, normal as Point), liftOf(SURFACE.cloth)));
+    patchLights.set(reach, found);
+  }
+  return found;
+}
+
+/** Straight and by way of white cards. */
+export function lightOn(reach: Reaching, place: Point, normal: Point, liftM: number): number {
+  let sum = straight(reach, place, normal, liftM);
+  for (const card of reach.cards) if (!card.tinted) sum += byCard(card, reach, place, normal, liftM);
+  return sum;
+}
+
+const nodeLights = new WeakMap<Reaching, Map<number, number>>();
+
+/** Light of a lamp at a node of the head's skin, kept as long as the lamp stands. */
+function nodeLight(reach: Reaching, node: number): number {
+  let lights = nodeLights.get(reach);
+  if (!lights) nodeLights.set(reach, (lights = new Map()));
+  let found = lights.get(node);
+  if (found === undefined) lights.set(node, (found = lightAtNode(reach, node)));
+  return found;
+}
+
+/** Light of a lamp at a vertex of the shade's mesh. */
+export function lightAtNode(reach: Reaching, node: number): number {
+  const { stage } = reach;
+  const { mesh, normal } = stage.shade;
+  const q = 3 * node;
+  const p = mesh.position;
+  const [nx, ny, nz] = [normal[q]!, normal[q + 1]!, normal[q + 2]!];
+  const place = toRoom(stage, [p[q]!, p[q + 1]!, p[q + 2]!]);
+  const open = openLight(reach, ...place, ...turnToRoom(stage, [nx, ny, nz]));
+  return open > 0 ? open * seenShare(stage, reach.points, p[q]!, p[q + 1]!, p[q + 2]!, nx, ny, nz, liftOf(SURFACE.skin)) : 0;
+}
+
+/** The wide light at a node: its own with that of its neighbours. */
+export function wideAtNode({ neighbours }: Shade, at: (node: number) => number, node: number): number {
+  const { row, column } = neighbours!;
+  let sum = 0;
+  const [from, to] = [row[node]!, row[node + 1]!];
+  for (let r = from; r < to; r++) sum += at(column[r]!);
+  return at(node) + WIDE_MIX * (sum / Math.max(1, to - from) - at(node));
+}
+
+const shares = new Float32Array(64);
+const scatter: FibreOut = { reflected: 0, through: 0, scattered: 0 };
+
+/** What one lamp brings to a probe. `eye` is the camera's place: what hair sends depends on it. */
+export function bring(reach: Reaching, at: Placed, eye: Point): Brought {
+  const { stage } = reach;
+  if (at.on?.strands.length) return bringHair(reach, at.on.strands, eye);
+  const lift = liftOf(at.on ? at.on.surface : null);
+  const sharp = straight(reach, at.place, at.normal, lift);
+  let white = 0;
+  const cards: { board: number; value: number }[] = [];
+  for (const card of reach.cards) {
+    const value = byCard(card, reach, at.place, at.normal, lift);
+    if (card.tinted) cards.push({ board: card.board, value });
+    else white += value;
+  }
+  const skin = at.on && at.on.surface === SURFACE.skin && at.on.corners.every((v) => v < stage.shade.nodes) ? at.on : null;
+  const own = (node: number) => nodeLight(reach, node);
+  const near = skin ? skin.corners.reduce((sum, v, k) => sum + skin.shares[k]! * own(v), 0) : sharp;
+  const wide = skin ? skin.corners.reduce((sum, v, k) => sum + skin.shares[k]! * wideAtNode(stage.shade, own, v), 0) : sharp;
+  const direct = SKIN_SPREAD.map(([a, b, c]) => (skin ? a * sharp + b * near + c * wide : sharp) + white) as [number, number, number];
+  return {
+    direct,
+    through: 0,
+    mirrored: 0,
+    fromCloth: at.on ? clothOn(reach, at, at.on) : 0,
+    fromSkin: skin ? skinHollow(at.open) * wide : 0,
+    cards,
+  };
+}
+
+function clothOn(reach: Reaching, { place, normal, open }: Placed, { surface }: OnSubject): number {
+  const { stage } = reach;
+  const [x, y, z] = toSubject(stage, place);
+  const [cos, sin] = stage.turn;
+  if (!clothShares(shares, stage.shade, surface, open, x, y, z, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2])) return 0;
+  const light = patchLight(reach);
+  let sum = 0;
+  for (let i = 0; i < light.length; i++) sum += shares[i]! * light[i]!;
+  return sum;
+}
+
+function bringHair(reach: Reaching, strands: readonly number[], eye: Point): Brought {
+  const { stage, light, emission } = reach;
+  const { place, tangent } = stage.shade.strandPoints;
+  const own = toSubject(stage, light.position);
+  const from = toSubject(stage, eye);
+  let [scattered, through, reflected] = [0, 0, 0];
+  const cards = reach.cards.map(({ board }) => ({ board, value: 0 }));
+  for (const i of strands) {
+    const [x, y, z] = [place[3 * i]!, place[3 * i + 1]!, place[3 * i + 2]!];
+    const room = toRoom(stage, [x, y, z]);
+    const l = unitVector([own[0] - x, own[1] - y, own[2] - z]);
+    const v = unitVector([from[0] - x, from[1] - y, from[2] - z]);
+    const arriving = openFlux(reach, ...room) * seenShare(stage, reach.points, x, y, z, 0, 0, 0, 0);
+    fibre(scatter, ...l, ...v, tangent[3 * i]!, tangent[3 * i + 1]!, tangent[3 * i + 2]!, 1, emission.radiusM / Math.hypot(own[0] - x, own[1] - y, own[2] - z), true);
+    scattered += arriving * scatter.scattered;
+    through += arriving * scatter.through;
+    reflected += arriving * scatter.reflected;
+    reach.cards.forEach((card, k) => (cards[k]!.value += STRAND_ROOM * byCard(card, reach, room, v, 0)));
+  }
+  const n = strands.length;
+  const white = reach.cards.reduce((sum, { tinted }, k) => sum + (tinted ? 0 : cards[k]!.value / n), 0);
+  const d = scattered / n + white;
+  return {
+    direct: [d, d, d],
+    through: through / n,
+    mirrored: reflected / n,
+    fromCloth: 0,
+    fromSkin: 0,
+    cards: cards.flatMap(({ board, value }, k) => (reach.cards[k]!.tinted ? [{ board, value: value / n }] : [])),
+  };
+}
