@@ -20,7 +20,9 @@ export interface Bvh {
 const LEAF = 4;
 const DEEPEST = 64;
 
-/** Builds the tree by splitting at the middle of the longest side, or in halves where all lie on one side. */
+const BINS = 12;
+
+/** Builds the tree by the surface area heuristic in bins along the longest side, or in halves where all lie on one side. */
 export function buildBvh({ position: p, face }: Mesh): Bvh {
   const n = face.length / 3;
   const middle = new Float32Array(3 * n);
@@ -32,6 +34,42 @@ export function buildBvh({ position: p, face }: Mesh): Bvh {
   const box = new Float32Array(6 * most);
   const link = new Int32Array(most);
   const count = new Uint8Array(most);
+  /** Where a cut along an axis leaves the least surface times triangles on both sides. */
+  const cheapestCut = (list: Uint32Array, from: number, to: number, axis: number, low: number, high: number): number => {
+    const width = (high - low) / BINS;
+    if (!(width > 0)) return low;
+    const bounds = new Float64Array(6 * BINS).map((_, i) => (i % 6 < 3 ? Infinity : -Infinity));
+    const counts = new Int32Array(BINS);
+    for (let i = from; i < to; i++) {
+      const t = list[i]!;
+      const b = Math.min(BINS - 1, Math.floor((middle[3 * t + axis]! - low) / width));
+      counts[b]!++;
+      for (let k = 0; k < 3; k++)
+        for (let c = 0; c < 3; c++) {
+          const v = p[3 * face[3 * t + k]! + c]!;
+          if (v < bounds[6 * b + c]!) bounds[6 * b + c] = v;
+          if (v > bounds[6 * b + 3 + c]!) bounds[6 * b + 3 + c] = v;
+        }
+    }
+    const costs = new Float64Array(BINS);
+    for (const back of [false, true]) {
+      const all = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+      let n = 0;
+      for (let s = 0; s < BINS - 1; s++) {
+        const b = back ? BINS - 1 - s : s;
+        n += counts[b]!;
+        for (let c = 0; c < 3; c++) {
+          all[c] = Math.min(all[c]!, bounds[6 * b + c]!);
+          all[3 + c] = Math.max(all[3 + c]!, bounds[6 * b + 3 + c]!);
+        }
+        const [x, y, z] = [all[3]! - all[0]!, all[4]! - all[1]!, all[5]! - all[2]!];
+        if (n > 0) costs[back ? b - 1 : b]! += n * (x * y + y * z + z * x);
+      }
+    }
+    let best = 0;
+    for (let b = 1; b < BINS - 1; b++) if (costs[b]! < costs[best]!) best = b;
+    return low + (best + 1) * width;
+  };
   let nodes = 0;
   const make = (from: number, to: number, depth: number): void => {
     const node = nodes++;
@@ -60,7 +98,7 @@ export function buildBvh({ position: p, face }: Mesh): Bvh {
       return;
     }
     const axis = [0, 1, 2].reduce((best, c) => (cHigh[c]! - cLow[c]! > cHigh[best]! - cLow[best]! ? c : best), 0);
-    const cut = (cLow[axis]! + cHigh[axis]!) / 2;
+    const cut = cheapestCut(order, from, to, axis, cLow[axis]!, cHigh[axis]!);
     let mid = from;
     for (let i = from; i < to; i++)
       if (middle[3 * order[i]! + axis]! < cut) {

@@ -26,7 +26,9 @@ export interface Focus {
   /** Radius of the circle of each pixel, and the largest in each tile. */
   readonly radius: Float32Array;
   readonly tile: Float32Array;
-  readonly most: number;
+  readonly taps: { readonly d: Float32Array; readonly x: Int32Array; readonly y: Int32Array };
+  /** One over the area of each pixel's circle. */
+  readonly area: Float32Array;
 }
 
 /** Radius (pixels) of the circle of confusion of something so far away: a lens of this opening, focused at `focusM`. */
@@ -56,17 +58,17 @@ export function focusOf(seen: Seen, { camera }: Pick<Look, 'camera'>): Focus | n
     const o = ((p / width / TILE) | 0) * across + (((p % width) / TILE) | 0);
     if (r > tile[o]!) tile[o] = r;
   }
-  return any ? { radius, tile, most } : null;
+  if (!any) return null;
+  const area = radius.map((r) => 1 / Math.max(1, Math.PI * (r + 0.2) ** 2));
+  return { radius, tile, area, taps: tapsOf(most) };
 }
 
 /** Spreads `raw` by the focus into `out`. Weights come from depth alone, so it is linear in the light and can be done once on the sum. */
 export function focusInto(out: Float32Array, raw: Float32Array, { width, height, nearM }: Pick<Seen, 'width' | 'height' | 'nearM'>, focus: Focus): void {
-  const { radius, tile, most } = focus;
+  const { radius, tile, area, taps } = focus;
   out.set(raw);
   const across = Math.ceil(width / TILE);
   const down = Math.ceil(height / TILE);
-  const taps = tapsOf(most);
-  const area = radius.map((r) => 1 / Math.max(1, Math.PI * (r + 0.2) ** 2));
   for (let tj = 0; tj < down; tj++)
     for (let ti = 0; ti < across; ti++) {
       let big = 0;

@@ -393,7 +393,7 @@ function cardOnStrands(seen: Seen, strands: SeenStrands, one: ReachingCard, reac
 const STRIDE = 4;
 
 /** Light on parts of the room, straight past the subject: shadows on a coarse mesh, asked anew where its corners disagree. */
-function onRoom(seen: Seen, points: Float64Array, open: (i: number) => number): Float32Array {
+function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): Float32Array {
   const { room, stage, width } = seen;
   const [cos, sin] = stage.turn;
   const out = new Float32Array(room.count);
@@ -407,7 +407,7 @@ function onRoom(seen: Seen, points: Float64Array, open: (i: number) => number): 
   const mesh = new Float32Array(room.count).fill(-1);
   const meshed = (i: number) => (mesh[i]! >= 0 ? mesh[i]! : (mesh[i] = own(i)));
   for (let i = 0; i < room.count; i++) {
-    const value = open(i);
+    const value = open(3 * i);
     if (value <= 0) continue;
     const p = room.pixel[i]!;
     const x = p % width;
@@ -501,13 +501,13 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
   const onFigure = lightFragments(seen, reach, face);
   const none = new Float32Array(0);
   const inHair = strands ? lightStrands(seen, strands, reach) : { scattered: none, through: none, mirrored: none };
-  const at = (values: Float32Array, i: number) => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!] as const;
-  const lit = onRoom(seen, reach.points, (i) => openLight(reach, ...at(room.place, i), ...at(room.normal, i)));
+  const { place: rp, normal: rn } = room;
+  const lit = onRoom(seen, reach.points, (q) => openLight(reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!));
   const cards: (SourceTerm & { board: number })[] = [];
   for (const one of reach.cards) {
     const onIt = cardOnFragments(seen, one, reach);
     const onStrands = strands ? cardOnStrands(seen, strands, one, reach) : none;
-    const onPlanes = onRoom(seen, one.points, (i) => openCard(one, reach, ...at(room.place, i), ...at(room.normal, i)));
+    const onPlanes = onRoom(seen, one.points, (q) => openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!));
     if (one.tinted) cards.push({ board: one.board, sharp: onIt, near: onIt, wide: onIt, strands: onStrands, room: onPlanes });
     else {
       addInto(onFigure.sharp, onIt);

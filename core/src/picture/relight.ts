@@ -1,16 +1,13 @@
-import { MATERIAL, MATERIAL_COUNT, SURFACE_MATERIALS } from '../figure/materials';
+import { LIQUID, MATERIAL, SURFACE_MATERIALS } from '../figure/materials';
 import { STRAND } from '../figure/strands';
 import { SURFACE } from '../figure/surfaces';
 import { EYE_SPREAD, SKIN_SPREAD } from '../transport/skin-light';
 import { STRAND_ROOM } from '../transport/zone-light';
-import { LIQUID } from '../figure/materials';
 import type { LightTerm, SourceTerm } from './light-term';
 import type { Seen } from './seen';
-import { changeOf, sameTriples, type FrameTriples, type LightTriples, type OnMaterials } from './triples';
+import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } from './triples';
 
 /** Adds up the light of a picture: terms of geometry times triples of colour. Linear in every light. */
-
-const M3 = 3 * MATERIAL_COUNT;
 
 /** How far each channel's light spreads, by kind of surface: nine shares. */
 const SPREADS: readonly Float64Array[] = Object.values(SURFACE).map((kind) => {
@@ -224,31 +221,86 @@ export function relightInto(
   which: (light: LightTriples) => boolean = () => true,
 ): void {
   raw.fill(0);
-  const wash: OnMaterials = { plain: new Float64Array(M3), fromSkin: new Float64Array(M3), fromCloth: new Float64Array(M3) };
-  for (const light of lights)
-    if (light.active && which(light)) for (const part of ['plain', 'fromSkin', 'fromCloth'] as const) for (let k = 0; k < M3; k++) wash[part][k]! += light.wash[part][k]!;
-  addWash(raw, seen, wash);
   lights.forEach((light, l) => {
-    const term = terms[l];
-    if (light.active && which(light) && term) addTerm(raw, seen, term, light);
+    if (light.active && which(light)) addLight(raw, seen, terms[l], light);
   });
 }
 
-const MOST_UPDATED = 2;
+/** All that one light brings, straight and by way of the room. */
+function addLight(raw: Float32Array, seen: Seen, term: LightTerm | undefined, light: LightTriples): void {
+  addWash(raw, seen, light.wash);
+  if (term) addTerm(raw, seen, term, light);
+}
+
+/** The sums of a picture, and what each light brings to them by itself. */
+export interface Sums {
+  readonly seen: Seen;
+  readonly terms: readonly (LightTerm | undefined)[];
+  readonly triples: FrameTriples;
+  readonly raw: Float32Array;
+  /** By light; null where it brings nothing. */
+  readonly own: readonly (Float32Array | null)[];
+  /** Changes since all was added up anew. */
+  readonly updates: number;
+}
+
+function ownOf(seen: Seen, term: LightTerm | undefined, light: LightTriples, reuse: Float32Array | null): Float32Array | null {
+  if (!light.active) return null;
+  const own = reuse ?? new Float32Array(3 * seen.width * seen.height);
+  if (reuse) own.fill(0);
+  addLight(own, seen, term, light);
+  return own;
+}
+
+function addUp(raw: Float32Array, own: readonly (Float32Array | null)[]): void {
+  raw.fill(0);
+  for (const one of own) if (one) for (let q = 0; q < raw.length; q++) raw[q]! += one[q]!;
+}
+
+/** Sums are added up anew after so many updates, so that rounding never gathers. */
+const MOST_UPDATES = 200;
 
 /**
- * Brings a picture's sums from one state of its triples to the next, where only some lights' figures changed and all geometry is
- * the same. Gives false, having done nothing, where adding up anew is as quick. Rounding errors of single precision stay under 1e-6 of a
- * pixel for hundreds of updates.
+ * The sums of a picture, from those of the last one where they serve: a light that only became brighter, or whiter or warmer in all its
+ * channels alike, is scaled; one with another colour or place is added up anew; the others stand.
  */
-export function updateInto(raw: Float32Array, seen: Seen, terms: readonly (LightTerm | undefined)[], before: FrameTriples, after: FrameTriples): boolean {
-  const changed = after.lights.flatMap((light, l) => (sameTriples(light, before.lights[l]) ? [] : [l]));
-  if (before.lights.length !== after.lights.length || changed.length > MOST_UPDATED) return false;
-  for (const l of changed) {
-    const change = changeOf(before.lights[l]!, after.lights[l]!);
-    addWash(raw, seen, change.wash);
-    const term = terms[l];
-    if (term) addTerm(raw, seen, term, change);
+export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], triples: FrameTriples, last: Sums | null): Sums {
+  const { lights } = triples;
+  const same = last !== null && last.seen === seen && last.own.length === lights.length && last.updates < MOST_UPDATES;
+  if (!same) {
+    const own = lights.map((light, l) => ownOf(seen, terms[l], light, null));
+    const raw = last?.raw.length === 3 * seen.width * seen.height ? last.raw : new Float32Array(3 * seen.width * seen.height);
+    addUp(raw, own);
+    return { seen, terms, triples, raw, own, updates: 0 };
   }
-  return true;
+  const { raw } = last;
+  let anew = false;
+  const own = lights.map((light, l) => {
+    const was = last.triples.lights[l]!;
+    const before = last.own[l]!;
+    if (terms[l] === last.terms[l] && before !== null && light.active && was.active) {
+      const scale = scaleBetween(was, light);
+      if (scale) {
+        if (scale.some((s) => s !== 1)) scaleOwn(raw, before, scale);
+        return before;
+      }
+    } else if (terms[l] === last.terms[l] && !light.active && !was.active) return null;
+    anew = true;
+    return ownOf(seen, terms[l], light, before);
+  });
+  if (anew) addUp(raw, own);
+  return { seen, terms, triples, raw, own, updates: anew ? 0 : last.updates + 1 };
+}
+
+function scaleOwn(raw: Float32Array, own: Float32Array, [r, g, b]: readonly [number, number, number]): void {
+  const [dr, dg, db] = [r - 1, g - 1, b - 1];
+  for (let q = 0; q < own.length; q += 3) {
+    const [x, y, z] = [own[q]!, own[q + 1]!, own[q + 2]!];
+    raw[q]! += dr * x;
+    raw[q + 1]! += dg * y;
+    raw[q + 2]! += db * z;
+    own[q] = r * x;
+    own[q + 1] = g * y;
+    own[q + 2] = b * z;
+  }
 }

@@ -15,7 +15,7 @@ import { grainInto } from './grain';
 import { readInstruments, type Instruments } from './instruments';
 import { lightKey, lightTerm, settingKey, type LightTerm } from './light-term';
 import { partAt } from './parts';
-import { relightInto, updateInto } from './relight';
+import { relightInto, sumsOf, type Sums } from './relight';
 import { findSeen, seenKey, type Seen } from './seen';
 import { frameTriples, type FrameTriples, type WashCache } from './triples';
 
@@ -83,8 +83,6 @@ function reuse<V>(map: Map<string, V>, key: string, most: number, make: () => V)
 /** Places and terms that are kept, by their pixels: about 60 and 20 bytes of a pixel and light. */
 const MOST_SEEN = 4;
 const MOST_TERMS = 28;
-/** Sums are added up anew after so many updates, so that rounding never gathers. */
-const MOST_UPDATES = 200;
 /** Under this, linear output, a place is too dark to show a colour. */
 const DARK_BELOW = 0.012;
 
@@ -108,13 +106,9 @@ export function makeStudio(): Studio {
   const termsOf = new Map<string, LightTerm>();
   const washes: WashCache = new Map();
   /** The sums of the last picture: a change of one light is added to them. */
-  let last: {
-    readonly seen: Seen;
-    readonly terms: readonly (LightTerm | undefined)[];
-    readonly triples: FrameTriples;
-    readonly raw: Float32Array;
-    readonly updates: number;
-  } | null = null;
+  let last: Sums | null = null;
+  /** What is drawn over sums before they are developed. */
+  let scratch = new Float32Array(0);
 
   const sizeOf = ({ width, height, fineness }: PictureRequest) => ({
     width: Math.max(1, Math.round(width * SCALES[fineness])),
@@ -156,24 +150,16 @@ export function makeStudio(): Studio {
   const sums = (request: PictureRequest) => {
     const { seen, terms, newTerms, surfacesMs, lightsMs, start } = build(request);
     const relit = performance.now();
-    const { width, height } = seen;
+    const { width } = seen;
     const { look } = request;
     const triples = frameTriples(look, request.only, washes);
-    const sameGeometry =
-      last !== null && last.seen === seen && last.updates < MOST_UPDATES && last.terms.every((term, l) => term === terms[l]);
-    const updated = sameGeometry && last !== null && updateInto(last.raw, seen, terms, last.triples, triples);
-    if (updated && last) last = { ...last, triples, updates: last.updates + 1 };
-    else {
-      const own = last?.raw.length === 3 * width * height ? last.raw : new Float32Array(3 * width * height);
-      relightInto(own, seen, terms, triples);
-      last = { seen, terms, triples, raw: own, updates: 0 };
-    }
+    last = sumsOf(seen, terms, triples, last);
     let { raw } = last;
     const focus = request.fineness === 2 ? focusIn(seen, look) : null;
     if (focus) {
-      const focused = new Float32Array(raw.length);
-      focusInto(focused, raw, seen, focus);
-      raw = focused;
+      if (scratch.length !== raw.length) scratch = new Float32Array(raw.length);
+      focusInto(scratch, raw, seen, focus);
+      raw = scratch;
     }
     if (needsFinish(look, terms, width)) {
       const finished = new Float32Array(raw.length);

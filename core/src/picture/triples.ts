@@ -137,28 +137,38 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
   };
 }
 
-/** The difference of two lights' triples: what changes in the picture when one is brought to the other. Inactive lights count as dark. */
-export function changeOf(was: LightTriples, now: LightTriples): LightTriples {
-  const less = (a: Float64Array, b: Float64Array) => Float64Array.from(b, (v, k) => (now.active ? v : 0) - (was.active ? (a[k] ?? 0) : 0));
-  const lessAll = (a: OnMaterials, b: OnMaterials): OnMaterials => ({
-    plain: less(a.plain, b.plain),
-    fromSkin: less(a.fromSkin, b.fromSkin),
-    fromCloth: less(a.fromCloth, b.fromCloth),
-  });
-  return {
-    ...now,
-    active: true,
-    direct: lessAll(was.direct, now.direct),
-    wash: lessAll(was.wash, now.wash),
-    white: less(was.white, now.white),
-    cards: now.cards.map((card, k) => less(was.cards[k]!, card)),
-    through: less(was.through, now.through),
-  };
-}
+/** Figures are the same up to this share of the largest: rounding apart. */
+const SAME = 1e-9;
 
-/** Whether two lights bring the same. */
-export function sameTriples(a: LightTriples, b: LightTriples | undefined): boolean {
-  if (b?.id !== a.id || a.active !== b.active || a.cards.length !== b.cards.length) return false;
-  const same = (x: Float64Array, y: Float64Array) => x.every((value, k) => value === y[k]);
-  return same(a.white, b.white) && same(a.direct.plain, b.direct.plain) && same(a.wash.plain, b.wash.plain) && same(a.through, b.through) && a.cards.every((card, k) => same(card, b.cards[k]!));
+/**
+ * By which factors a light's figures grew in each channel, where all grew alike: it was dimmed, or exposed or white-balanced otherwise.
+ * Null where its colour changed.
+ */
+export function scaleBetween(was: LightTriples, now: LightTriples): readonly [number, number, number] | null {
+  if (was.id !== now.id || was.cards.length !== now.cards.length || was.through.length !== now.through.length) return null;
+  const lists = ({ direct, wash, white, cards, through }: LightTriples) => [
+    ...[direct, wash].flatMap(({ plain, fromSkin, fromCloth }) => [plain, fromSkin, fromCloth]),
+    white,
+    ...cards,
+    through,
+  ];
+  const [before, after] = [lists(was), lists(now)];
+  const scale: [number, number, number] = [1, 1, 1];
+  for (let c = 0; c < 3; c++) {
+    let most = 0;
+    before.forEach((list, k) => {
+      for (let i = c; i < list.length; i += 3)
+        if (Math.abs(list[i]!) > most) {
+          most = Math.abs(list[i]!);
+          scale[c] = after[k]![i]! / list[i]!;
+        }
+    });
+    if (most === 0) return null;
+    const differs = before.some((list, k) => {
+      for (let i = c; i < list.length; i += 3) if (Math.abs(after[k]![i]! - scale[c]! * list[i]!) > SAME * scale[c]! * most) return true;
+      return false;
+    });
+    if (differs || !Number.isFinite(scale[c]!)) return null;
+  }
+  return scale;
 }

@@ -103,6 +103,8 @@ function facing([x, y, z]: Point): { right: Point; up: Point } {
   };
 }
 
+/** After so many points (times three figures) a face may be judged. */
+const AGREE = 15;
 /** Every so many-th point of a face is asked for hair, which is soft of itself. */
 const HAIR_EVERY = 3;
 
@@ -121,6 +123,8 @@ export function seenShare(stage: Stage, points: Float64Array, x: number, y: numb
   let hair = 0;
   let asked = 0;
   for (let q = 0; q < points.length; q += 3) {
+    // Where the first few, spread over the face, agree that nothing or everything is in the way, the rest is not asked.
+    if (q === AGREE && points.length > 2 * AGREE && (seen === 0 || seen === all) && all > 0) break;
     const dx = points[q]! - ox;
     const dy = points[q + 1]! - oy;
     const dz = points[q + 2]! - oz;

@@ -362,8 +362,8 @@ export function bakeExtras(): Baked[] {
     fine: writeNets(parts(1), [], [table(top)], null, 0.12),
   });
   return [
-    worn('hat', hatField, [-16, 3, -20], [16, 21, 15], 0.95, 0.42),
-    worn('cap', capField, [-12, 4, -16], [12, 20, 10], 0.95, 0.42),
+    worn('hat', hatField, [-16, 3, -20], [16, 21, 15], 0.95, 0.4),
+    worn('cap', capField, [-12, 4, -16], [12, 20, 10], 0.95, 0.36),
     worn('lens', glassesField, [-9, 0, -6], [9, 6, 8], 0.4, 0.16),
     thing('bottle', BOTTLE_TABLE_CM, (s) => [
       part('glass', glassField, [-4.2, -6.2, -2.5], [4.2, 5.2, 2.5], 0.16 * s, 0.03),

@@ -20,7 +20,8 @@ interface Cut {
   readonly skirt: number;
 }
 
-const CUTS: Readonly<Record<Garment, Cut>> = {
+/** What each garment is cut like. */
+export const CUTS: Readonly<Record<Garment, Cut>> = {
   sweater: { thick: 0.55, folds: 0.5, seed: 57, skirt: 0 },
   shirt: { thick: 0.35, folds: 0.66, seed: 31, skirt: 0 },
   jacket: { thick: 0.6, folds: 0.55, seed: 83, skirt: 0 },
@@ -33,8 +34,8 @@ const CUTS: Readonly<Record<Garment, Cut>> = {
 export function upperBody(x: number, y0: number, z: number): number {
   const m = Math.sqrt(x * x + 1);
   const y = y0 - 1.2;
-  let d = cone(m, y, z, [2.5, -15.9, -7.2], [13.8, -23.2, -6.6], 3.5, 3.5);
-  d = join(d, ball(m - 15.2, y + 26.6, z + 6, 4.9, 6.6, 5.3), 4);
+  let d = cone(m, y, z, [2.5, -15.2, -7.2], [13.6, -21.6, -6.6], 3.5, 3.5);
+  d = join(d, ball(m - 15.2, y + 25.8, z + 6, 4.9, 6.6, 5.3), 4);
   d = join(d, ball(x, y + 40, z + 5.5, 16.4, 23, 9.8), 6);
   d = join(d, ball(m - 7, y + 34, z, 8.5, 8, 4.8), 6);
   return join(d, cone(m, y, z, [16.6, -30, -6], [19.2, -58.5, -4.4], 4.4, 3.8), 3.4);
@@ -109,7 +110,7 @@ export function clothField(posture: Posture, garment: Garment): Field {
     let d = body(x, y, z) - thick;
     if (skirt) d -= skirt * smooth(-58, -80, y) * smooth(30, 22, Math.abs(x)) * (posture === 'seated' ? 0.3 : 1);
     // The neck comes through.
-    d = cut(d, Math.max(norm(x, (z + 6.6) * 0.98) - 6.1, -y - 21.5 + 0.3 * z), 0.8);
+    d = cut(d, Math.max(norm(x, (z + 6.6) * 0.98) - 5.7, -y - 16.4 - 0.1 * (z + 6.6)), 0.5);
     if (Math.abs(d) > 3) return d;
     const nearNeck = smooth(5.5, 9.5, norm(x, y + 17, z + 6));
     const fold = strength * nearNeck * folds(x, y, z) + lowerFolds(x, y, z);

@@ -11,7 +11,7 @@ export function hatField(x: number, y: number, z: number): number {
   const r = norm(x, w);
   const brim = norm(Math.max(0, r - 14), py) - 0.42;
   const crown = -join(-(r - 9.9 + 0.16 * Math.max(0, py)), -(py - 9.8 + 1.6 * Math.exp((-x * x) / 11)), 2) * 0.85;
-  return cut(join(Math.max(crown, -py - 0.4), brim, 0.8) * 0.9, Math.max(r - 9.2 + 0.16 * Math.max(0, py), py - 8.9), 0.3);
+  return cut(join(Math.max(crown, -py - 0.4), brim, 0.8) * 0.9, Math.max(r - 8.9 + 0.16 * Math.max(0, py), py - 8.9), 0.35);
 }
 
 /** A soft cloth cap that covers the hair: a band, and a top that falls to one side. */
@@ -22,7 +22,7 @@ export function capField(x: number, y: number, z: number): number {
   const band = Math.max(r - 9.05, Math.abs(tilt - 7.6) - 1.7);
   const puff = norm(x * 0.98 - 0.6, (tilt - 11.2) * 1.55, w * 0.98) - 10.1;
   const pleats = 0.16 * Math.sin(14 * Math.atan2(x, w)) * Math.max(0, Math.min(1, (tilt - 9) / 2));
-  return cut(join(band, Math.max(puff + pleats, 8.6 - tilt), 0.9), Math.max(r - 8.5, tilt - 8.4), 0.3);
+  return cut(join(band, Math.max(puff + pleats, 8.6 - tilt), 0.9), Math.max(r - 8.05, tilt - 8.4), 0.35);
 }
 
 /** Dark glasses: two rounded panes on a slow curve round the head, their rims, a bridge, and arms to the ears. */

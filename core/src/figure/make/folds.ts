@@ -12,10 +12,10 @@ type Row = readonly [x0: number, y0: number, x1: number, y1: number, height: num
 
 /** From the armpit: up to the collar bone, across the breast, down the side. */
 const FROM_PIT: readonly Row[] = [
-  [14.2, -33.5, 11.8, -24, 0.3],
-  [14.2, -33.5, 8.2, -25.5, 0.4],
-  [14.2, -33.5, 6, -30.5, 0.48],
-  [14.2, -33.5, 5.5, -36, 0.42],
+  [14.2, -33.5, 11.8, -24, 0.2],
+  [14.2, -33.5, 8.2, -25.5, 0.26],
+  [14.2, -33.5, 6, -30.5, 0.32],
+  [14.2, -33.5, 5.5, -36, 0.3],
   [14.2, -33.5, 9, -43, 0.4],
   [14.2, -33.5, 12.5, -47, 0.45],
 ];
@@ -32,8 +32,8 @@ const SLEEVE: readonly Row[] = [
 ];
 /** Across the breast, from the shoulder, and hanging from the collar. */
 const BREAST: readonly Row[] = [
-  [13.2, -25.5, 6.2, -28.2, 0.3],
-  [12.9, -28.4, 4.6, -29.6, 0.32],
+  [13.2, -25.5, 6.2, -28.2, 0.2],
+  [12.9, -28.4, 4.6, -29.6, 0.22],
   [12.4, -22.2, 8.4, -26.2, 0.22],
   [7.4, -20.4, 11.8, -24.8, 0.16],
   [3.6, -21.5, 7.2, -25, 0.16],
@@ -69,9 +69,9 @@ function strokes(seed: number): Stroke[] {
     }
   };
   for (const side of [1, -1]) {
-    draw(side, FROM_PIT, 0.66, 0.45);
+    draw(side, FROM_PIT, 0.8, 0.45);
     draw(side, SLEEVE, 0.54, 0.35);
-    draw(side, BREAST, 0.5, 0.4);
+    draw(side, BREAST, 0.65, 0.4);
     draw(side, HANGING, 0.72, 0.5);
   }
   return out;
