@@ -23,7 +23,8 @@ self.addEventListener('activate', (event) => {
       const cache = await caches.open(SHELL);
       for (const request of await cache.keys()) {
         const { pathname } = new URL(request.url);
-        if (pathname !== '/' && files.size > 0 && !files.has(pathname)) await cache.delete(request);
+        if (pathname.startsWith('/figures/')) await dropOldFigures(cache, request);
+        else if (pathname !== '/' && files.size > 0 && !files.has(pathname)) await cache.delete(request);
       }
       await self.clients.claim();
     })(),
@@ -35,9 +36,16 @@ self.addEventListener('fetch', (event) => {
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (request.mode === 'navigate') event.respondWith(newest(SHELL, request, '/'));
-  else if (/^\/(_expo|assets)\//.test(url.pathname)) event.respondWith(kept(request));
+  else if (/^\/(_expo|assets|figures)\//.test(url.pathname)) event.respondWith(kept(request));
   else if (KEPT_ANSWERS.test(url.pathname) && !NEVER.test(url.pathname)) event.respondWith(newest(ANSWERS, request, request));
 });
+
+/** Of a part of a figure only its newest version is kept. */
+async function dropOldFigures(cache, request) {
+  const { pathname } = new URL(request.url);
+  const kept = (await cache.keys()).filter((one) => new URL(one.url).pathname === pathname);
+  if (kept.length > 1 && kept[kept.length - 1].url !== request.url) await cache.delete(request);
+}
 
 /** From the network, else as it was last seen. */
 async function newest(name, request, key) {

@@ -139,7 +139,8 @@ export { AMBIENT_ID, ambientLux } from './look/scene';
 export { formatPower, nearestPower, powerSteps, steppedPower } from './look/power';
 export { keySideOf, standardProbes, usualZone } from './look/probes';
 export { throwM } from './transport/room';
-export { LIGHT_SETS, makeLight, newLook, usualPlace, type LightDraft, type LightSetId, type NewLook } from './look/create';
+export { LIGHT_SETS, makeLight, newLook,
+  newLookShape, usualPlace, type LightDraft, type LightSetId, type NewLook } from './look/create';
 export { compareTones, type ToneComparison } from './look/tones';
 export { mergeLooks, type Merge } from './look/merge';
 export { balance, objectiveOf, type BalanceResult, type PowerChange } from './balance/balance';
@@ -171,6 +172,7 @@ export { framing, probePlaces, veils, type Framing, type Veil } from './look/in-
 export {
   figureOf,
   FigureMissingError,
+  FIGURES_VERSION,
   GARMENT_IDS,
   HEADWEAR,
   isFigureReady,
@@ -178,6 +180,7 @@ export {
   missingFiles,
   PERSON_IDS,
   providePart,
+  usePartLoader,
   SUBJECT_FORMS,
   tableOf,
   type Detail,

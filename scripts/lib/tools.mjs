@@ -85,7 +85,7 @@ export function ensureInstalled() {
 }
 
 export function ensureServerBuilt() {
-  once('server', ['core/src', 'server/src', 'server/package.json', 'package-lock.json'], ['server/dist/main.js'], () => {
+  once('server', ['core/src', 'core/figures', 'server/src', 'server/package.json', 'package-lock.json'], ['server/dist/main.js'], () => {
     const { dependencies } = JSON.parse(readFileSync(path.join(root, 'server/package.json'), 'utf8'));
     // Core is TypeScript source and nanoid an ES module: both go into the bundle, all else stays a package.
     const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));

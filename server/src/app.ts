@@ -18,6 +18,7 @@ import { computeRoutes } from './routes/compute';
 import { kitRepository } from './db/kit-repository';
 import { backupRoutes } from './routes/backup';
 import { deviceRoutes } from './routes/devices';
+import { figureRoutes } from './routes/figures';
 import { frameRoutes, lookFrameRoutes } from './routes/frames';
 import { kitRoutes, readingRoutes } from './routes/kit';
 import { logRoutes } from './routes/log';
@@ -34,6 +35,8 @@ export interface AppOptions {
   readonly logger: Logger;
   /** Folder of the built application; without it only the API is served. */
   readonly webRoot?: string | undefined;
+  /** Folder of the baked figures that pictures are drawn with. */
+  readonly figures?: string | undefined;
   readonly passcode?: string | null | undefined;
   /** Names that the server answers to. */
   readonly hosts?: ReadonlySet<string> | undefined;
@@ -49,6 +52,7 @@ export function createApp({
   database,
   logger,
   webRoot,
+  figures,
   passcode = null,
   hosts = ownHosts(),
   addresses = () => [],
@@ -121,6 +125,7 @@ export function createApp({
   api.use(unknownRoute);
   // Answers of the API are small and made for each request: squeezing them costs more time than it saves on the way.
   app.use('/api', api);
+  if (figures) app.use('/figures', figureRoutes(figures));
   app.use(compression());
 
   if (webRoot && existsSync(webRoot)) serveApplication(app, webRoot);

@@ -10,6 +10,7 @@ import { workerRender } from './devices/render';
 import { processDecoder } from './frames/decoder';
 import { sweepDrafts } from './frames/picture-store';
 import { ownHosts, reachableAt } from './session';
+import { readFiguresFrom } from '@fulgent/core/figures';
 
 /** How long open requests may take to end when the server is asked to stop, ms. */
 const SHUTDOWN_MS = 5000;
@@ -23,6 +24,8 @@ function main(): void {
     restore(process.argv[restoring + 1], config.dataFolder);
     return;
   }
+  const figures = path.join(root, 'core/figures');
+  readFiguresFrom(figures);
   sweepDrafts(config.dataFolder);
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
   if (process.argv.includes('--demo')) repository(database.db).addDemo();
@@ -33,6 +36,7 @@ function main(): void {
     database,
     logger,
     webRoot: path.join(root, 'app/dist'),
+    figures,
     passcode: config.passcode,
     hosts: ownHosts([config.host, ...config.hosts]),
     addresses: () => reachableAt(config.host, listening),

@@ -7,7 +7,9 @@ import { useQuickPictures } from './quick';
 import { Timing } from './Timing';
 
 /** A picture has this many pixels at most: more is not seen at arm's length, and costs time. */
-const MOST_PIXELS = 190_000;
+const MOST_PIXELS = 520_000;
+/** The same for a small picture beside others. */
+const MOST_PIXELS_SMALL = 60_000;
 
 interface Props {
   readonly look: Look;
@@ -20,11 +22,13 @@ interface Props {
   readonly adaptation?: Adaptation | undefined;
   /** A small picture beside the main one. */
   readonly small?: boolean;
+  /** Where refining ends; the finest by default. */
+  readonly finest?: Fineness;
   readonly label: string;
 }
 
 /** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
-export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, label }: Props) {
+export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, finest, label }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
@@ -46,7 +50,7 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
     return () => made.stop();
   }, [small]);
   const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
-  const scale = Math.min(ratio, Math.sqrt(MOST_PIXELS / Math.max(1, width * height)));
+  const scale = Math.min(ratio, Math.sqrt((small ? MOST_PIXELS_SMALL : MOST_PIXELS) / Math.max(1, width * height)));
   const [w, h] = [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
   const { clipped = false, dark = false } = marks ?? {};
   useEffect(() => {
@@ -56,10 +60,11 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
       height: h,
       only,
       adaptation,
-      finest: quick ? 0 : undefined,
+      grain: !small,
+      finest: quick ? 0 : finest,
       ...(clipped || dark ? { marks: { clipped, dark } } : {}),
     });
-  }, [look, w, h, only, adaptation, clipped, dark, small, quick]);
+  }, [look, w, h, only, adaptation, clipped, dark, small, quick, finest]);
   return (
     <View style={{ width, height, backgroundColor: small ? undefined : '#000000' }} testID="light-colour">
       <canvas

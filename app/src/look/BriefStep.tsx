@@ -4,6 +4,7 @@ import { ScrollView, View } from 'react-native';
 import { SourceChoice } from '../camera/SourceChoice';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
+import { Dial } from '../ui/Dial';
 import { Field } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
@@ -100,6 +101,17 @@ export function BriefStep() {
                 changeSubject('skin', { skinDepth: depth / 100 }),
               )
             }
+          />
+        </View>
+        <View style={{ maxWidth: 300 }}>
+          <Dial
+            label="Undertone of the skin"
+            value={Math.round(subject.undertone * 100)}
+            onChange={(undertone) => changeSubject('undertone', { undertone: undertone / 100 })}
+            low={-100}
+            high={100}
+            step={10}
+            note="minus is cool, plus is warm"
           />
         </View>
         <SurfaceSwatches

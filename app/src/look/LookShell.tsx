@@ -1,6 +1,7 @@
 import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { useFigure } from '../figure/useFigure';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -80,8 +81,10 @@ export function LookShell({ id }: { readonly id: string }) {
   const styles = useStyles();
   const wide = useIsWide();
   const router = useRouter();
-  const failure = useOpenLook((state) => (state.id === id ? state.failure : null));
-  const ready = useOpenLook((state) => state.id === id && state.look !== null);
+  const lost = useOpenLook((state) => (state.id === id ? state.failure : null));
+  const look = useOpenLook((state) => (state.id === id ? state.look : null));
+  const figure = useFigure(look);
+  const ready = figure.ready;
   const step = useStep();
   // The pages of the day need the screen for themselves: frames, cautions, lists.
   const inside = usePathname().split('/').length > 4;
@@ -91,6 +94,7 @@ export function LookShell({ id }: { readonly id: string }) {
   useEffect(() => () => closeLook(), []);
   useUndoKeys();
 
+  const failure = lost ?? (figure.ready ? null : figure.error);
   if (failure) {
     return (
       <View style={styles.failure}>
@@ -108,7 +112,7 @@ export function LookShell({ id }: { readonly id: string }) {
         <Rail id={id} />
         <View style={styles.middle} role="region" aria-label="Picture">
           <Head />
-          <Picture wide />
+          {ready ? <Picture wide /> : <Waiting height={300} />}
         </View>
         <View style={styles.right} role="main">
           {ready ? <Slot /> : <Waiting height={300} />}
@@ -121,7 +125,7 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      {step === 'palette' || (step === 'sheet' && inside) ? null : <Picture />}
+      {step === 'palette' || (step === 'sheet' && inside) ? null : ready ? <Picture /> : <Waiting height={200} />}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
       <SectionLinks />
       <ConflictSheet />

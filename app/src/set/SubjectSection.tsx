@@ -1,5 +1,9 @@
-import type { Liquid, Look, SubjectForm } from '@fulgent/core';
+import { isPerson, shapeOf, type Liquid, type Look, type SubjectForm } from '@fulgent/core';
+import { useState } from 'react';
 import { View } from 'react-native';
+import { ensureFigure } from '../figure/figures';
+import { PersonChoice } from '../figure/PersonChoice';
+import { choicesOf, FORM_NAMES, GARMENT_NAMES, HEADWEAR_NAMES } from '../figure/words';
 import { changeSubject, putSurface } from '../look/edits';
 import { surfaceEntryId } from '../look/surface-entry';
 import { SurfaceSwatches } from '../look/SurfaceSwatches';
@@ -11,12 +15,6 @@ import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { changeForm, placeCamera } from './edits';
 import { snap } from './layout';
-
-const FORMS: readonly { readonly id: SubjectForm; readonly name: string }[] = [
-  { id: 'person', name: 'Person, standing' },
-  { id: 'seated', name: 'Person, seated' },
-  { id: 'bottle', name: 'Bottle on a table' },
-];
 
 const LIQUIDS: readonly { readonly id: Liquid; readonly name: string }[] = [
   { id: 'clear', name: 'Clear' },
@@ -30,9 +28,31 @@ const LIQUIDS: readonly { readonly id: Liquid; readonly name: string }[] = [
 export function SubjectSection({ look }: { readonly look: Look }) {
   const { subject, camera } = look;
   const bottle = subject.form === 'bottle';
+  const person = isPerson(subject);
+  const [failure, setFailure] = useState<string | null>(null);
+  /** A change of who or what stands there waits for its figure, so that nothing is ever computed without one. */
+  const change = (key: string, to: Partial<Look['subject']>) => {
+    setFailure(null);
+    ensureFigure(shapeOf({ ...subject, ...to }), 'quick').then(
+      () => changeSubject(key, to),
+      (error: unknown) => setFailure(error instanceof Error ? error.message : String(error)),
+    );
+  };
+  const toForm = (form: SubjectForm) => {
+    setFailure(null);
+    ensureFigure(shapeOf({ ...subject, form }), 'quick').then(
+      () => changeForm(form),
+      (error: unknown) => setFailure(error instanceof Error ? error.message : String(error)),
+    );
+  };
   return (
     <Section title="Subject" aside={subject.name}>
-      <Choice label="Subject" options={FORMS} value={subject.form} onChange={changeForm} />
+      <Choice label="Subject" options={choicesOf(FORM_NAMES)} value={subject.form} onChange={toForm} />
+      {failure ? (
+        <Text size="small" role="alert">
+          {failure}
+        </Text>
+      ) : null}
       {bottle ? (
         <>
           <Choice
@@ -55,14 +75,7 @@ export function SubjectSection({ look }: { readonly look: Look }) {
           />
         </>
       ) : (
-        <View style={{ flexDirection: 'row', gap: SPACE.s }}>
-          <Button label="Hat" on={subject.hat} onPress={() => changeSubject('hat', { hat: !subject.hat })} />
-          <Button
-            label="Dark glasses"
-            on={subject.sunglasses}
-            onPress={() => changeSubject('glasses', { sunglasses: !subject.sunglasses })}
-          />
-        </View>
+        <SubjectWear look={look} person={person} change={change} />
       )}
       <StepperGrid>
         {bottle ? (
@@ -73,6 +86,18 @@ export function SubjectSection({ look }: { readonly look: Look }) {
             low={0}
             high={4}
             step={0.2}
+          />
+        ) : null}
+        {person ? (
+          <Dial
+            label="Turn of the head"
+            value={subject.headTurnDeg}
+            onChange={(headTurnDeg) => change('headTurn', { headTurnDeg })}
+            low={-45}
+            high={45}
+            step={3}
+            unit="°"
+            note="on the shoulders"
           />
         ) : null}
         <Dial
@@ -96,10 +121,45 @@ export function SubjectSection({ look }: { readonly look: Look }) {
         />
       </StepperGrid>
       <Text size="label" quiet>
-        {bottle
+        {!person
           ? 'Keep water off mains leads, and hot lamps off glass: it cracks.'
           : 'Skin, hair and clothes are chosen in the brief. Keep hot lamps and glare off people’s eyes.'}
       </Text>
     </Section>
+  );
+}
+
+interface WearProps {
+  readonly look: Look;
+  readonly person: boolean;
+  readonly change: (key: string, to: Partial<Look['subject']>) => void;
+}
+
+/** Who it is and what they wear; what a thing stands on. */
+function SubjectWear({ look, person, change }: WearProps) {
+  const { subject } = look;
+  if (!person)
+    return (
+      <SurfaceSwatches
+        label="Table"
+        use="cloth"
+        value={surfaceEntryId(subject.wardrobe)}
+        onChange={(entry) => putSurface('wardrobe', entry)}
+      />
+    );
+  return (
+    <>
+      <PersonChoice look={look} value={subject.person} onChange={(id) => change('person', { person: id })} />
+      <Choice label="Clothes" options={choicesOf(GARMENT_NAMES)} value={subject.garment} onChange={(garment) => change('garment', { garment })} />
+      <Choice label="Head" options={choicesOf(HEADWEAR_NAMES)} value={subject.headwear} onChange={(headwear) => change('headwear', { headwear })} />
+      <View style={{ flexDirection: 'row', gap: SPACE.s }}>
+        <Button label="Dark glasses" on={subject.sunglasses} onPress={() => change('glasses', { sunglasses: !subject.sunglasses })} />
+        <Button
+          label="Looks into the camera"
+          on={subject.eyesOnCamera}
+          onPress={() => changeSubject('eyes', { eyesOnCamera: !subject.eyesOnCamera })}
+        />
+      </View>
+    </>
   );
 }

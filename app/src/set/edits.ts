@@ -136,7 +136,7 @@ export function placeBackdrop(distanceM: number): void {
 /** Another subject before the camera: its places are put on it, and lights keep what they work on. */
 export function changeForm(form: SubjectForm): void {
   edit('subject.form', (look) => {
-    const faceHeightM = { person: 1.6, seated: 1.25, bottle: 0.95 }[form];
+    const faceHeightM = { person: 1.6, seated: 1.25, bottle: 0.95, kettle: 0.95 }[form];
     const by = faceHeightM - look.subject.faceHeightM;
     const lift = ([x, y, z]: Point): Point => [x, Math.max(0.05, y + by), z];
     return {

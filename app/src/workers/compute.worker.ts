@@ -6,6 +6,7 @@ import {
   luminousTransmittance,
   makeCamera,
   newLook,
+  newLookShape,
   product,
   resample,
   resolveSource,
@@ -20,6 +21,7 @@ import {
   type ToneComparison,
 } from '@fulgent/core';
 import { expose } from 'comlink';
+import { ensureFigure, withFigures } from '../figure/figures';
 
 /** A gel of the kit as it looks and costs on one fixture and camera. */
 export interface GelSwatch {
@@ -36,7 +38,7 @@ export interface GelSwatch {
 export interface ComputeApi {
   evaluate(look: Look): Readings;
   balance(look: Look): BalanceResult;
-  newLook(choices: NewLook): Look;
+  newLook(choices: NewLook): Promise<Look>;
   compareTones(look: Look): ToneComparison[];
   gelSwatches(look: Look, light: Light, kit: readonly KitEntry[]): GelSwatch[];
 }
@@ -44,7 +46,10 @@ export interface ComputeApi {
 const api: ComputeApi = {
   evaluate,
   balance: (look) => balance(look),
-  newLook,
+  async newLook(choices) {
+    await ensureFigure(newLookShape(choices), 'quick');
+    return newLook(choices);
+  },
   compareTones,
   gelSwatches(look, light, kit) {
     const { whiteK, tintDuv } = look.camera;
@@ -67,4 +72,4 @@ const api: ComputeApi = {
   },
 };
 
-expose(api);
+expose(withFigures(api));

@@ -19,6 +19,7 @@ export interface Wish {
   readonly only?: string | undefined;
   readonly marks?: PictureRequest['marks'];
   readonly adaptation?: PictureRequest['adaptation'];
+  readonly grain?: PictureRequest['grain'];
   /** Where refining ends; the finest by default. */
   readonly finest?: Fineness | undefined;
 }

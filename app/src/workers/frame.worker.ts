@@ -1,6 +1,7 @@
 import type { Look } from '@fulgent/core';
 import {
   makeStudio,
+  shapeOf,
   sumCheck,
   type Instruments,
   type SumCheck,
@@ -9,10 +10,11 @@ import {
   type PointReading,
 } from '@fulgent/core/picture';
 import { expose, transfer } from 'comlink';
+import { ensureFigure, withFigures } from '../figure/figures';
 
 /** Draws pictures of looks. Geometry stays here; what comes back is ready to be put on the screen. */
 export interface FrameApi {
-  picture(request: PictureRequest): Picture;
+  picture(request: PictureRequest): Promise<Picture>;
   /** Whether the finest picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
   point(request: PictureRequest, x: number, y: number): PointReading;
@@ -23,8 +25,15 @@ export interface FrameApi {
 
 const studio = makeStudio();
 
+/** Pictures finer than the first wait for the fine figure; where it cannot be had, the quick one is drawn. */
+async function fineFigure({ look, fineness }: PictureRequest): Promise<void> {
+  if (fineness === 0) return;
+  await ensureFigure(shapeOf(look.subject), 'fine').catch(() => undefined);
+}
+
 const api: FrameApi = {
-  picture(request) {
+  async picture(request) {
+    await fineFigure(request);
     const picture = studio.picture(request);
     return transfer(picture, [picture.rgba.buffer]);
   },
@@ -34,4 +43,4 @@ const api: FrameApi = {
   sumCheck: (look) => sumCheck(look),
 };
 
-expose(api);
+expose(withFigures(api));

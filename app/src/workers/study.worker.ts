@@ -86,6 +86,7 @@ import {
   type ReadSpectrum,
 } from '@fulgent/core/files';
 import { expose } from 'comlink';
+import { withFigures } from '../figure/figures';
 import { addedUp, studyFrame, type FrameStudy } from './frame-study';
 import { FRAME_PX, middleOf, pixelsOf, STUDY_PX, THUMB_PX } from './pixels';
 
@@ -349,4 +350,4 @@ const api: StudyApi = {
   readSensor: readSensorCsv,
 };
 
-expose(api);
+expose(withFigures(api));

@@ -23,6 +23,8 @@ export interface Figure {
   readonly who: PersonShape | null;
   readonly position: Float32Array;
   readonly normal: Float32Array;
+  /** Directions of the body under its folds: what decides whether cloth faces a light at all. */
+  readonly base: Float32Array;
   /** Places before posing, cm: what relief and weave are bound to. */
   readonly rest: Float32Array;
   readonly face: Uint32Array;
@@ -61,6 +63,7 @@ export interface Shade {
   /** The mesh that `bvh` was made from, with directions, openness and surface by vertex. */
   readonly mesh: Mesh;
   readonly normal: Float32Array;
+  readonly base: Float32Array;
   readonly open: Float32Array;
   readonly surface: Uint8Array;
   readonly hair: { readonly volume: HairVolume; readonly posing: Posing } | null;
@@ -249,6 +252,31 @@ function assemble(pieces: readonly Piece[], pose: Posing): Assembled {
     twoSided,
     first,
   };
+}
+
+/** Directions with the folds of cloth smoothed out; those of other surfaces stand. */
+function unfolded({ mesh, normal, surface }: Assembled, rounds: number): Float32Array {
+  const { row, column } = neighboursOf(mesh.face, surface.length);
+  let from = normal.slice();
+  let to = normal.slice();
+  for (let k = 0; k < rounds; k++) {
+    for (let v = 0; v < surface.length; v++) {
+      if (surface[v] !== SURFACE.cloth) continue;
+      let [x, y, z] = [from[3 * v]!, from[3 * v + 1]!, from[3 * v + 2]!];
+      for (let r = row[v]!; r < row[v + 1]!; r++) {
+        const q = 3 * column[r]!;
+        x += from[q]!;
+        y += from[q + 1]!;
+        z += from[q + 2]!;
+      }
+      const l = Math.sqrt(x * x + y * y + z * z) || 1;
+      to[3 * v] = x / l;
+      to[3 * v + 1] = y / l;
+      to[3 * v + 2] = z / l;
+    }
+    [from, to] = [to, from];
+  }
+  return from;
 }
 
 /** Faces of those pieces that stand in light's way. */
@@ -508,6 +536,7 @@ function makeShade(
     bvh: buildBvh(mesh),
     mesh,
     normal: all.normal,
+    base: unfolded(all, 3),
     open: all.open,
     surface: all.surface,
     hair: head && head.volume.density.length > 8 ? { volume: head.volume, posing: pose } : null,
@@ -550,6 +579,7 @@ export function buildFigure(
     who: head ? PEOPLE[shape.person] : null,
     position: all.mesh.position,
     normal: all.normal,
+    base: unfolded(all, detail === 'fine' ? 14 : 3),
     rest: all.rest,
     face: all.mesh.face,
     surface: all.surface,

@@ -1,3 +1,4 @@
+import baked from './baked.json';
 import { FigureFileError } from './codec';
 import { buildFigure, type Figure, type PartSource } from './figure';
 import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './files';
@@ -28,7 +29,33 @@ const nets = new Map<string, NetsData>();
 const figures = new Map<string, Figure>();
 const MOST_FIGURES = 8;
 
+/** Version of the baked parts: their addresses carry it. */
+export const FIGURES_VERSION: string = baked.version;
+
 const fileKey = (part: string, detail: Detail) => `${part}.${detail}`;
+
+/** Reads a part at once, unpacked: for machines whose files are at hand. */
+export type PartLoader = (part: string, detail: Detail) => Uint8Array;
+let loader: PartLoader | null = null;
+
+/** Lets parts be read when they are first needed, where that can be done without waiting. */
+export function usePartLoader(load: PartLoader | null): void {
+  loader = load;
+}
+
+/** Reads what a subject still needs. @throws FigureMissingError where a part cannot be read, and says why. */
+function loadMissing(shape: SubjectShape, detail: Detail): void {
+  if (!loader) return;
+  for (const file of missingFiles(shape, detail)) {
+    let bytes: Uint8Array;
+    try {
+      bytes = loader(file.part, file.detail);
+    } catch (error) {
+      throw new FigureMissingError(file.part, `cannot be read (${error instanceof Error ? error.message : String(error)})`);
+    }
+    providePart(file.part, file.detail, bytes);
+  }
+}
 
 /** Names of the files of a subject's parts that are not yet here. */
 export function missingFiles(shape: SubjectShape, detail: Detail): { readonly part: string; readonly detail: Detail }[] {
@@ -78,6 +105,7 @@ export function figureOf(shape: SubjectShape, detail: Detail): Figure {
   let found = figures.get(key);
   if (found) figures.delete(key);
   else {
+    loadMissing(shape, detail);
     const shade = detail === 'fine' ? figureOf(shape, 'quick').shade : null;
     found = buildFigure(shape, partsOf(shape), detail, source, shade);
   }
@@ -86,7 +114,7 @@ export function figureOf(shape: SubjectShape, detail: Detail): Figure {
   return found;
 }
 
-/** Whether all parts of a subject are here. */
+/** Whether all parts of a subject are here, or can be read at once. */
 export function isFigureReady(shape: SubjectShape, detail: Detail): boolean {
-  return missingFiles(shape, detail).length === 0;
+  return loader !== null || missingFiles(shape, detail).length === 0;
 }

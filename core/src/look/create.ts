@@ -1,5 +1,6 @@
 import { balance } from '../balance/balance';
 import { cameraOf, fixtureOf, modifierOf } from '../catalogue/kit';
+import type { Garment, PersonId, SubjectShape } from '../figure/shape';
 import { SKIN_PRESETS } from '../surface/skin';
 import { nearestPower } from './power';
 import { standardProbes, usualZone } from './probes';
@@ -32,6 +33,8 @@ export type LightSetId = (typeof LIGHT_SETS)[number]['id'];
 /** The four short choices of a new look. */
 export interface NewLook {
   readonly title: string;
+  /** Who stands before the camera; somebody with short hair where nothing is said. */
+  readonly person?: PersonId | undefined;
   readonly skin: (typeof SKIN_PRESETS)[number]['id'];
   /** Id of a backdrop of the stand-in kit. */
   readonly backdrop: string;
@@ -128,7 +131,21 @@ export function usualPlace(
 }
 
 /** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
-export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Look {
+/** What decides the form of a new look's subject. */
+export function newLookShape({ person = SUBJECT_DEFAULTS.person }: Pick<NewLook, 'person'>): SubjectShape {
+  return { form: 'person', person, garment: USUAL_GARMENT[person], headwear: 'none', sunglasses: false, headTurnDeg: SUBJECT_DEFAULTS.headTurnDeg };
+}
+
+/** What each person wears where nothing else is said. */
+const USUAL_GARMENT: Readonly<Record<PersonId, Garment>> = {
+  long: 'shirt',
+  cropped: 'jacket',
+  beard: 'shirt',
+  curls: 'sweater',
+  bald: 'coat',
+};
+
+export function newLook({ title, person, skin, backdrop, camera, lights }: NewLook): Look {
   const cinema = camera.startsWith('cinema');
   const light = (id: string, name: string, role: Role, side: 'left' | 'right', gel?: string): Light => {
     const strong = role === 'rim' ? 'flash-400' : 'flash-200';
@@ -173,6 +190,7 @@ export function newLook({ title, skin, backdrop, camera, lights }: NewLook): Loo
       faceHeightM: FACE_HEIGHT_M,
       turnDeg: 0,
       ...SUBJECT_DEFAULTS,
+      ...newLookShape({ person }),
     },
     backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
     room: { ...ROOM_DEFAULTS, widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },

@@ -6,7 +6,7 @@ import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials'
 import { flareOf } from '../transport/air';
 import { clothShares, skinHollow } from '../transport/bounce';
 import { downFibre, fibre, type FibreOut } from '../transport/fibre';
-import { liftOf, openCard, openFlux, openLight, reaching, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
+import { liftOf, openCard, openFlux, openLight, overHorizon, reaching, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
 import { WIDE_MIX } from '../transport/skin-light';
 import { lightAtNode, patchLight, STRAND_ROOM } from '../transport/zone-light';
 import type { Light, Look } from '../look/schema';
@@ -64,18 +64,20 @@ const EDGE_OF_SHADOW = 0.12;
 
 /** Share of a source that vertices of the figure see, where a fragment uses them; -1 elsewhere. */
 function seenAtVertices({ figure, used, stage }: Seen, points: Float64Array): Float32Array {
-  const { position: p, normal: n, surface } = figure;
+  const { position: p, normal: n, base, surface } = figure;
   const out = new Float32Array(used.length).fill(-1);
   for (let v = 0; v < used.length; v++) {
     if (!used[v]) continue;
     const q = 3 * v;
-    out[v] = seenShare(stage, points, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!, liftOf(surface[v]!));
+    const facing = surface[v] === SURFACE.cloth ? overHorizon(points, p[q]!, p[q + 1]!, p[q + 2]!, base[q]!, base[q + 1]!, base[q + 2]!) : 1;
+    out[v] = facing <= 0 ? 0 : facing * seenShare(stage, points, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!, liftOf(surface[v]!));
   }
   return out;
 }
 
 /** The same at a fragment: between its corners, or asked itself where they disagree. */
-function seenAt({ fragments: f, stage }: Seen, at: Float32Array, points: Float64Array, i: number): number {
+function seenAt(seen: Seen, at: Float32Array, points: Float64Array, i: number): number {
+  const { fragments: f, stage } = seen;
   const q = 3 * i;
   const a = at[f.corner[q]!]!;
   const b = at[f.corner[q + 1]!]!;
@@ -86,7 +88,16 @@ function seenAt({ fragments: f, stage }: Seen, at: Float32Array, points: Float64
   const [cos, sin] = stage.turn;
   const [x, y, z] = [f.place[q]!, f.place[q + 1]! - stage.originM, f.place[q + 2]!];
   const [nx, ny, nz] = [f.smooth[q]!, f.smooth[q + 1]!, f.smooth[q + 2]!];
-  return seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, liftOf(f.surface[i]!));
+  const facing = f.surface[i] === SURFACE.cloth ? Math.min(1, facingAt(seen, points, i)) : 1;
+  return facing * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, liftOf(f.surface[i]!));
+}
+
+function facingAt({ fragments: f, figure, stage }: Seen, points: Float64Array, i: number): number {
+  const q = 3 * i;
+  const [cos, sin] = stage.turn;
+  const at = (k: number) => f.weight[q]! * figure.base[3 * f.corner[q]! + k]! + f.weight[q + 1]! * figure.base[3 * f.corner[q + 1]! + k]! + f.weight[q + 2]! * figure.base[3 * f.corner[q + 2]! + k]!;
+  const [x, y, z] = [f.place[q]!, f.place[q + 1]! - stage.originM, f.place[q + 2]!];
+  return overHorizon(points, cos * x - sin * z, y, sin * x + cos * z, at(0), at(1), at(2));
 }
 
 /** Nodes of the head's skin from which its seen vertices take light, and their neighbours. */

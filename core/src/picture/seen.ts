@@ -1,4 +1,4 @@
-import { figureOf, isFigureReady, type Figure } from '../figure/index';
+import { figureOf, FigureMissingError, isFigureReady, type Figure, type SubjectShape } from '../figure/index';
 import { throughGlass } from '../figure/glass';
 import { LIQUID, LIQUID_STEP_CM, LIQUID_STEPS, MATERIAL } from '../figure/materials';
 import { SURFACE } from '../figure/surfaces';
@@ -363,12 +363,23 @@ function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: 
   }
 }
 
+/** The fine figure where it is at hand; the quick one where its file is missing or damaged. */
+function finestFigure(shape: SubjectShape): Figure {
+  if (!isFigureReady(shape, 'fine')) return figureOf(shape, 'quick');
+  try {
+    return figureOf(shape, 'fine');
+  } catch (error) {
+    if (error instanceof FigureMissingError) return figureOf(shape, 'quick');
+    throw error;
+  }
+}
+
 /** Finds what every pixel of a view sees, with the finest figure that is at hand. */
 export function findSeen(look: Look, width: number, height: number): Seen {
   const view = viewOf(look, width, height);
   const stage = stageOf(look);
   const shape = shapeOf(look.subject);
-  const figure = figureOf(shape, isFigureReady(shape, 'fine') ? 'fine' : 'quick');
+  const figure = finestFigure(shape);
   const { hazePerM } = look.air;
   const roomPlace = inRoom(stage, figure.position);
   const screen = onScreen(view, roomPlace);

@@ -145,6 +145,23 @@ export function seenShare(stage: Stage, points: Float64Array, x: number, y: numb
   return (seen / all) * (times > 0 ? hair / times : 1);
 }
 
+/**
+ * Whether the body under folded cloth faces a source: folds turned to a light that the body is turned away from lie in each other's
+ * shadow, which the mesh that casts shadows is too coarse to show. By the direction under the folds, in the subject's own axes.
+ */
+export function overHorizon(points: Float64Array, x: number, y: number, z: number, bx: number, by: number, bz: number): number {
+  let sum = 0;
+  const n = points.length / 3;
+  for (let q = 0; q < points.length; q += 3) {
+    const dx = points[q]! - x;
+    const dy = points[q + 1]! - y;
+    const dz = points[q + 2]! - z;
+    sum += (bx * dx + by * dy + bz * dz) / (Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9);
+  }
+  const t = Math.min(1, Math.max(0, (sum / n + 0.16) / 0.42));
+  return t * t * (3 - 2 * t);
+}
+
 /** Light of a lamp on a surface in the room, as if no subject stood there. */
 function unshadowed(reach: Reaching, boards: Stage['boards'], x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
   const { light, emission, falloff, stage } = reach;

@@ -4,7 +4,7 @@ import type { Point, Probe } from '../look/schema';
 import { clothShares, skinHollow } from './bounce';
 import { unitVector } from './geometry';
 import { fibre, type FibreOut } from './fibre';
-import { byCard, liftOf, openFlux, openLight, seenShare, straight, type Reaching } from './reach';
+import { byCard, liftOf, openFlux, openLight, overHorizon, seenShare, straight, type Reaching } from './reach';
 import { SKIN_SPREAD, WIDE_MIX } from './skin-light';
 import { hairOnWay, toRoom, toSubject, turnToRoom, type Stage } from './stage';
 
@@ -13,6 +13,8 @@ export interface Placed {
   readonly place: Point;
   /** Of length 1. */
   readonly normal: Point;
+  /** Direction of the body under folds of cloth, in the subject's own axes; null on what has none. */
+  readonly base: Point | null;
   /** How much of the light of the room comes in: 1 in the open. */
   readonly open: number;
   /** What of the subject it lies on; null on the room. */
@@ -45,7 +47,7 @@ const known = new Map<string, Placed>();
  * along their own direction onto its surface, so that figures and picture speak of the same place.
  */
 export function placed(stage: Stage, probe: Probe): Placed {
-  if (probe.body === 'none') return { place: probe.position, normal: unitVector(probe.normal), open: 1, on: null };
+  if (probe.body === 'none') return { place: probe.position, normal: unitVector(probe.normal), base: null, open: 1, on: null };
   const key = `${stage.shade.key} ${stage.originM} ${stage.turn.join()} ${probe.surface} ${probe.position.join()} ${probe.normal.join()}`;
   let found = known.get(key);
   if (!found) {
@@ -68,7 +70,7 @@ function onSubject(stage: Stage, probe: Probe): Placed {
     if (hair) return hair;
   }
   const met = firstHit(shade.bvh, from, way, out + INSIDE_M * small);
-  if (!met) return { place: toRoom(stage, at), normal: turnToRoom(stage, normal), open: 1, on: null };
+  if (!met) return { place: toRoom(stage, at), normal: turnToRoom(stage, normal), base: null, open: 1, on: null };
   const { mesh } = shade;
   const corners = [0, 1, 2].map((k) => mesh.face[3 * met.triangle + k]!) as [number, number, number];
   const shares = [1 - met.u - met.v, met.u, met.v] as const;
@@ -77,6 +79,7 @@ function onSubject(stage: Stage, probe: Probe): Placed {
   return {
     place: toRoom(stage, [0, 1, 2].map((k) => blend(mesh.position, k, 3)) as Point),
     normal: turnToRoom(stage, own),
+    base: shade.surface[corners[0]] === SURFACE.cloth ? unitVector([0, 1, 2].map((k) => blend(shade.base, k, 3)) as Point) : null,
     open: blend(shade.open, 0, 1),
     on: { surface: shade.surface[corners[0]]!, corners, shares, strands: [] },
   };
@@ -104,6 +107,7 @@ function inHair(stage: Stage, from: Point, way: Point, normal: Point, most: numb
   return {
     place: toRoom(stage, at),
     normal: turnToRoom(stage, normal),
+    base: null,
     open: opennessIn(shade, at),
     on: { surface: SURFACE.skin, corners: [0, 0, 0], shares: [1, 0, 0], strands },
   };
@@ -199,11 +203,13 @@ export function bring(reach: Reaching, at: Placed, eye: Point): Brought {
   const { stage } = reach;
   if (at.on?.strands.length) return bringHair(reach, at.on.strands, eye);
   const lift = liftOf(at.on ? at.on.surface : null);
-  const sharp = straight(reach, at.place, at.normal, lift);
+  const own3 = at.base ? toSubject(stage, at.place) : null;
+  const facing = (points: Float64Array) => (own3 && at.base ? overHorizon(points, ...own3, ...at.base) : 1);
+  const sharp = facing(reach.points) * straight(reach, at.place, at.normal, lift);
   let white = 0;
   const cards: { board: number; value: number }[] = [];
   for (const card of reach.cards) {
-    const value = byCard(card, reach, at.place, at.normal, lift);
+    const value = facing(card.points) * byCard(card, reach, at.place, at.normal, lift);
     if (card.tinted) cards.push({ board: card.board, value });
     else white += value;
   }

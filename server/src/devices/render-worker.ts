@@ -1,7 +1,10 @@
 import { parentPort } from 'node:worker_threads';
+import path from 'node:path';
+import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
 import type { RenderRequest } from './render';
 
+readFiguresFrom(path.join(__dirname, '../../core/figures'));
 const studio = makeStudio();
 
 parentPort!.on('message', ({ id, look, width, height, only }: RenderRequest & { id: number }) => {

@@ -17,7 +17,7 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
     brief: {
       ...emptyBrief().brief,
       mood: 'dark',
-      keyStops: -1.3,
+      keyStops: -0.9,
       note,
       keyLevel: 'low',
       place: {
@@ -66,15 +66,19 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
       accepted: [],
       tried: [],
     },
-    camera: { ...cameraOf('cinema-log'), whiteK: 4300, aperture: 2.8, iso: 800, ...change },
+    camera: { ...cameraOf('cinema-log'), whiteK: 4300, aperture: 2.8, iso: 800, distanceM: 1.9, ...change },
     subject: {
       name: 'Baker in a cream apron',
-      skinDepth: 0.52,
+      skinDepth: 0.34,
       hair: { kind: 'material', id: 'hair-black' },
       wardrobe: { kind: 'material', id: 'cloth-cream' },
       faceHeightM: FACE_M,
       turnDeg: 0,
       ...SUBJECT_DEFAULTS,
+      person: 'bald',
+      garment: 'apron',
+      headwear: 'cap',
+      headTurnDeg: -8,
     },
     backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: 'paper-pale' }, distanceM: BACKDROP_M, widthM: 5 },
     room: { ...ROOM_DEFAULTS, widthM: 5, depthM: 7, heightM: 2.9, walls: 0.18, ceiling: 0.2, floor: 0.1 },
@@ -185,7 +189,26 @@ export function nightOvenLooks(): readonly Look[] {
     balance(first, QUICKLY).look,
     withOwnPalette(balance(second, QUICKLY).look),
     withOwnPalette(balance(thrown(), QUICKLY).look),
+    withOwnPalette(balance(pause(), QUICKLY).look),
   ];
+}
+
+/** A pause on the stool: the street light stands as a beam in the haze, the baker half turned into it. */
+function pause(): Look {
+  const seat = 1.22;
+  const look = ovenLook('Pause, a beam in the haze', 'The street light cuts the flour dust; the fridge holds the other side.', [
+    piece({ id: 'key', name: 'Oven door', role: 'key', side: 'left', fixture: 'bi-colour', modifier: 'softbox-grid', setting: { mode: 'cct', cctK: 3200, duv: 0 }, motive: 'bedside', powerStops: -3, at: { position: [-1.05, seat + 0.1, 1.05], aim: [0, seat, 0] } }),
+    piece({ id: 'street', name: 'Street', role: 'rim', side: 'right', fixture: 'colour-spot', modifier: 'reflector-grid', setting: { mode: 'xy', x: 0.51, y: 0.42 }, motive: 'street', powerStops: -1, at: { position: [1.35, seat + 1.15, -1.5], aim: [0, seat - 0.05, 0] } }),
+    fridge({ mode: 'hsi', hueDeg: 210, saturation: 0.7, whiteK: 6500 }),
+  ]);
+  return {
+    ...look,
+    palette: emptyBrief().palette,
+    subject: { ...look.subject, form: 'seated', person: 'beard', skinDepth: 0.22, headwear: 'none', hair: { kind: 'material', id: 'hair-dark' }, faceHeightM: seat, headTurnDeg: 14 },
+    camera: { ...look.camera, focalMm: 40, distanceM: 2.6 },
+    air: { hazePerM: 0.045 },
+    probes: standardProbes(seat, BACKDROP_M, 'left', 'seated'),
+  };
 }
 
 /** A still for the film's poster: a small flash freezes the baker, a blue tube paints the throw in a dragged shutter. */

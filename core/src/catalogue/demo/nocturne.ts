@@ -10,6 +10,29 @@ import { poster } from './saltmarsh';
 const BOTTLE_M = 0.95;
 const BOTTLE_BACK_M = 1.1;
 
+/** Steel and soot: a kettle for the same window, steel drawn by two strips of colour. */
+function kettle(base: Look): Look {
+  const at = (id: string, name: string, role: Light['role'], hueDeg: number, position: Light['position'], zone: string): Light => ({
+    ...piece({ id, name, role, side: 'right', fixture: 'colour-tube', modifier: 'tube-face', setting: { mode: 'hsi', hueDeg, saturation: 0.75, whiteK: 5600 }, powerStops: -3, zone }),
+    position,
+    aim: [0, BOTTLE_M, 0],
+    rollDeg: 90,
+  });
+  return {
+    ...base,
+    title: 'Kettle, steel in two colours',
+    brief: { ...base.brief, note: 'Steel has no colour of its own: it shows the lights. Matt parts hold the shape.' },
+    subject: { ...base.subject, name: 'Steel kettle', form: 'kettle', wardrobe: { kind: 'neutral', reflectance: 0.08 } },
+    camera: { ...base.camera, distanceM: 1.15, focalMm: 100 },
+    lights: [
+      at('key', 'Amber strip', 'key', 32, [-0.55, BOTTLE_M + 0.2, 0.3], 'face-key'),
+      at('edge', 'Blue strip', 'rim', 215, [0.55, BOTTLE_M + 0.15, 0.1], 'face-shadow'),
+      ...base.lights.filter(({ id }) => id === 'glow'),
+    ],
+    probes: standardProbes(BOTTLE_M, BOTTLE_BACK_M, 'left', 'kettle'),
+  };
+}
+
 /** The tabletop look: the liquid is lit from behind, the label by a small flash, the glass drawn by a strip of blue. */
 export function nocturneLooks(): readonly Look[] {
   const base = poster('Nocturne, amber in the dark', 'The liquid carries the amber; blue draws the edge of the glass.', []);
@@ -84,5 +107,5 @@ export function nocturneLooks(): readonly Look[] {
     lights: [label, edge, { ...glow, rollDeg: 0 }].map((light) => (light.id === 'edge' ? { ...light, rollDeg: 90 } : light)),
     probes: standardProbes(BOTTLE_M, BOTTLE_BACK_M, 'left', 'bottle'),
   };
-  return [balance(look, QUICKLY).look];
+  return [balance(look, QUICKLY).look, balance(kettle(look), QUICKLY).look];
 }

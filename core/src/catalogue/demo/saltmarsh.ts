@@ -20,15 +20,18 @@ export function poster(title: string, note: string, lights: Light[]): Look {
       ...emptyBrief().brief,
       note,
     },
-    camera: { ...cameraOf('stills'), iso: 200 },
+    camera: { ...cameraOf('stills'), iso: 200, distanceM: 1.9 },
     subject: {
       name: 'Fencer in a white jacket',
-      skinDepth: 0.3,
-      hair: { kind: 'material', id: 'hair-dark' },
+      skinDepth: 0.46,
+      hair: { kind: 'material', id: 'hair-black' },
       wardrobe: { kind: 'material', id: 'cloth-white' },
       faceHeightM: FACE_M,
       turnDeg: 0,
       ...SUBJECT_DEFAULTS,
+      person: 'curls',
+      garment: 'fencing',
+      headTurnDeg: 9,
     },
     backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: 'paper-grey' }, distanceM: BACKDROP_M, widthM: 2.7 },
     room: { ...ROOM_DEFAULTS, widthM: 6, depthM: 9, heightM: 3, walls: 0.35, ceiling: 0.6, floor: 0.25 },
@@ -79,7 +82,24 @@ const rimRight = (powerStops: number) =>
 const backdrop = (powerStops: number, gels: string[]) =>
   piece({ id: 'backdrop', name: 'Backdrop', role: 'background', side: 'right', fixture: 'flash-200', gels, powerStops });
 
-/** The three demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
+/** Two soft colours that meet on the face, before black velvet: the programme's cover. */
+function touche(): Look {
+  const side = (id: string, name: string, at: 'left' | 'right', gel: string, position: Light['position'], role: Light['role'], zone: string) =>
+    piece({ id, name, role, side: at, fixture: 'flash-200', modifier: 'softbox-grid', gels: [gel], powerStops: -3, zone, at: { position, aim: [0, FACE_M - 0.04, 0] } });
+  const look = poster('Touché, magenta and teal', 'Two colours meet on the face; the white jacket takes both. Black behind.', [
+    side('key', 'Magenta', 'left', 'magenta-mid', [-1.1, FACE_M + 0.32, 0.85], 'key', 'face-key'),
+    side('teal', 'Teal', 'right', 'teal-mid', [1.2, FACE_M + 0.2, 0.45], 'kicker', 'face-shadow'),
+    piece({ id: 'hair', name: 'Hair', role: 'hair', side: 'right', fixture: 'flash-small', modifier: 'reflector-grid', gels: ['magenta-mid'], powerStops: -4, at: { position: [0.55, FACE_M + 0.95, -1.05], aim: [0, FACE_M + 0.08, 0] } }),
+  ]);
+  return {
+    ...look,
+    brief: { ...look.brief, mood: 'dark', keyStops: -0.7, keyLevel: 'low' },
+    subject: { ...look.subject, name: 'Fencer, cover', person: 'long', skinDepth: 0.14, hair: { kind: 'material', id: 'hair-brown' } },
+    backdrop: { ...look.backdrop, surface: { kind: 'material', id: 'velvet-black' } },
+  };
+}
+
+/** The demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
 export function demoLooks(): readonly Look[] {
   const washed = poster('Piste, washed out', 'The umbrella key floods the paper: the cyan goes grey.', [
     key(-2, 'umbrella'),
@@ -97,5 +117,10 @@ export function demoLooks(): readonly Look[] {
     rimRight(-2),
     backdrop(-3, ['teal-deep']),
   ]);
-  return [withOwnPalette(balance(balanced, QUICKLY).look), withOwnPalette(washed), withOwnPalette(clipping)];
+  return [
+    withOwnPalette(balance(balanced, QUICKLY).look),
+    withOwnPalette(washed),
+    withOwnPalette(clipping),
+    withOwnPalette(balance(touche(), QUICKLY).look),
+  ];
 }

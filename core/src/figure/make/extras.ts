@@ -58,7 +58,7 @@ export function bottleCapField(x: number, y: number, z: number): number {
 /** A kettle: polished body with a spout. Its handle, knob and foot are matt. */
 export function kettleField(x: number, y: number, z: number): number {
   const r = norm(x, z);
-  const taper = 7.6 - 0.09 * (y + 8) ** 1.35 * (y > -8 ? 1 : 0);
+  const taper = 7.6 - 0.09 * Math.max(0, y + 8) ** 1.35;
   const body = Math.max(r - taper, Math.abs(y + 2.2) - 6.2) * 0.9;
   const lid = norm(Math.max(0, r - 3.6), (y - 4.1) * 1.6) - 0.5;
   const spout = cone(x, y, z, [4.6, -4.5, 0.4], [11.2, 3, 1], 1.7, 0.85);
