@@ -87,7 +87,10 @@ export function isTooDark(reading: ProbeReading): boolean {
 
 interface Props {
   readonly look: Look;
-  readonly readings: Readings;
+  /** Null until they are computed: the picture does not wait for them. */
+  readonly readings: Readings | null;
+  /** The figure is at hand on the page, so that places can be put on it. */
+  readonly placed: boolean;
   readonly width: number;
   readonly height: number;
   readonly selected: string | null;
@@ -99,7 +102,7 @@ interface Props {
 }
 
 /** The picture of the look with places to touch, and overlays for what is clipped and what is too dark. */
-export function Frame({ look, readings, width, height, selected, onSelect, withReading, compact = false }: Props) {
+export function Frame({ look, readings, placed, width, height, selected, onSelect, withReading, compact = false }: Props) {
   const styles = useStyles();
   const [overlays, setOverlays] = useState({ clipped: false, dark: false });
   const [full, setFull] = useState(false);
@@ -112,13 +115,13 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
   // A reading belongs to the look it was taken from.
   const taken = point?.of === look && !selected ? point : null;
   const view = viewOf(look, width, height);
-  const places = useMemo(() => probePlaces(look), [look]);
+  const places = useMemo(() => (placed ? probePlaces(look) : []), [look, placed]);
   const spots = look.probes.flatMap(({ id }, p) => {
-    const at = projected(view, places[p]!);
+    const at = places[p] ? projected(view, places[p]) : null;
     return at ? [{ id, ...at }] : [];
   });
-  const chosen = readings.probes.find(({ id }) => id === selected);
-  const clippedCount = readings.probes.filter(({ clipped }) => clipped.length > 0).length;
+  const chosen = readings?.probes.find(({ id }) => id === selected);
+  const clippedCount = readings?.probes.filter(({ clipped }) => clipped.length > 0).length ?? 0;
   return (
     <View style={[styles.frame, { width, height }]} testID="frame">
       <FrameCanvas look={look} width={width} height={height} marks={overlays} label={`Simulated picture of ${look.title}`} />
@@ -129,7 +132,7 @@ export function Frame({ look, readings, width, height, selected, onSelect, withR
         onPress={({ nativeEvent }) => void read(...touched(nativeEvent as unknown as MouseEvent, width, height))}
       />
       {spots.map(({ id, left, top }) => {
-        const reading = readings.probes.find((one) => one.id === id);
+        const reading = readings?.probes.find((one) => one.id === id);
         return reading ? (
           <Pressable
             key={id}

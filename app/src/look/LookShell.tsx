@@ -112,7 +112,7 @@ export function LookShell({ id }: { readonly id: string }) {
         <Rail id={id} />
         <View style={styles.middle} role="region" aria-label="Picture">
           <Head />
-          {ready ? <Picture wide /> : <Waiting height={300} />}
+          <Picture wide placed={ready} />
         </View>
         <View style={styles.right} role="main">
           {ready ? <Slot /> : <Waiting height={300} />}
@@ -125,7 +125,7 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      {step === 'palette' || (step === 'sheet' && inside) ? null : ready ? <Picture /> : <Waiting height={200} />}
+      {step === 'palette' || (step === 'sheet' && inside) ? null : <Picture placed={ready} />}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
       <SectionLinks />
       <ConflictSheet />
@@ -255,7 +255,7 @@ function Rail({ id }: { readonly id: string }) {
   );
 }
 
-function Picture({ wide = false }: { readonly wide?: boolean }) {
+function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly placed: boolean }) {
   const window = useWindowDimensions();
   const step = useStep();
   const look = useOpenLook((state) => state.look);
@@ -268,11 +268,12 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
   const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : phoneHeight;
   return (
     <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: SPACE.m }}>
-      {look && readings && width > 0 ? (
+      {look && width > 0 ? (
         <>
           <Frame
             look={look}
-            readings={readings}
+            readings={placed ? readings : null}
+            placed={placed}
             width={width}
             height={height}
             selected={probe}
@@ -280,7 +281,7 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
             withReading={!wide}
             compact={!wide && !main}
           />
-          {wide ? <AloneStrip look={look} readings={readings} width={width} /> : null}
+          {wide && readings && placed ? <AloneStrip look={look} readings={readings} width={width} /> : null}
         </>
       ) : (
         <Waiting height={height} />

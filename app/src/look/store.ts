@@ -1,6 +1,7 @@
 import { mergeLooks, type BalanceResult, type Look, type Readings } from '@fulgent/core';
 import { create } from 'zustand';
 import { api, ApiError, OfflineError, type StoredLook } from '../api/client';
+import { startFrame } from '../workers/frame';
 import { compute, latestEvaluator } from '../workers/compute';
 import { dropDraft, isSame, keepDraft, readDraft, settleDraft, useDrafts } from './drafts';
 
@@ -123,6 +124,9 @@ let openings = 0;
 /** Opens a look by id; unsent work on this device is put back on top of it. */
 export async function openLook(id: string): Promise<void> {
   openings++;
+  // They start while the look is on its way.
+  startFrame();
+  void compute();
   if (get().id === id && get().look) return;
   // A draft of it may be on its way.
   await sendingDrafts;

@@ -1,10 +1,25 @@
 import type { Look } from '@fulgent/core';
 import type { Fineness, Picture, PictureRequest } from '@fulgent/core/picture';
+import { transfer, wrap, type Remote } from 'comlink';
 import type { FrameApi } from './frame.worker';
+import type { TermPort } from './term.worker';
 import { lazyWorker } from './worker-of';
 
 /** The worker that draws the open look, started at first use. */
-export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
+export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)), giveHelp);
+
+/** A second worker finds the geometry of lights beside the first; the two speak to each other. */
+function giveHelp(drawing: Remote<FrameApi>): void {
+  const helper = wrap<TermPort>(new Worker(new URL('./term.worker.ts', window.location.href)));
+  const { port1, port2 } = new MessageChannel();
+  void helper.connect(transfer(port1, [port1]));
+  void drawing.help(transfer(port2, [port2]));
+}
+
+/** Starts the worker before the first picture is asked for. */
+export function startFrame(): void {
+  if (typeof Worker !== 'undefined') frame();
+}
 
 /** A second one for small pictures, so that cards and versions never keep the open look waiting. */
 export const thumbs = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
@@ -51,7 +66,8 @@ export function latestPainter(
         const ready = await worker().isReady(request(finest));
         // In a drag the half picture comes first: four times as many of them in the same time.
         const first: Fineness = !ready ? 0 : quick && (await worker().isReady(request(1))) ? 1 : finest;
-        for (let fineness = Math.min(first, finest); fineness <= finest; fineness++) {
+        // The first quick picture, then the finest: what lies between costs nearly as much.
+        for (let fineness = Math.min(first, finest); fineness <= finest; fineness = fineness < finest ? finest : finest + 1) {
           const picture = await worker().picture(request(fineness as Fineness));
           if (stopped) return;
           onPicture(picture, fineness as Fineness, wish);

@@ -9,11 +9,14 @@ import {
   type PictureRequest,
   type PointReading,
 } from '@fulgent/core/picture';
-import { expose, transfer } from 'comlink';
+import { expose, transfer, wrap, type Remote } from 'comlink';
+import type { TermApi } from './term.worker';
 import { ensureFigure, withFigures } from '../figure/figures';
 
 /** Draws pictures of looks. Geometry stays here; what comes back is ready to be put on the screen. */
 export interface FrameApi {
+  /** Takes a second worker as its help. */
+  help(port: MessagePort): void;
   picture(request: PictureRequest): Promise<Picture>;
   /** Whether the finest picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
@@ -31,9 +34,30 @@ async function fineFigure({ look, fineness }: PictureRequest): Promise<void> {
   await ensureFigure(shapeOf(look.subject), 'fine').catch(() => undefined);
 }
 
+let helper: Remote<TermApi> | null = null;
+
+/** From so many new lights on a second worker takes part of them, at full size. */
+const WORTH_SHARING = 2;
+
+/** Has about half of the new lights' geometry found beside this worker; without a helper all is done here. */
+async function shareTerms(request: PictureRequest): Promise<void> {
+  const help = helper;
+  if (request.fineness < 2 || !help) return;
+  const missing = studio.missing(request);
+  if (missing.length < WORTH_SHARING) return;
+  const theirs = missing.slice(Math.ceil(missing.length / 2));
+  const asked = theirs.map((id) => help.term(request, id));
+  for (const id of missing.slice(0, Math.ceil(missing.length / 2))) studio.takeTerm(request, id, studio.makeTerm(request, id));
+  await Promise.all(asked.map(async (term, k) => studio.takeTerm(request, theirs[k]!, await term))).catch(() => undefined);
+}
+
 const api: FrameApi = {
+  help(port) {
+    helper = wrap<TermApi>(port);
+  },
   async picture(request) {
     await fineFigure(request);
+    await shareTerms(request);
     const picture = studio.picture(request);
     return transfer(picture, [picture.rgba.buffer]);
   },

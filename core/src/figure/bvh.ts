@@ -21,87 +21,112 @@ const LEAF = 4;
 const DEEPEST = 64;
 
 const BINS = 12;
+/** Smaller groups are cut in the middle: what a better cut would save is less than finding it costs. */
+const WORTH_BINNING = 48;
+
+/** Bounds of every triangle: low x, y, z, high x, y, z. */
+function boundsOf({ position: p, face }: Mesh): Float32Array {
+  const n = face.length / 3;
+  const out = new Float32Array(6 * n);
+  for (let t = 0; t < n; t++) {
+    const a = 3 * face[3 * t]!;
+    const b = 3 * face[3 * t + 1]!;
+    const c = 3 * face[3 * t + 2]!;
+    for (let k = 0; k < 3; k++) {
+      const [u, v, w] = [p[a + k]!, p[b + k]!, p[c + k]!];
+      out[6 * t + k] = Math.min(u, v, w);
+      out[6 * t + 3 + k] = Math.max(u, v, w);
+    }
+  }
+  return out;
+}
+
+const bins = new Float64Array(6 * BINS);
+const counts = new Int32Array(BINS);
+const costs = new Float64Array(BINS);
+
+/** Where a cut along an axis leaves the least surface times triangles on both sides. */
+function cheapestCut(bounds: Float32Array, order: Uint32Array, from: number, to: number, axis: number, low: number, high: number): number {
+  const width = (high - low) / BINS;
+  if (!(width > 0)) return low;
+  for (let k = 0; k < bins.length; k++) bins[k] = k % 6 < 3 ? Infinity : -Infinity;
+  counts.fill(0);
+  costs.fill(0);
+  for (let i = from; i < to; i++) {
+    const q = 6 * order[i]!;
+    const b = Math.min(BINS - 1, Math.floor((0.5 * (bounds[q + axis]! + bounds[q + 3 + axis]!) - low) / width));
+    counts[b]!++;
+    for (let c = 0; c < 3; c++) {
+      if (bounds[q + c]! < bins[6 * b + c]!) bins[6 * b + c] = bounds[q + c]!;
+      if (bounds[q + 3 + c]! > bins[6 * b + 3 + c]!) bins[6 * b + 3 + c] = bounds[q + 3 + c]!;
+    }
+  }
+  for (let side = 0; side < 2; side++) {
+    let [x0, y0, z0, x1, y1, z1] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+    let n = 0;
+    for (let s = 0; s < BINS - 1; s++) {
+      const b = side ? BINS - 1 - s : s;
+      n += counts[b]!;
+      const q = 6 * b;
+      x0 = Math.min(x0, bins[q]!);
+      y0 = Math.min(y0, bins[q + 1]!);
+      z0 = Math.min(z0, bins[q + 2]!);
+      x1 = Math.max(x1, bins[q + 3]!);
+      y1 = Math.max(y1, bins[q + 4]!);
+      z1 = Math.max(z1, bins[q + 5]!);
+      if (n > 0) costs[side ? b - 1 : b]! += n * ((x1 - x0) * (y1 - y0) + (y1 - y0) * (z1 - z0) + (z1 - z0) * (x1 - x0));
+    }
+  }
+  let best = 0;
+  for (let b = 1; b < BINS - 1; b++) if (costs[b]! < costs[best]!) best = b;
+  return low + (best + 1) * width;
+}
 
 /** Builds the tree by the surface area heuristic in bins along the longest side, or in halves where all lie on one side. */
-export function buildBvh({ position: p, face }: Mesh): Bvh {
+export function buildBvh(mesh: Mesh): Bvh {
+  const { position: p, face } = mesh;
   const n = face.length / 3;
-  const middle = new Float32Array(3 * n);
-  for (let t = 0; t < n; t++)
-    for (let c = 0; c < 3; c++)
-      middle[3 * t + c] = (p[3 * face[3 * t]! + c]! + p[3 * face[3 * t + 1]! + c]! + p[3 * face[3 * t + 2]! + c]!) / 3;
+  const bounds = boundsOf(mesh);
   const order = Uint32Array.from({ length: n }, (_, t) => t);
   const most = Math.max(1, 2 * n);
   const box = new Float32Array(6 * most);
   const link = new Int32Array(most);
   const count = new Uint8Array(most);
-  /** Where a cut along an axis leaves the least surface times triangles on both sides. */
-  const cheapestCut = (list: Uint32Array, from: number, to: number, axis: number, low: number, high: number): number => {
-    const width = (high - low) / BINS;
-    if (!(width > 0)) return low;
-    const bounds = new Float64Array(6 * BINS).map((_, i) => (i % 6 < 3 ? Infinity : -Infinity));
-    const counts = new Int32Array(BINS);
-    for (let i = from; i < to; i++) {
-      const t = list[i]!;
-      const b = Math.min(BINS - 1, Math.floor((middle[3 * t + axis]! - low) / width));
-      counts[b]!++;
-      for (let k = 0; k < 3; k++)
-        for (let c = 0; c < 3; c++) {
-          const v = p[3 * face[3 * t + k]! + c]!;
-          if (v < bounds[6 * b + c]!) bounds[6 * b + c] = v;
-          if (v > bounds[6 * b + 3 + c]!) bounds[6 * b + 3 + c] = v;
-        }
-    }
-    const costs = new Float64Array(BINS);
-    for (const back of [false, true]) {
-      const all = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
-      let n = 0;
-      for (let s = 0; s < BINS - 1; s++) {
-        const b = back ? BINS - 1 - s : s;
-        n += counts[b]!;
-        for (let c = 0; c < 3; c++) {
-          all[c] = Math.min(all[c]!, bounds[6 * b + c]!);
-          all[3 + c] = Math.max(all[3 + c]!, bounds[6 * b + 3 + c]!);
-        }
-        const [x, y, z] = [all[3]! - all[0]!, all[4]! - all[1]!, all[5]! - all[2]!];
-        if (n > 0) costs[back ? b - 1 : b]! += n * (x * y + y * z + z * x);
-      }
-    }
-    let best = 0;
-    for (let b = 1; b < BINS - 1; b++) if (costs[b]! < costs[best]!) best = b;
-    return low + (best + 1) * width;
-  };
   let nodes = 0;
+  const middle = (t: number, c: number) => 0.5 * (bounds[6 * t + c]! + bounds[6 * t + 3 + c]!);
   const make = (from: number, to: number, depth: number): void => {
     const node = nodes++;
-    const low = [Infinity, Infinity, Infinity];
-    const high = [-Infinity, -Infinity, -Infinity];
-    const cLow = [Infinity, Infinity, Infinity];
-    const cHigh = [-Infinity, -Infinity, -Infinity];
-    for (let i = from; i < to; i++) {
-      const t = order[i]!;
-      for (let c = 0; c < 3; c++) {
-        const m = middle[3 * t + c]!;
-        if (m < cLow[c]!) cLow[c] = m;
-        if (m > cHigh[c]!) cHigh[c] = m;
-        for (let k = 0; k < 3; k++) {
-          const v = p[3 * face[3 * t + k]! + c]!;
-          if (v < low[c]!) low[c] = v;
-          if (v > high[c]!) high[c] = v;
-        }
-      }
+    const o = 6 * node;
+    for (let c = 0; c < 3; c++) {
+      box[o + c] = Infinity;
+      box[o + 3 + c] = -Infinity;
     }
-    box.set(low, 6 * node);
-    box.set(high, 6 * node + 3);
+    let axis = 0;
+    let [axisLow, axisHigh] = [Infinity, -Infinity];
+    for (let c = 0; c < 3; c++) {
+      let [low, high, cLow, cHigh] = [Infinity, -Infinity, Infinity, -Infinity];
+      for (let i = from; i < to; i++) {
+        const q = 6 * order[i]!;
+        const [a, b] = [bounds[q + c]!, bounds[q + 3 + c]!];
+        if (a < low) low = a;
+        if (b > high) high = b;
+        const m = 0.5 * (a + b);
+        if (m < cLow) cLow = m;
+        if (m > cHigh) cHigh = m;
+      }
+      box[o + c] = low;
+      box[o + 3 + c] = high;
+      if (cHigh - cLow > axisHigh - axisLow || c === 0) [axis, axisLow, axisHigh] = [c, cLow, cHigh];
+    }
     if (to - from <= LEAF || depth >= DEEPEST) {
       link[node] = -1 - from;
       count[node] = Math.min(255, to - from);
       return;
     }
-    const axis = [0, 1, 2].reduce((best, c) => (cHigh[c]! - cLow[c]! > cHigh[best]! - cLow[best]! ? c : best), 0);
-    const cut = cheapestCut(order, from, to, axis, cLow[axis]!, cHigh[axis]!);
+    const cut = to - from > WORTH_BINNING ? cheapestCut(bounds, order, from, to, axis, axisLow, axisHigh) : 0.5 * (axisLow + axisHigh);
     let mid = from;
     for (let i = from; i < to; i++)
-      if (middle[3 * order[i]! + axis]! < cut) {
+      if (middle(order[i]!, axis) < cut) {
         const swap = order[mid]!;
         order[mid++] = order[i]!;
         order[i] = swap;

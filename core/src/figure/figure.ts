@@ -510,27 +510,38 @@ function skinParts(
   return { attributes: all, vertices: n, steps };
 }
 
-function makeShade(
-  shape: SubjectShape,
-  pieces: readonly Piece[],
-  all: Assembled,
-  pose: Posing,
-  head: HeadData | null,
-  strands: PosedStrands | null,
-): Shade {
-  const faces = shadowFaces(pieces, all.mesh.face);
-  const mesh = { position: all.mesh.position, face: faces };
+/** Points along guides of hair, with their direction: few, and everywhere that hair is. */
+function hairPoints(shape: SubjectShape, head: HeadData, pose: Posing): Shade['strandPoints'] {
+  const { points, count, place, open } = head.hair;
+  const n = points * count;
+  const whole: Strands = {
+    place,
+    start: Uint32Array.from({ length: count + 1 }, (_, g) => g * points),
+    width: new Float32Array(n).fill(1),
+    tint: new Float32Array(n).fill(1),
+    kind: new Uint8Array(n),
+    open,
+  };
+  const { place: at, tangent } = poseStrands(pose, uncoveredIf(whole, shape));
+  return { place: at, tangent };
+}
+
+/** Puts together what a subject shades and throws back: from its quick parts, without drawing it. */
+export function buildShade(shape: SubjectShape, parts: readonly string[], source: PartSource): Shade {
+  const pieces = piecesOf(shape, parts, 'quick', source);
+  const pose = poseOf(shape);
+  const all = assemble(pieces, pose);
+  const head = isPerson(shape) ? source.head(parts[0]!) : null;
+  const mesh = { position: all.mesh.position, face: shadowFaces(pieces, all.mesh.face) };
+  const strandPoints = head ? hairPoints(shape, head, pose) : { place: new Float32Array(0), tangent: new Float32Array(0) };
   const low: [number, number, number] = [Infinity, Infinity, Infinity];
   const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
-  const reach = (p: Float32Array) => {
+  for (const p of [mesh.position, strandPoints.place])
     for (let i = 0; i < p.length; i++) {
       const c = (i % 3) as 0 | 1 | 2;
       if (p[i]! < low[c]) low[c] = p[i]!;
       if (p[i]! > high[c]) high[c] = p[i]!;
     }
-  };
-  reach(mesh.position);
-  if (strands) reach(strands.place);
   return {
     key: shapeKey(shape),
     bvh: buildBvh(mesh),
@@ -542,22 +553,20 @@ function makeShade(
     hair: head && head.volume.density.length > 8 ? { volume: head.volume, posing: pose } : null,
     nodes: head ? head.step.vertices : 0,
     neighbours: head ? neighboursOf(head.step.face, head.step.vertices) : null,
-    strandPoints: strands
-      ? { place: strands.place, tangent: strands.tangent }
-      : { place: new Float32Array(0), tangent: new Float32Array(0) },
+    strandPoints,
     patches: patchesOf(all),
     low,
     high,
   };
 }
 
-/** Puts a figure together. `shade` is that of the quick figure of the same shape; without it this one becomes it. */
+/** Puts together what is drawn of a subject. `shade` is that of the same shape. */
 export function buildFigure(
   shape: SubjectShape,
   parts: readonly string[],
   detail: 'quick' | 'fine',
   source: PartSource,
-  shade: Shade | null,
+  shade: Shade,
 ): Figure {
   const pieces = piecesOf(shape, parts, detail, source);
   const pose = poseOf(shape);
@@ -589,7 +598,7 @@ export function buildFigure(
     skin: head ? skinParts(shape, pieces, all, (fine ?? head).attributes, vertices, fine ? [fine.step] : []) : null,
     eyes,
     strands,
-    shade: shade ?? makeShade(shape, pieces, all, pose, head, strands),
+    shade,
   };
 }
 

@@ -1,6 +1,6 @@
 import baked from './baked.json';
 import { FigureFileError } from './codec';
-import { buildFigure, type Figure, type PartSource } from './figure';
+import { buildFigure, buildShade, type Figure, type PartSource, type Shade } from './figure';
 import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './files';
 import { partsOf, shapeKey, type SubjectShape } from './shape';
 
@@ -27,7 +27,9 @@ const heads = new Map<string, HeadData>();
 const details = new Map<string, HeadDetail>();
 const nets = new Map<string, NetsData>();
 const figures = new Map<string, Figure>();
-const MOST_FIGURES = 8;
+const shades = new Map<string, Shade>();
+const MOST_FIGURES = 3;
+const MOST_SHADES = 10;
 
 /** Version of the baked parts: their addresses carry it. */
 export const FIGURES_VERSION: string = baked.version;
@@ -106,11 +108,24 @@ export function figureOf(shape: SubjectShape, detail: Detail): Figure {
   if (found) figures.delete(key);
   else {
     loadMissing(shape, detail);
-    const shade = detail === 'fine' ? figureOf(shape, 'quick').shade : null;
-    found = buildFigure(shape, partsOf(shape), detail, source, shade);
+    found = buildFigure(shape, partsOf(shape), detail, source, shadeOf(shape));
   }
   figures.set(key, found);
   while (figures.size > MOST_FIGURES) figures.delete(figures.keys().next().value!);
+  return found;
+}
+
+/** What a subject shades and throws back: all that figures of a look need of it. @throws FigureMissingError as `figureOf`. */
+export function shadeOf(shape: SubjectShape): Shade {
+  const key = shapeKey(shape);
+  let found = shades.get(key);
+  if (found) shades.delete(key);
+  else {
+    loadMissing(shape, 'quick');
+    found = buildShade(shape, partsOf(shape), source);
+  }
+  shades.set(key, found);
+  while (shades.size > MOST_SHADES) shades.delete(shades.keys().next().value!);
   return found;
 }
 

@@ -6,7 +6,7 @@ import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials'
 import { flareOf } from '../transport/air';
 import { clothShares, skinHollow } from '../transport/bounce';
 import { downFibre, fibre, type FibreOut } from '../transport/fibre';
-import { liftOf, openCard, openFlux, openLight, overHorizon, reaching, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
+import { incidenceOn, liftOf, openCard, openFlux, openLight, overHorizon, reaching, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
 import { WIDE_MIX } from '../transport/skin-light';
 import { lightAtNode, patchLight, STRAND_ROOM } from '../transport/zone-light';
 import type { Light, Look } from '../look/schema';
@@ -71,6 +71,19 @@ function seenAtVertices({ figure, used, stage }: Seen, points: Float64Array): Fl
     const q = 3 * v;
     const facing = surface[v] === SURFACE.cloth ? overHorizon(points, p[q]!, p[q + 1]!, p[q + 2]!, base[q]!, base[q + 1]!, base[q + 2]!) : 1;
     out[v] = facing <= 0 ? 0 : facing * seenShare(stage, points, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!, liftOf(surface[v]!));
+  }
+  return out;
+}
+
+/** Flux of a lamp at vertices that are seen: what varies slowly, so that fragments take it between them. */
+function fluxAtVertices({ figure, used, stage }: Seen, reach: Reaching): Float32Array {
+  const { position: p } = figure;
+  const [cos, sin] = stage.turn;
+  const out = new Float32Array(used.length);
+  for (let v = 0; v < used.length; v++) {
+    if (!used[v]) continue;
+    const [x, y, z] = [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!];
+    out[v] = openFlux(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
   }
   return out;
 }
@@ -218,6 +231,9 @@ function lightFragments(seen: Seen, reach: Reaching, face: Face): FragmentLight 
     gloss: new Float32Array(n),
   };
   const visible = seenAtVertices(seen, reach.points);
+  const flux = fluxAtVertices(seen, reach);
+  // Edges of flags and silks cut between vertices: there every fragment is asked itself.
+  const cut = stage.boards.length > 0;
   const skin = lightInSkin(seen, reach);
   const cloth = clothAtVertices(seen, reach);
   const ears = throughEars(seen, reach);
@@ -239,7 +255,7 @@ function lightFragments(seen: Seen, reach: Reaching, face: Face): FragmentLight 
       out.skin[i] = skinHollow(blend(f, figure.open, i)) * out.wide[i]!;
     }
     if (ears && surface === SURFACE.skin && !own) out.wide[i] = left * blend(f, ears, i);
-    const open = openLight(reach, x, y, z, sx, sy, sz);
+    const open = cut ? openLight(reach, x, y, z, sx, sy, sz) : blend(f, flux, i) * incidenceOn(reach, x, y, z, sx, sy, sz);
     const mirror = surface === SURFACE.eye || surface === SURFACE.glass || SHARP_SHEEN[surface] !== undefined;
     if (open <= 0 && !mirror) {
       if (!own) spreadAlike(out, i);
@@ -311,8 +327,8 @@ function cardOnFragments(seen: Seen, one: ReachingCard, reach: Reaching): Float3
 /** Cells in which strands share what they see of a source, m. */
 const CELL_M = 0.009;
 
-/** Share of a source that places among strands see: found at corners of cells as they are asked for, and taken between them. */
-function seenAmongStrands({ stage }: Seen, points: Float64Array): (x: number, y: number, z: number) => number {
+/** What places among strands get of a source, past the subject: found at corners of cells as they are asked for, and taken between them. */
+function amongStrands({ stage }: Seen, points: Float64Array, flux: (x: number, y: number, z: number) => number): (x: number, y: number, z: number) => number {
   const known = new Map<number, number>();
   const { low } = stage.shade;
   const corner = (i: number, j: number, k: number) => {
@@ -320,7 +336,8 @@ function seenAmongStrands({ stage }: Seen, points: Float64Array): (x: number, y:
     let found = known.get(key);
     if (found === undefined) {
       const [x, y, z] = [low[0] + (i - 4) * CELL_M, low[1] + (j - 4) * CELL_M, low[2] + (k - 4) * CELL_M];
-      known.set(key, (found = seenShare(stage, points, x, y, z, 0, 0, 0, 0)));
+      const open = flux(x, y, z);
+      known.set(key, (found = open > 0 ? open * seenShare(stage, points, x, y, z, 0, 0, 0, 0) : 0));
     }
     return found;
   };
@@ -351,7 +368,8 @@ function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching): Strand
   const out: StrandLight = { scattered: new Float32Array(n), through: new Float32Array(n), mirrored: new Float32Array(n) };
   const { place: p, tangent: t, tint, kind } = figure.strands!;
   const [cos, sin] = stage.turn;
-  const see = seenAmongStrands(seen, reach.points);
+  const flux = (x: number, y: number, z: number) => openFlux(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
+  const comes = amongStrands(seen, reach.points, flux);
   const lamp = reach.light.position;
   const [ax, ay, az] = [cos * lamp[0] - sin * lamp[2], lamp[1] - stage.originM, sin * lamp[0] + cos * lamp[2]];
   const [ex, ey, ez] = [cos * view.eye[0] - sin * view.eye[2], view.eye[1] - stage.originM, sin * view.eye[0] + cos * view.eye[2]];
@@ -360,9 +378,7 @@ function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching): Strand
     const k = strands.point[i]!;
     const q = 3 * k;
     const [x, y, z] = [p[q]!, p[q + 1]!, p[q + 2]!];
-    const flux = openFlux(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
-    if (flux <= 0) continue;
-    const arriving = strands.fade[i]! * flux * see(x, y, z);
+    const arriving = strands.fade[i]! * comes(x, y, z);
     if (arriving < 1e-6) continue;
     let [lx, ly, lz] = [ax - x, ay - y, az - z];
     const d = Math.sqrt(lx * lx + ly * ly + lz * lz) || 1e-6;
@@ -389,7 +405,7 @@ function cardOnStrands(seen: Seen, strands: SeenStrands, one: ReachingCard, reac
   const out = new Float32Array(strands.point.length);
   const { place: p } = figure.strands!;
   const [cos, sin] = stage.turn;
-  const see = seenAmongStrands(seen, one.points);
+  const see = amongStrands(seen, one.points, () => 1);
   strands.point.forEach((k, i) => {
     const [x, y, z] = [p[3 * k]!, p[3 * k + 1]!, p[3 * k + 2]!];
     const [rx, ry, rz] = [cos * x + sin * z, y + stage.originM, -sin * x + cos * z];
@@ -403,23 +419,29 @@ function cardOnStrands(seen: Seen, strands: SeenStrands, one: ReachingCard, reac
 /** Every so many-th pixel of the room is asked for shadows; between them they are taken over where they agree. */
 const STRIDE = 4;
 
-/** Light on parts of the room, straight past the subject: shadows on a coarse mesh, asked anew where its corners disagree. */
+/** Values that differ by less than this share are taken over between points of the mesh. */
+const SMOOTH_SHARE = 0.04;
+
+/**
+ * Light on parts of the room, straight past the subject: found on a coarse mesh of pixels and taken between its points, or asked anew where
+ * those disagree, as at the edges of beams and shadows.
+ */
 function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): Float32Array {
   const { room, stage, width } = seen;
   const [cos, sin] = stage.turn;
   const out = new Float32Array(room.count);
   const own = (i: number) => {
     const q = 3 * i;
+    const value = open(q);
+    if (value <= 0) return 0;
     const [x, y, z] = [room.place[q]!, room.place[q + 1]! - stage.originM, room.place[q + 2]!];
     const [nx, ny, nz] = [room.normal[q]!, room.normal[q + 1]!, room.normal[q + 2]!];
-    return seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, 0);
+    return value * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, 0);
   };
   const at = partOfPixel(seen);
   const mesh = new Float32Array(room.count).fill(-1);
   const meshed = (i: number) => (mesh[i]! >= 0 ? mesh[i]! : (mesh[i] = own(i)));
   for (let i = 0; i < room.count; i++) {
-    const value = open(3 * i);
-    if (value <= 0) continue;
     const p = room.pixel[i]!;
     const x = p % width;
     const y = (p / width) | 0;
@@ -431,17 +453,15 @@ function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): 
     const b = inside ? (at[from + STRIDE] ?? -1) : -1;
     const c = inside ? (at[from + STRIDE * width] ?? -1) : -1;
     const d = inside ? (at[from + STRIDE * width + STRIDE] ?? -1) : -1;
-    let see: number;
+    let value: number;
     if (a >= 0 && b >= 0 && c >= 0 && d >= 0 && room.material[a] === m && room.material[b] === m && room.material[c] === m && room.material[d] === m) {
       const [va, vb, vc, vd] = [meshed(a), meshed(b), meshed(c), meshed(d)];
+      const high = Math.max(va, vb, vc, vd);
       const fx = (x % STRIDE) / STRIDE;
       const fy = (y % STRIDE) / STRIDE;
-      see =
-        Math.max(va, vb, vc, vd) - Math.min(va, vb, vc, vd) > EDGE_OF_SHADOW / 2
-          ? own(i)
-          : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
-    } else see = own(i);
-    out[i] = room.fade[i]! * value * see;
+      value = high - Math.min(va, vb, vc, vd) > SMOOTH_SHARE * high ? own(i) : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
+    } else value = own(i);
+    out[i] = room.fade[i]! * value;
   }
   return out;
 }

@@ -92,6 +92,10 @@ export interface Studio {
   picture(request: PictureRequest): Picture;
   /** Whether all geometry of a request is at hand, so that its picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
+  /** Lights of a request whose geometry is not yet at hand, by id; a term that was made elsewhere, for the same request, is taken in. */
+  missing(request: PictureRequest): readonly string[];
+  makeTerm(request: PictureRequest, id: string): LightTerm;
+  takeTerm(request: PictureRequest, id: string, term: LightTerm): void;
   /** What can be read from the whole picture; `at` is the height of the line across it, 0 top to 1. */
   instruments(request: PictureRequest, at: number): Instruments;
   /** What each light brings to small squares of the picture: what a test frame read at the same places is held against. */
@@ -119,18 +123,23 @@ export function makeStudio(): Studio {
     return only === undefined ? light.on && !light.muted : light.id === only;
   };
 
+  const keyOf = (request: PictureRequest) => {
+    const { width, height } = sizeOf(request);
+    return seenKey(request.look, width, height);
+  };
+  const termKey = (key: string, light: Look['lights'][number], look: Look) => `${key}|${lightKey(light)}|${settingKey(look)}`;
+
   const build = (request: PictureRequest) => {
     const { look } = request;
     const { width, height } = sizeOf(request);
     const start = performance.now();
-    const key = seenKey(look, width, height);
+    const key = keyOf(request);
     const seen = reuse(seenOf, key, MOST_SEEN, () => findSeen(look, width, height));
     const found = performance.now();
-    const setting = settingKey(look);
     let newTerms = 0;
     const terms = look.lights.map((light, i) =>
       counts(request, i)
-        ? reuse(termsOf, `${key}|${lightKey(light)}|${setting}`, MOST_TERMS, () => {
+        ? reuse(termsOf, termKey(key, light, look), MOST_TERMS, () => {
             newTerms++;
             return lightTerm(seen, light, look);
           })
@@ -185,13 +194,26 @@ export function makeStudio(): Studio {
   return {
     isReady(request) {
       const { look } = request;
+      const key = keyOf(request);
+      return seenOf.has(key) && look.lights.every((light, i) => !counts(request, i) || termsOf.has(termKey(key, light, look)));
+    },
+
+    missing(request) {
+      const { look } = request;
+      const key = keyOf(request);
+      return look.lights.flatMap((light, i) => (counts(request, i) && !termsOf.has(termKey(key, light, look)) ? [light.id] : []));
+    },
+
+    makeTerm(request, id) {
+      const { look } = request;
       const { width, height } = sizeOf(request);
-      const key = seenKey(look, width, height);
-      const setting = settingKey(look);
-      return (
-        seenOf.has(key) &&
-        look.lights.every((light, i) => !counts(request, i) || termsOf.has(`${key}|${lightKey(light)}|${setting}`))
-      );
+      const seen = reuse(seenOf, keyOf(request), MOST_SEEN, () => findSeen(look, width, height));
+      return lightTerm(seen, look.lights.find((light) => light.id === id)!, look);
+    },
+
+    takeTerm(request, id, term) {
+      const light = request.look.lights.find((one) => one.id === id);
+      if (light) reuse(termsOf, termKey(keyOf(request), light, request.look), MOST_TERMS, () => term);
     },
 
     picture(request) {

@@ -199,6 +199,21 @@ export function openLight(reach: Reaching, x: number, y: number, z: number, nx: 
   return unshadowed(reach, reach.stage.boards, x, y, z, nx, ny, nz);
 }
 
+/** Share of a lamp's flux that a surface takes: the cosine, and near the horizon the part of its face that has not set. `distanceM` is to its middle. */
+export function incidenceOn({ light, emission }: Reaching, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+  const [lx, ly, lz] = light.position;
+  const dx = lx - x;
+  const dy = ly - y;
+  const dz = lz - z;
+  const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
+  const cosine = (nx * dx + ny * dy + nz * dz) / d;
+  const { radiusM } = emission;
+  // The sine of the half angle, without asking for the angle.
+  if (cosine > radiusM / Math.sqrt(radiusM * radiusM + d * d)) return cosine;
+  if (cosine <= -0.999) return 0;
+  return discIncidence(Math.acos(Math.min(1, cosine)), Math.atan(radiusM / d));
+}
+
 /** Flux that comes to a point whatever its direction, as strands take it: `openLight` without a surface. */
 export function openFlux({ light, emission, falloff, stage }: Reaching, x: number, y: number, z: number): number {
   const [lx, ly, lz] = light.position;

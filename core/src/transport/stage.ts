@@ -1,4 +1,4 @@
-import { figureOf, type Shade, type SubjectShape } from '../figure/index';
+import { shadeOf, type Shade, type SubjectShape } from '../figure/index';
 import { hairDepth } from '../figure/volume';
 import { unposed } from '../figure/pose';
 import { isBlocked } from '../figure/bvh';
@@ -24,7 +24,7 @@ export function shapeOf({ form, person, garment, headwear, sunglasses, headTurnD
 export function stageOf({ subject, boards, air }: Pick<Look, 'subject' | 'boards' | 'air'>): Stage {
   const angle = (subject.turnDeg * Math.PI) / 180;
   return {
-    shade: figureOf(shapeOf(subject), 'quick').shade,
+    shade: shadeOf(shapeOf(subject)),
     originM: subject.faceHeightM,
     turn: [Math.cos(angle), Math.sin(angle)],
     boards,

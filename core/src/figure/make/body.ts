@@ -1,6 +1,6 @@
 import { clamp, noise, norm, smooth } from '../numeric';
 import { foldsOf } from './folds';
-import { ball, box, cone, cut, cylinder, join, type Field } from './shapes';
+import { ball, box, cone, cylinder, join, type Field } from './shapes';
 
 /** Bodies under their clothes as distances, cm, about the middle of the face: two postures, and what the hands and the seat are. */
 
@@ -33,7 +33,7 @@ export const CUTS: Readonly<Record<Garment, Cut>> = {
 /** Shoulders, chest and upper arms: the same in every posture. */
 export function upperBody(x: number, y0: number, z: number): number {
   const m = Math.sqrt(x * x + 1);
-  const y = y0 - 1.2;
+  const y = y0 - 2.2;
   let d = cone(m, y, z, [2.5, -15.2, -7.2], [13.6, -21.6, -6.6], 3.5, 3.5);
   d = join(d, ball(m - 15.2, y + 25.8, z + 6, 4.9, 6.6, 5.3), 4);
   d = join(d, ball(x, y + 40, z + 5.5, 16.4, 23, 9.8), 6);
@@ -109,8 +109,8 @@ export function clothField(posture: Posture, garment: Garment): Field {
   return (x, y, z) => {
     let d = body(x, y, z) - thick;
     if (skirt) d -= skirt * smooth(-58, -80, y) * smooth(30, 22, Math.abs(x)) * (posture === 'seated' ? 0.3 : 1);
-    // The neck comes through.
-    d = cut(d, Math.max(norm(x, (z + 6.6) * 0.98) - 5.7, -y - 16.4 - 0.1 * (z + 6.6)), 0.5);
+    // Round the neck it dips under the collar.
+    d += 3 * smooth(7.6, 5.6, norm(x, (z + 6.6) * 0.98)) * smooth(-24, -18, y);
     if (Math.abs(d) > 3) return d;
     const nearNeck = smooth(5.5, 9.5, norm(x, y + 17, z + 6));
     const fold = strength * nearNeck * folds(x, y, z) + lowerFolds(x, y, z);
