@@ -12,6 +12,7 @@ import { repository } from './db/repository';
 import type { Render } from './devices/render';
 import { standIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
+import { lookPictures } from './frames/look-pictures';
 import { pictureStore } from './frames/picture-store';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
@@ -108,7 +109,7 @@ export function createApp({
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo));
+  api.use('/looks', lookRoutes(repo, lookPictures(folder, render)));
   api.use('/frames', frameRoutes(frames));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames));

@@ -151,6 +151,8 @@ export const fetchJson = <T>(url: string): Promise<T> => request<T>('GET', url);
 export const api = {
   shoots: '/api/shoots',
   readLook: (id: string) => request<StoredLook>('GET', `/api/looks/${id}`),
+  /** Address of the picture of a revision; with `stored` only one that was drawn before. */
+  lookPicture: (id: string, revision: number, stored = false) => `/api/looks/${id}/picture?revision=${revision}${stored ? '&stored' : ''}`,
   createLook: (look: Look, shootId?: string) =>
     request<StoredLook>('POST', '/api/looks', { look, ...(shootId ? { shootId } : {}) }),
   updateLook: (id: string, basedOn: number, look: Look) =>

@@ -8,6 +8,8 @@ import { Timing } from './Timing';
 
 /** A picture has this many pixels at most: more is not seen at arm's length, and costs time. */
 const MOST_PIXELS = 520_000;
+/** The same for a full screen. */
+const MOST_PIXELS_SHARP = 1_300_000;
 /** The same for a small picture beside others. */
 const MOST_PIXELS_SMALL = 60_000;
 
@@ -20,6 +22,10 @@ interface Props {
   readonly marks?: { readonly clipped: boolean; readonly dark: boolean };
   /** Shows it as an eye sees it that has got used to this colour. */
   readonly adaptation?: Adaptation | undefined;
+  /** Address of a picture of this very look that was drawn before: shown until the first fine one is there. */
+  readonly poster?: string | undefined;
+  /** As sharp as the screen, whatever it costs. */
+  readonly sharp?: boolean;
   /** A small picture beside the main one. */
   readonly small?: boolean;
   /** Where refining ends; the finest by default. */
@@ -28,10 +34,15 @@ interface Props {
 }
 
 /** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
-export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, finest, label }: Props) {
+export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, finest, poster, sharp = false, label }: Props) {
+  const { clipped = false, dark = false } = marks ?? {};
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
+  // It shows the look as it was opened: the first edit ends it.
+  const [opened] = useState(look);
+  const [posterLost, setPosterLost] = useState(false);
+  const withPoster = poster !== undefined && !posterLost && fineness !== 2 && look === opened && !clipped && !dark && only === undefined;
   const [last, setLast] = useState<Picture['ms'] | null>(null);
   const painter = useRef<ReturnType<typeof latestPainter> | null>(null);
   const { quick } = useQuickPictures();
@@ -50,9 +61,8 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
     return () => made.stop();
   }, [small]);
   const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
-  const scale = Math.min(ratio, Math.sqrt((small ? MOST_PIXELS_SMALL : MOST_PIXELS) / Math.max(1, width * height)));
+  const scale = Math.min(ratio, Math.sqrt((small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS) / Math.max(1, width * height)));
   const [w, h] = [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
-  const { clipped = false, dark = false } = marks ?? {};
   useEffect(() => {
     painter.current?.paint({
       look,
@@ -74,6 +84,15 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
         data-fineness={fineness ?? 'none'}
         style={{ width, height, display: 'block' }}
       />
+      {withPoster ? (
+        <img
+          src={poster}
+          alt=""
+          data-poster=""
+          onError={() => setPosterLost(true)}
+          style={{ position: 'absolute', left: 0, top: 0, width, height, objectFit: 'cover', pointerEvents: 'none' }}
+        />
+      ) : null}
       {small ? null : <Timing ms={last} width={w} height={h} />}
     </View>
   );

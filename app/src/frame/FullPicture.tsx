@@ -35,6 +35,7 @@ export function FullPicture({ look, onClose }: { readonly look: Look; readonly o
       <View style={{ flex: 1, backgroundColor: '#0d0d0d' }} role="dialog" aria-label="Picture, full screen">
         <View ref={box} style={{ flex: 1, alignItems: 'center', justifyContent: 'center' }}>
           <FrameCanvas
+            sharp
             look={shown}
             width={width}
             height={height}

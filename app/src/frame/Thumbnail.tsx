@@ -1,7 +1,6 @@
-import { View } from 'react-native';
-import useSWRImmutable from 'swr/immutable';
-import { api, type StoredLook } from '../api/client';
-import { FrameCanvas } from './FrameCanvas';
+import { useState } from 'react';
+import { Image, View } from 'react-native';
+import { api } from '../api/client';
 
 const ASPECT = 0.74;
 
@@ -13,14 +12,21 @@ interface Props {
   readonly width: number;
 }
 
-/** The picture of a look on its card, over the colour of its backdrop until it is drawn. */
+/** The picture of a look on its card, as the server drew it once for this revision; the colour of its backdrop until it is there. */
 export function Thumbnail({ id, revision, patches, title, width }: Props) {
-  // A revision never changes: what is fetched for it stands.
-  const { data } = useSWRImmutable(['thumbnail', id, revision], (): Promise<StoredLook> => api.readLook(id));
+  const [lost, setLost] = useState(false);
   const height = Math.round(width * ASPECT);
   return (
     <View style={{ width, height, overflow: 'hidden', backgroundColor: patches['backdrop'] ?? '#000000' }} testID="light-colour">
-      {data ? <FrameCanvas small look={data.look} width={width} height={height} label={`${title}, simulated`} /> : null}
+      {lost ? null : (
+        <Image
+          source={{ uri: api.lookPicture(id, revision) }}
+          style={{ width, height }}
+          resizeMode="cover"
+          accessibilityLabel={`${title}, simulated`}
+          onError={() => setLost(true)}
+        />
+      )}
     </View>
   );
 }

@@ -1,6 +1,7 @@
 import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { api } from '../api/client';
 import { useFigure } from '../figure/useFigure';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
@@ -260,6 +261,7 @@ function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly p
   const step = useStep();
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
+  const poster = useOpenLook(({ id, revision, look: now, saved }) => (id && now === saved ? api.lookPicture(id, revision, true) : undefined));
   const probe = useChosen((state) => state.probe);
   const [room, setRoom] = useState(0);
   const main = step === 'balance';
@@ -274,6 +276,7 @@ function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly p
             look={look}
             readings={placed ? readings : null}
             placed={placed}
+            poster={poster}
             width={width}
             height={height}
             selected={probe}

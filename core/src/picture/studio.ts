@@ -66,23 +66,31 @@ export interface PointReading {
   readonly place: Point;
 }
 
-/** Keeps the newest entries of a map. */
-function trimmed<V>(map: Map<string, V>, most: number): void {
-  while (map.size > most) map.delete(map.keys().next().value!);
-}
+/** What is kept of geometry, by the pixels of its pictures: about 110 bytes a pixel of what is seen, 25 a pixel and light. */
+const MOST_SEEN_PIXELS = 1_200_000;
+const MOST_TERM_PIXELS = 4_500_000;
+/** Of larger pictures no light is kept by itself: they are added up anew. */
+const MOST_OWN_PIXELS = 800_000;
 
-function reuse<V>(map: Map<string, V>, key: string, most: number, make: () => V): V {
+/** Takes an entry of a map or makes it, and lets the oldest go where all together are over a budget; the newest always stays. */
+function reuse<V>(map: Map<string, V>, key: string, budget: number, weight: (value: V) => number, make: () => V): V {
   let found = map.get(key);
   if (found === undefined) found = make();
   else map.delete(key);
   map.set(key, found);
-  trimmed(map, most);
+  let sum = 0;
+  for (const value of map.values()) sum += weight(value);
+  for (const [oldest, value] of map) {
+    if (sum <= budget || oldest === key) break;
+    map.delete(oldest);
+    sum -= weight(value);
+  }
   return found;
 }
 
-/** Places and terms that are kept, by their pixels: about 60 and 20 bytes of a pixel and light. */
-const MOST_SEEN = 4;
-const MOST_TERMS = 28;
+const pixelsOf = ({ width, height }: Seen) => width * height;
+const termPixels = ({ sharp, room }: LightTerm) => sharp.length + room.length;
+
 /** Under this, linear output, a place is too dark to show a colour. */
 const DARK_BELOW = 0.012;
 
@@ -134,12 +142,12 @@ export function makeStudio(): Studio {
     const { width, height } = sizeOf(request);
     const start = performance.now();
     const key = keyOf(request);
-    const seen = reuse(seenOf, key, MOST_SEEN, () => findSeen(look, width, height));
+    const seen = reuse(seenOf, key, MOST_SEEN_PIXELS, pixelsOf, () => findSeen(look, width, height));
     const found = performance.now();
     let newTerms = 0;
     const terms = look.lights.map((light, i) =>
       counts(request, i)
-        ? reuse(termsOf, termKey(key, light, look), MOST_TERMS, () => {
+        ? reuse(termsOf, termKey(key, light, look), MOST_TERM_PIXELS, termPixels, () => {
             newTerms++;
             return lightTerm(seen, light, look);
           })
@@ -152,7 +160,7 @@ export function makeStudio(): Studio {
     const { aperture, focalMm, distanceM } = look.camera;
     let known = focusFor.get(seen);
     if (!known) focusFor.set(seen, (known = new Map()));
-    return reuse(known, `${aperture} ${focalMm} ${distanceM}`, 4, () => focusOf(seen, look));
+    return reuse(known, `${aperture} ${focalMm} ${distanceM}`, 3, () => 1, () => focusOf(seen, look));
   };
 
   /** Balanced sensor values of a picture, as the camera gets them. */
@@ -162,8 +170,15 @@ export function makeStudio(): Studio {
     const { width } = seen;
     const { look } = request;
     const triples = frameTriples(look, request.only, washes);
-    last = sumsOf(seen, terms, triples, last);
-    let { raw } = last;
+    let raw: Float32Array;
+    if (pixelsOf(seen) > MOST_OWN_PIXELS) {
+      last = null;
+      raw = new Float32Array(3 * pixelsOf(seen));
+      relightInto(raw, seen, terms, triples);
+    } else {
+      last = sumsOf(seen, terms, triples, last);
+      ({ raw } = last);
+    }
     const focus = request.fineness === 2 ? focusIn(seen, look) : null;
     if (focus) {
       if (scratch.length !== raw.length) scratch = new Float32Array(raw.length);
@@ -207,13 +222,13 @@ export function makeStudio(): Studio {
     makeTerm(request, id) {
       const { look } = request;
       const { width, height } = sizeOf(request);
-      const seen = reuse(seenOf, keyOf(request), MOST_SEEN, () => findSeen(look, width, height));
+      const seen = reuse(seenOf, keyOf(request), MOST_SEEN_PIXELS, pixelsOf, () => findSeen(look, width, height));
       return lightTerm(seen, look.lights.find((light) => light.id === id)!, look);
     },
 
     takeTerm(request, id, term) {
       const light = request.look.lights.find((one) => one.id === id);
-      if (light) reuse(termsOf, termKey(keyOf(request), light, request.look), MOST_TERMS, () => term);
+      if (light) reuse(termsOf, termKey(keyOf(request), light, request.look), MOST_TERM_PIXELS, termPixels, () => term);
     },
 
     picture(request) {

@@ -2,6 +2,7 @@ import { LookError, parseLook, type Look } from '@fulgent/core';
 import { Router, type Response } from 'express';
 import * as yup from 'yup';
 import type { Repository, StoredLook } from '../db/repository';
+import type { LookPictures } from '../frames/look-pictures';
 import { invalid } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
@@ -35,7 +36,10 @@ function fileName(title: string): string {
   return `${safe || 'look'}.fulgent.json`;
 }
 
-export function lookRoutes(repo: Repository): Router {
+/** One revision's picture never changes. */
+const A_YEAR = 'private, max-age=31536000, immutable';
+
+export function lookRoutes(repo: Repository, pictures: LookPictures): Router {
   const router = Router();
 
   router.post('/', (req, res) => {
@@ -69,6 +73,23 @@ export function lookRoutes(repo: Repository): Router {
 
   router.get('/:id/revisions/:revision', (req, res) => {
     res.json(repo.lookAt(req.params.id, Number(req.params.revision) || 0));
+  });
+
+  router.get('/:id/picture', async (req, res) => {
+    const { id } = req.params;
+    const revision = Number(req.query['revision']);
+    const present = repo.readLook(id);
+    // Only the present revision is drawn; an earlier one may still lie there.
+    const known = Number.isInteger(revision) && revision > 0 ? revision : present.revision;
+    const jpeg =
+      req.query['stored'] !== undefined || known !== present.revision
+        ? await pictures.stored(id, known)
+        : await pictures.of(id, known, () => present.look);
+    if (!jpeg) {
+      res.status(204).end();
+      return;
+    }
+    res.set('Cache-Control', req.query['revision'] === undefined ? 'no-cache' : A_YEAR).type('image/jpeg').send(jpeg);
   });
 
   router.get('/:id/export', (req, res) => {

@@ -1,0 +1,70 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { readFile, rename, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { FIGURES_VERSION, type Look } from '@fulgent/core';
+import { asJpeg, type Render } from '../devices/render';
+
+/**
+ * Pictures of looks, drawn once a revision and kept beside the database: what cards show, and the first picture of a look that is opened. They
+ * hold all that the camera takes in, so that any view of it is cut from them.
+ */
+export interface LookPictures {
+  /** The picture of a revision as JPEG, drawn where it is not there yet. */
+  of(id: string, revision: number, read: () => Look): Promise<Buffer>;
+  /** The same only where it was drawn before. */
+  stored(id: string, revision: number): Promise<Buffer | null>;
+}
+
+const LONGER_PX = 720;
+
+/** Size of the whole picture of a camera. */
+function sizeOf({ camera }: Look): { readonly width: number; readonly height: number } {
+  const aspect = camera.sensorWidthMm / camera.sensorHeightMm;
+  return aspect >= 1
+    ? { width: LONGER_PX, height: Math.max(2, Math.round(LONGER_PX / aspect)) }
+    : { width: Math.max(2, Math.round(LONGER_PX * aspect)), height: LONGER_PX };
+}
+
+export function lookPictures(dataFolder: string, render: Render): LookPictures {
+  const folder = path.join(dataFolder, 'look-pictures');
+  const drawing = new Map<string, Promise<Buffer>>();
+  // An id is a name of ours or of an import: it becomes part of a file's name only as a hash.
+  const stem = (id: string) => createHash('sha256').update(id).digest('hex').slice(0, 24);
+  const fileOf = (id: string, revision: number) => path.join(folder, `${stem(id)}-${revision}-${FIGURES_VERSION}.jpg`);
+
+  const keep = async (id: string, revision: number, jpeg: Buffer): Promise<void> => {
+    mkdirSync(folder, { recursive: true });
+    const file = fileOf(id, revision);
+    await writeFile(`${file}.part`, jpeg);
+    await rename(`${file}.part`, file);
+    // Earlier revisions are seen no more.
+    for (const name of readdirSync(folder)) if (name.startsWith(`${stem(id)}-`) && path.join(folder, name) !== file) rmSync(path.join(folder, name), { force: true });
+  };
+
+  return {
+    async of(id, revision, read) {
+      const file = fileOf(id, revision);
+      if (existsSync(file)) return readFile(file);
+      let one = drawing.get(file);
+      if (!one) {
+        const look = read();
+        const { width, height } = sizeOf(look);
+        one = render({ look, width, height, only: null })
+          .then((rgba) => asJpeg(rgba, width, height))
+          .then(async (jpeg) => {
+            // A full disk costs the keeping, not the picture.
+            await keep(id, revision, jpeg).catch(() => undefined);
+            return jpeg;
+          })
+          .finally(() => drawing.delete(file));
+        drawing.set(file, one);
+      }
+      return one;
+    },
+    async stored(id, revision) {
+      const file = fileOf(id, revision);
+      return existsSync(file) ? readFile(file) : null;
+    },
+  };
+}
