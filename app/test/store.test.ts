@@ -1,4 +1,4 @@
-import { newLook, type Look } from '@fulgent/core';
+import { LOOK_VERSION, newLook, type Look } from '@fulgent/core';
 import { ApiError, OfflineError, type StoredLook } from '../src/api/client';
 import { keepDraft, useDrafts } from '../src/look/drafts';
 import {
@@ -307,7 +307,7 @@ describe('without a connection', () => {
     const mine = { ...old, title: 'Kept offline' };
     keepDraft('b', { revision: 1, saved: old, look: mine });
     await openLook('b');
-    expect(state().look).toMatchObject({ version: 5, title: 'Kept offline', day: { poses: [] } });
+    expect(state().look).toMatchObject({ version: LOOK_VERSION, title: 'Kept offline', day: { poses: [] } });
   });
 
   it('a draft that cannot be read keeps nobody from the look', async () => {

@@ -1,6 +1,6 @@
 import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/transport/boards';
 import { demoLooks, evaluate, parseLook, reachTable, spillRemedies, type Board, type Look } from '../src';
-import { makeStudio } from '../src/frame';
+import { makeStudio } from '../src/picture';
 
 const [poster, washed] = demoLooks() as [Look, Look, Look];
 

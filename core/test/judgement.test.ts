@@ -33,7 +33,7 @@ import {
   type Light,
   type Look,
 } from '../src';
-import { makeStudio, sumCheck } from '../src/frame';
+import { makeStudio, sumCheck } from '../src/picture';
 import { copyOf } from './support';
 
 const poster = demoLooks()[0]!;

@@ -1,17 +1,16 @@
 import { beamIntegral, beamIntensity, zoomGain, zoomLens } from '../src/exposure/beam';
 import { nearFieldRatio } from '../src/exposure/distance';
-import { finishInto, soften } from '../src/frame/finish';
-import { lightTerm } from '../src/frame/light-term';
-import { frameTriples, relightInto } from '../src/frame/relight';
-import { faceOf, glint, seenAlong } from '../src/frame/sheen';
-import { findSurfaces } from '../src/frame/surfaces';
-import { makeStudio } from '../src/frame/studio';
+import { finishInto, soften } from '../src/picture/finish';
+import { frameTriples } from '../src/picture/triples';
+import { faceOf, glint, seenAlong } from '../src/picture/sheen';
+import { makeStudio } from '../src/picture/studio';
 import { flareOf, inScatter } from '../src/transport/air';
 import { cardSources, fromCard, SILVER_REFLECTANCE } from '../src/transport/boards';
 import { emissionOf, lightAxes } from '../src/transport/emission';
-import { reaching, stageOf } from '../src/transport/stage';
+import { reaching } from '../src/transport/reach';
+import { stageOf } from '../src/transport/stage';
 import { viewOf } from '../src/transport/view';
-import { IRIS } from '../src/subject/materials';
+import { drawn, sharesOf } from './picture-support';
 import {
   demoLooks,
   evaluate,
@@ -44,7 +43,7 @@ const towards = (h: number, v: number): [number, number, number] => {
 };
 const lensBeam = { kind: 'lens', beamDeg: 40, fieldDeg: 70 } as const;
 const cut = { kind: 'cut', leftDeg: 20, rightDeg: 10, topDeg: 15, bottomDeg: 5, edgeDeg: 1 } as const;
-const nowhere = stageOf({ subject: { ...poster.subject, faceHeightM: -60 }, boards: [] });
+const nowhere = stageOf({ subject: { ...poster.subject, faceHeightM: -60 }, boards: [], air: { hazePerM: 0 } });
 
 describe('where a light sends its light', () => {
   it('follows the beam to within a thousandth between the steps of its table', () => {
@@ -278,15 +277,11 @@ describe('what comes after the sums', () => {
     motion: { speedMS, widthM: 0.5, of },
   });
   const sums = (look: Look) => {
-    const view = viewOf(look, W, H);
-    const surfaces = findSurfaces(look, view);
-    const terms = look.lights.map((one) => lightTerm(surfaces, one, view, look));
+    const { seen, terms, raw } = drawn(look, W, H);
     const triples = frameTriples(look);
-    const raw = new Float32Array(3 * W * H);
-    relightInto(raw, surfaces, terms, triples);
     const out = new Float32Array(raw.length);
-    finishInto(out, raw, surfaces, terms, triples, look);
-    return { raw, out, surfaces };
+    finishInto(out, raw, seen, terms, triples, look);
+    return { raw, out, seen };
   };
 
   it('trails add up: in a pan the whole keeps its light, and flash stands still in it', () => {
@@ -301,11 +296,11 @@ describe('what comes after the sums', () => {
   });
 
   it('a subject that moves leaves what stands behind it alone, far from its way', () => {
-    const { raw, out, surfaces } = sums(moving('subject', 0.4));
+    const { raw, out, seen } = sums(moving('subject', 0.4));
     let same = 0;
     for (let j = 0; j < H; j++) if (Math.abs(out[3 * (j * W)]! - raw[3 * (j * W)]!) < 1e-5) same++;
     expect(same).toBe(H);
-    expect(surfaces.width).toBe(W);
+    expect(seen.width).toBe(W);
     expect(out).not.toEqual(raw);
     expect(sums(moving('zoom', 0.4)).out).not.toEqual(raw);
   });
@@ -380,23 +375,19 @@ describe('effects that photographers know', () => {
         'key',
       );
       const near = { ...look, camera: { ...look.camera, distanceM: 0.8 } };
-      const view = viewOf(near, 260, 180);
-      const surfaces = findSurfaces(near, view);
-      const { gloss } = lightTerm(
-        surfaces,
-        near.lights.find(({ id }) => id === 'key')!,
-        view,
-        near,
-      );
+      const { seen, terms } = drawn(near, 260, 180);
+      const { gloss } = terms[near.lights.findIndex(({ id }) => id === 'key')]!;
+      const iris = sharesOf(seen, 'iris');
       let [sum, at, middle, n] = [0, 0, 0, 0];
-      surfaces.material.forEach((m, p) => {
-        if (m !== IRIS) return;
+      for (let f = 0; f < seen.fragments.count; f++) {
+        const p = seen.fragments.pixel[f]!;
+        if (iris[p]! < 0.1) continue;
         const row = Math.floor(p / 260);
-        sum += gloss[p]!;
-        at += gloss[p]! * row;
+        sum += gloss[f]!;
+        at += gloss[f]! * row;
         middle += row;
         n++;
-      });
+      }
       expect(n).toBeGreaterThan(10);
       expect(sum).toBeGreaterThan(0);
       return at / sum - middle / n;

@@ -322,7 +322,7 @@ describe('geometry', () => {
       },
       rollDeg: 0,
     });
-    const empty = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [] });
+    const empty = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [], air: { hazePerM: 0 } });
     expect(transfer(light(-1), probe, empty) / transfer(light(0), probe, empty)).toBeCloseTo(4, 3);
     const aside = { ...light(-1), position: [Math.sqrt(3), 1.5, -1] as [number, number, number] };
     expect(transfer(aside, probe, empty)).toBeCloseTo(0.5 / 4, 4);
@@ -341,7 +341,7 @@ describe('geometry', () => {
     // Against the same light with the subject out of the way.
     const share = (x: number, radius: number) => {
       const probe = { ...backdrop, position: [x, y, -2.4] as [number, number, number] };
-      const without = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [] });
+      const without = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [], air: { hazePerM: 0 } });
       return transfer(light(radius), probe, stageOf(demo)) / transfer(light(radius), probe, without);
     };
     expect(share(0, 0.05)).toBe(0);

@@ -28,7 +28,7 @@ import {
   type TaughtFrame,
 } from '../src';
 import { withOnly } from '../src/build/run';
-import { makeStudio } from '../src/frame';
+import { makeStudio } from '../src/picture';
 import { invertCurve, applyCurve, makeCamera } from '../src/camera/camera';
 import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';

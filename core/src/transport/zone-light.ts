@@ -100,9 +100,13 @@ function inHair(stage: Stage, from: Point, way: Point, normal: Point, most: numb
     const d = Math.hypot(place[3 * i]! - at[0], place[3 * i + 1]! - at[1], place[3 * i + 2]! - at[2]);
     if (d < NEAR_STRANDS_M) near.push({ i, d });
   }
-  near.sort((a, b) => a.d - b.d);
-  const every = Math.max(1, Math.floor(Math.min(near.length, 6 * STRANDS) / STRANDS));
-  const strands = near.filter((_, k) => k % every === 0).slice(0, STRANDS).map(({ i }) => i);
+  // What is seen of hair is its outside: the points with least of it over them.
+  const over = ({ i }: { i: number }) => hairOnWay(shade, place[3 * i]!, place[3 * i + 1]!, place[3 * i + 2]!, ...normal, 0.2);
+  const strands = near
+    .map((one) => ({ i: one.i, depth: over(one) }))
+    .sort((a, b) => a.depth - b.depth || a.i - b.i)
+    .slice(0, STRANDS)
+    .map(({ i }) => i);
   if (strands.length === 0) return null;
   return {
     place: toRoom(stage, at),

@@ -116,8 +116,8 @@ function thinned({ points, count, side, place }: Guides, want: number): Guides {
 }
 
 const VOLUME_CELL_CM = 0.75;
-/** Drawn strands stand for more that lie between them. */
-const DENSER = 0.75;
+/** Light goes through a strand and on: hair takes less of it than its width. */
+const TAKES = 0.35;
 
 function hairVolume(head: Head, hair: Guides, beard: Guides): HairVolume {
   const { who } = head;
@@ -141,7 +141,7 @@ function hairVolume(head: Head, hair: Guides, beard: Guides): HairVolume {
   grow(beard, who.beardLong ? 9000 : 0, (_x, y) => y > -10.8);
   const made = strands.done();
   if (made.width.length === 0) return { low: [0, 0, 0], cell: 1, size: [2, 2, 2], density: new Float32Array(8) };
-  return volumeOf(made.place, (i) => DENSER * made.width[i]!, made.start, VOLUME_CELL_CM);
+  return volumeOf(made.place, (i) => TAKES * made.width[i]!, made.start, VOLUME_CELL_CM);
 }
 
 function writeVolume(w: Writer, { low, cell, size, density }: HairVolume): void {
@@ -159,7 +159,7 @@ const coarseBody = (() => {
   let made: Mesh | null = null;
   return () => {
     const field = clothField('standing', 'shirt');
-    made ??= joined([makeNet(field, [-34, -80, -26], [34, -14, 18], 1.7), ...makeCollars('shirt', false)]);
+    made ??= joined([makeNet(field, [-34, -80, -26], [34, -9.5, 18], 1.7), ...makeCollars('shirt', false)]);
     return made;
   };
 })();
@@ -311,7 +311,7 @@ export function bakeBody(posture: Posture, garment: Garment, heads: readonly Mes
   const hands = handsField(posture);
   const seated = posture === 'seated';
   const low: Vec = [-34, seated ? -131 : -160, -26];
-  const high: Vec = [34, -13, seated ? 50 : 20];
+  const high: Vec = [34, -9.5, seated ? 50 : 20];
   const handLow: Vec = seated ? [-19, -69, 16] : [-27, -101, -1];
   const handHigh: Vec = seated ? [19, -60, 38] : [27, -77, 11];
   const stool = (cell: number) => (seated ? [part('seat', stoolField, [-22, -131, -20], [22, -88, 22], cell)] : []);

@@ -20,8 +20,7 @@ interface Cut {
   readonly skirt: number;
 }
 
-/** What each garment is cut like. */
-export const CUTS: Readonly<Record<Garment, Cut>> = {
+const CUTS: Readonly<Record<Garment, Cut>> = {
   sweater: { thick: 0.55, folds: 0.5, seed: 57, skirt: 0 },
   shirt: { thick: 0.35, folds: 0.66, seed: 31, skirt: 0 },
   jacket: { thick: 0.6, folds: 0.55, seed: 83, skirt: 0 },
@@ -33,7 +32,7 @@ export const CUTS: Readonly<Record<Garment, Cut>> = {
 /** Shoulders, chest and upper arms: the same in every posture. */
 export function upperBody(x: number, y0: number, z: number): number {
   const m = Math.sqrt(x * x + 1);
-  const y = y0 - 2.2;
+  const y = y0 - 1.7;
   let d = cone(m, y, z, [2.5, -15.2, -7.2], [13.6, -21.6, -6.6], 3.5, 3.5);
   d = join(d, ball(m - 15.2, y + 25.8, z + 6, 4.9, 6.6, 5.3), 4);
   d = join(d, ball(x, y + 40, z + 5.5, 16.4, 23, 9.8), 6);
@@ -110,7 +109,7 @@ export function clothField(posture: Posture, garment: Garment): Field {
     let d = body(x, y, z) - thick;
     if (skirt) d -= skirt * smooth(-58, -80, y) * smooth(30, 22, Math.abs(x)) * (posture === 'seated' ? 0.3 : 1);
     // Round the neck it dips under the collar.
-    d += 3 * smooth(7.6, 5.6, norm(x, (z + 6.6) * 0.98)) * smooth(-24, -18, y);
+    d += 3.2 * smooth(8.8, 5.2, norm(x, (z + 6.6) * 0.98)) * smooth(-25, -18, y);
     if (Math.abs(d) > 3) return d;
     const nearNeck = smooth(5.5, 9.5, norm(x, y + 17, z + 6));
     const fold = strength * nearNeck * folds(x, y, z) + lowerFolds(x, y, z);

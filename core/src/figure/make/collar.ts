@@ -1,6 +1,6 @@
 import { type Mesh } from '../mesh';
 import { clamp, norm, smooth } from '../numeric';
-import { CUTS, upperBody, type Garment } from './body';
+import { upperBody, type Garment } from './body';
 import { slopeOf, type Vec } from './shapes';
 
 /** Collars: strips of cloth that are cut, rolled and laid on the shoulders. All have two sides. */
@@ -46,7 +46,7 @@ function rowsOf({ leaf }: CollarCut, fine: boolean): readonly (readonly [part: n
   return [...run(0, 6, 0), ...run(1, 5), ...run(2, leaf ? 16 : 9), ...(leaf ? run(3, 3) : [])];
 }
 
-function cutCollar(cut: CollarCut, fine: boolean, thick: number): Mesh {
+function cutCollar(cut: CollarCut, fine: boolean): Mesh {
   const columns = fine ? 180 : 60;
   const rows = rowsOf(cut, fine);
   const { leaf, roll } = cut;
@@ -81,7 +81,6 @@ function cutCollar(cut: CollarCut, fine: boolean, thick: number): Mesh {
     const R = cut.radius + out + 0.6 * uneven * (part < 2 ? 0.4 : 1) + over;
     const z = R * Math.sin(ph);
     const place: Vec = [R * 1.05 * Math.cos(ph), -16 + y - 0.24 * z + 0.25 * uneven, -6.5 + z];
-    if (part === 2 && !leaf && t > 0.35) return laid(place, thick + 0.2 - 0.12 * t);
     return part >= 2 && leaf ? laid(place, 0.95 + (part === 3 ? -0.24 * t : 0) + 0.12 * Math.sin(5 * ph)) : place;
   });
 }
@@ -91,7 +90,8 @@ function laid(place: Vec, over: number): Vec {
   let q = place;
   for (let k = 0; k < 3; k++) {
     const d = upperBody(...q);
-    if (d >= over) break;
+    // What lies deep inside is hidden there anyway.
+    if (d >= over || d < -1.6) break;
     const g = slopeOf(upperBody, ...q);
     q = [q[0] + (over - d) * g[0], q[1] + (over - d) * g[1], q[2] + (over - d) * g[2]];
   }
@@ -119,19 +119,18 @@ function ribbed(fine: boolean): Mesh {
 
 /** The collar of a garment, and a band inside it where it has one. */
 export function makeCollars(garment: Garment, fine: boolean): Mesh[] {
-  const { thick } = CUTS[garment];
   switch (garment) {
     case 'sweater':
       return [ribbed(fine)];
     case 'shirt':
     case 'apron':
-      return [cutCollar(SHIRT, fine, thick), cutCollar(SHIRT_BAND, fine, thick)];
+      return [cutCollar(SHIRT, fine), cutCollar(SHIRT_BAND, fine)];
     case 'jacket':
-      return [cutCollar(STAND, fine, thick)];
+      return [cutCollar(STAND, fine)];
     case 'fencing':
-      return [cutCollar(FENCING, fine, thick)];
+      return [cutCollar(FENCING, fine)];
     case 'coat':
-      return [cutCollar(COAT, fine, thick), cutCollar(STAND, fine, thick)];
+      return [cutCollar(COAT, fine), cutCollar(STAND, fine)];
   }
 }
 

@@ -1,0 +1,63 @@
+import { MATERIAL, SURFACE_MATERIALS, type MaterialName } from '../src/figure/materials';
+import { lightTerm, type LightTerm } from '../src/picture/light-term';
+import { relightInto } from '../src/picture/relight';
+import { findSeen, type Seen } from '../src/picture/seen';
+import { frameTriples } from '../src/picture/triples';
+import { placed, type Placed } from '../src/transport/zone-light';
+import { straight, reaching, byCard } from '../src/transport/reach';
+import type { Emitting } from '../src/transport/emission';
+import type { Stage } from '../src/transport/stage';
+import type { Look } from '../src';
+
+/** Helpers of tests that look into pictures. */
+
+export interface Drawn {
+  readonly seen: Seen;
+  readonly terms: readonly LightTerm[];
+  /** Balanced sensor values before any clip. */
+  readonly raw: Float32Array;
+}
+
+export function drawn(look: Look, width: number, height: number): Drawn {
+  const seen = findSeen(look, width, height);
+  const terms = look.lights.map((light) => lightTerm(seen, light, look));
+  const raw = new Float32Array(3 * width * height);
+  relightInto(raw, seen, terms, frameTriples(look));
+  return { seen, terms, raw };
+}
+
+/** Share of every pixel that shows a material. */
+export function sharesOf({ fragments: f, room, strands, figure, width, height }: Seen, material: MaterialName): Float32Array {
+  const out = new Float32Array(width * height);
+  for (let i = 0; i < f.count; i++)
+    SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, k) => {
+      if (name === material) out[f.pixel[i]!]! += f.share[i]! * Math.min(1, f.mix[6 * i + k]!);
+    });
+  for (let i = 0; i < room.through; i++) if (room.material[i] === MATERIAL[material]) out[room.pixel[i]!]! += room.share[i]!;
+  if (strands && material === 'hair') {
+    const { shares, point } = strands;
+    for (let i = 0; i < shares.count; i++) if (figure.strands!.kind[point[shares.point[i]!]!] === 0) out[shares.pixel[i]!]! += shares.share[i]!;
+  }
+  return out;
+}
+
+/** Mean sensor values over the pixels that mostly show a material. */
+export function meanOf(look: Look, material: MaterialName, size: readonly [number, number] = [48, 32]): [number, number, number] {
+  const { seen, raw } = drawn(look, ...size);
+  const share = sharesOf(seen, material);
+  const sum: [number, number, number] = [0, 0, 0];
+  let n = 0;
+  share.forEach((s, p) => {
+    if (s < 0.5) return;
+    n++;
+    for (const c of [0, 1, 2] as const) sum[c] += raw[3 * p + c]!;
+  });
+  return sum.map((value) => value / n) as [number, number, number];
+}
+
+/** All of a light that reaches a probe, coloured cards included, before any diffusion: 1/m^2. */
+export function transfer(light: Emitting, probe: Look['probes'][number], stage: Stage): number {
+  const reach = reaching(light, stage);
+  const at: Placed = placed(stage, probe);
+  return reach.cards.reduce((sum, card) => sum + byCard(card, reach, at.place, at.normal, 0), straight(reach, at.place, at.normal, 0));
+}
