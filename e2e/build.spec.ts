@@ -96,7 +96,7 @@ test('more than powers, pockets, sums and instruments', async ({ page, server })
   await kept(page);
   await expect(page.getByRole('table', { name: 'What changes the picture most' })).toBeVisible({ timeout: 20_000 });
   await toBuild(page, server.url, 'saltmarsh-1', '/pockets');
-  await expect(page.getByTestId('pocket-backdrop')).toContainText('4.90 m');
+  await expect(page.getByTestId('pocket-backdrop')).toContainText('4.30 m');
   await toBuild(page, server.url, 'saltmarsh-1', '/matrix');
   await expect(page.getByTestId('sum-check')).toContainText(/5 single pictures/, { timeout: 20_000 });
   await expect(page.getByRole('img', { name: 'Key + Rim left' })).toBeVisible();

@@ -194,7 +194,7 @@ test('the set is changed: seated, in dark glasses, before a glossy wall, with a 
   await part(page, 'Subject');
   await page.getByRole('radio', { name: 'Person, seated' }).click();
   await page.getByRole('button', { name: 'Dark glasses' }).click();
-  await page.getByRole('button', { name: 'Hat' }).click();
+  await page.getByRole('radio', { name: 'Hat' }).click();
   await part(page, 'Room');
   await page.getByRole('radio', { name: 'Wall', exact: true }).click();
   await field(page, 'Gloss of the backdrop').fill('40');
@@ -208,7 +208,7 @@ test('the set is changed: seated, in dark glasses, before a glossy wall, with a 
   await expect(page.getByTestId('in-frame')).toBeVisible();
   await kept(page);
   const look = await lookOf(page, server.url, 'saltmarsh-1');
-  expect(look.subject).toMatchObject({ form: 'seated', hat: true, sunglasses: true });
+  expect(look.subject).toMatchObject({ form: 'seated', headwear: 'hat', sunglasses: true });
   expect(look.backdrop).toMatchObject({ type: 'wall', gloss: 0.4 });
   expect(look.room.paint).toEqual({ kind: 'material', id: 'cloth-red' });
   expect(look.air.hazePerM).toBeGreaterThan(0);

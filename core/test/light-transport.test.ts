@@ -277,7 +277,8 @@ describe('what comes after the sums', () => {
     motion: { speedMS, widthM: 0.5, of },
   });
   const sums = (look: Look) => {
-    const { seen, terms, raw } = drawn(look, W, H);
+    const { seen, terms, raw: sums } = drawn(look, W, H);
+    const raw = Float32Array.from(sums);
     const triples = frameTriples(look);
     const out = new Float32Array(raw.length);
     finishInto(out, raw, seen, terms, triples, look);

@@ -9,7 +9,12 @@ import { CAMERAS, fixtureOf, modifierOf } from '../src/catalogue/kit';
 import { evaluate } from '../src/look/evaluate';
 import { subjectForms } from '../src/transport/geometry';
 import { flareOf } from '../src/transport/air';
-import { placed, reaching, stageOf, transfer } from '../src/transport/stage';
+import { ownHollow } from '../src/transport/bounce';
+import { reaching } from '../src/transport/reach';
+import { stageOf } from '../src/transport/stage';
+import { bring, placed, STRAND_ROOM } from '../src/transport/zone-light';
+import { reflectancesOf } from '../src/figure/materials';
+import { transfer } from './picture-support';
 import { viewOf } from '../src/transport/view';
 import { landedFlux, washFactor } from '../src/transport/room';
 import { LIGHT_SETS, makeLight, newLook } from '../src/look/create';
@@ -17,11 +22,10 @@ import { mergeLooks } from '../src/look/merge';
 import { LookError, parseLook, readLookFile, writeLookFile } from '../src/look/parse';
 import { standardProbes } from '../src/look/probes';
 import { beamIntegral } from '../src/exposure/beam';
-import { resolveFilter, resolveSource, resolveSurface } from '../src/look/resolve';
+import { resolveFilter, resolveSource } from '../src/look/resolve';
 import { compileScene } from '../src/look/scene';
 import type { Light, Look } from '../src/look/schema';
-import { flat, GRID_SIZE, product, type Spectrum } from '../src/spectrum/grid';
-import { skinReflectance } from '../src/surface/skin';
+import { flat, GRID_SIZE, product } from '../src/spectrum/grid';
 import { copyOf } from './support';
 
 const demo = demoLooks()[0]!;
@@ -137,39 +141,40 @@ describe('the look document', () => {
 function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
   const camera = makeCamera({ whiteK: look.camera.whiteK });
   const probe = look.probes[p]!;
-  const surfaces: Record<string, Spectrum> = {
-    skin: skinReflectance(look.subject.skinDepth),
-    hair: resolveSurface(look.subject.hair),
-    wardrobe: resolveSurface(look.subject.wardrobe),
-    backdrop: resolveSurface(look.backdrop.surface),
-  };
+  const { of, ofProbe } = reflectancesOf(look);
+  const rho = ofProbe(probe.surface);
+  const own = probe.surface === 'skin' ? of('skin') : of('wardrobe');
   const perLuxSecond = look.camera.iso / (250 * look.camera.aperture ** 2);
-  const arriving = new Float64Array(GRID_SIZE);
   const forms = subjectForms(look);
   const stage = stageOf(look);
   const view = viewOf(look, 3, 2);
-  const { open } = placed(stage, probe);
-  const veiled = new Float64Array(GRID_SIZE);
+  const at = placed(stage, probe);
+  const open = at.open * (at.on?.strands.length ? STRAND_ROOM : 1);
+  const again = at.on && ['skin', 'wardrobe'].includes(probe.surface) ? ownHollow(at.on.surface, at.open) : 0;
+  // Skin mixes its surroundings in by channel: each has a spectrum of its own.
+  const recorded = [0, 1, 2].map(() => new Float64Array(GRID_SIZE));
+  const ambient = planckSource(3600).map((v) => v * look.ambient.lux * look.camera.shutterS);
   for (const light of look.lights) {
     if (light.fixture.kind !== 'flash') throw new Error('flash only');
-    const spectrum = product(resolveSource(light, light.powerStops), resolveFilter(light));
     const candela = 2 ** (light.powerStops - light.modifier.lossStops) * 2.5 * light.fixture.guideNumberM ** 2;
-    const wash = washFactor(look, landedFlux(look, light, forms), surfaces['backdrop']!, flat(look.room.walls));
-    const direct = transfer(light, probe, stage);
-    const { veil } = flareOf(reaching(light, stage), stage, view.eye, view.forward);
-    for (let i = 0; i < GRID_SIZE; i++) {
-      arriving[i]! += spectrum[i]! * candela * (direct + open * wash[i]!);
-      veiled[i]! += spectrum[i]! * candela * veil;
-    }
+    const spectrum = product(resolveSource(light, light.powerStops), resolveFilter(light)).map((v) => v * candela);
+    const wash = washFactor(look, landedFlux(look, light, forms), of('backdrop'), flat(look.room.walls));
+    const reach = reaching(light, stage);
+    const b = bring(reach, at, view.eye);
+    const { veil } = flareOf(reach, stage, view.eye, view.forward);
+    recorded.forEach((into, c) => {
+      for (let k = 0; k < GRID_SIZE; k++) {
+        const room = open * wash[k]! * (1 + again * own[k]!);
+        const onIt = b.direct[c]! + room + b.fromCloth * of('wardrobe')[k]! + b.fromSkin * of('skin')[k]!;
+        into[k]! += spectrum[k]! * (onIt * rho[k]! + b.through * of('hair-through')[k]! + b.mirrored + veil);
+      }
+    });
   }
-  const ambient = planckSource(3600);
-  for (let i = 0; i < GRID_SIZE; i++) arriving[i]! += open * ambient[i]! * look.ambient.lux * look.camera.shutterS;
-  const raw = responses(
-    camera.sensor,
-    product(arriving, surfaces[probe.surface]!).map((v, k) => (v + veiled[k]!) * perLuxSecond),
-  );
+  recorded.forEach((into) => {
+    for (let k = 0; k < GRID_SIZE; k++) into[k]! += open * ambient[k]! * rho[k]! * (1 + again * own[k]!);
+  });
+  const balanced = recorded.map((into, c) => (responses(camera.sensor, into)[c]! * perLuxSecond) / camera.whiteResponse[c]!) as [number, number, number];
   const out = new Float64Array(3);
-  const balanced = raw.map((v, c) => v / camera.whiteResponse[c]!) as [number, number, number];
   recordInto(out, camera, ...balanced);
   return { rgb: [...out], hex: hexOfLinear(out[0]!, out[1]!, out[2]!) };
 }

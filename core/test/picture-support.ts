@@ -15,13 +15,13 @@ export interface Drawn {
   readonly seen: Seen;
   readonly terms: readonly LightTerm[];
   /** Balanced sensor values before any clip. */
-  readonly raw: Float32Array;
+  readonly raw: Float64Array;
 }
 
-export function drawn(look: Look, width: number, height: number): Drawn {
-  const seen = findSeen(look, width, height);
+export function drawn(look: Look, width: number, height: number, detail: 'finest' | 'quick' = 'quick'): Drawn {
+  const seen = findSeen(look, width, height, detail);
   const terms = look.lights.map((light) => lightTerm(seen, light, look));
-  const raw = new Float32Array(3 * width * height);
+  const raw = new Float64Array(3 * width * height);
   relightInto(raw, seen, terms, frameTriples(look));
   return { seen, terms, raw };
 }

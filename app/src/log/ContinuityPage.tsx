@@ -1,4 +1,4 @@
-import { continuity } from '@fulgent/core';
+import type { continuity } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
@@ -6,6 +6,8 @@ import type { StoredLook } from '../api/client';
 import { SPACE, themed } from '../theme/theme';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
 import { LookPick, useLooks } from './LookPick';
 
 const useStyles = themed((t) => ({
@@ -32,7 +34,11 @@ export function ContinuityPage() {
   const read = (id: string | null) => (id ? `/api/looks/${id}` : null);
   const { data: one } = useSWR<StoredLook, Error>(read(a));
   const { data: other } = useSWR<StoredLook, Error>(read(b));
-  const items = one && other ? continuity(one.look, other.look) : [];
+  const { value } = useStudy(
+    () => (one && other ? study().continuity(one.look, other.look) : Promise.resolve([])),
+    `${one?.id} ${one?.revision} ${other?.id} ${other?.revision}`,
+  );
+  const items = value ?? [];
   const alarms = items.filter(({ alarm }) => alarm);
   return (
     <View style={{ gap: SPACE.m }}>

@@ -17,7 +17,8 @@ import {
   type Patch,
   type PatchParts,
 } from '@fulgent/core';
-import { makeStudio } from '@fulgent/core/picture';
+import { makeStudio, shapeOf } from '@fulgent/core/picture';
+import { ensureFigure } from '../figure/figures';
 import { exactPixels, framePixels } from './pixels';
 
 /** Test frames, read in a worker. */
@@ -49,6 +50,8 @@ export async function studyFrame(
   aloneId: string | null,
   given: readonly Mark[] | null,
 ): Promise<FrameStudy> {
+  // A frame is held against the plan as the camera would see it: with the fine figure.
+  await ensureFigure(shapeOf(look.subject), 'fine');
   const frame = framePixels(await exactPixels(picture));
   const { width, height } = frame;
   const lit = aloneId === null ? look : withOnly(look, [aloneId]);

@@ -1,19 +1,23 @@
 import type { Look } from '@fulgent/core';
 import type { Fineness, Picture, PictureRequest } from '@fulgent/core/picture';
-import { transfer, wrap, type Remote } from 'comlink';
+import { transfer, wrap } from 'comlink';
 import type { FrameApi } from './frame.worker';
 import type { TermPort } from './term.worker';
 import { lazyWorker } from './worker-of';
 
 /** The worker that draws the open look, started at first use. */
-export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)), giveHelp);
+export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
+
+let helped = false;
 
 /** A second worker finds the geometry of lights beside the first; the two speak to each other. */
-function giveHelp(drawing: Remote<FrameApi>): void {
+function giveHelp(): void {
+  if (helped) return;
+  helped = true;
   const helper = wrap<TermPort>(new Worker(new URL('./term.worker.ts', window.location.href)));
   const { port1, port2 } = new MessageChannel();
   void helper.connect(transfer(port1, [port1]));
-  void drawing.help(transfer(port2, [port2]));
+  void frame().help(transfer(port2, [port2]));
 }
 
 /** Starts the worker before the first picture is asked for. */
@@ -61,6 +65,7 @@ export function latestPainter(
     while (newest && !stopped) {
       const wish = newest;
       const { finest = 2, ...rest } = wish;
+      if (finest === 2 && wish.grain) giveHelp();
       const request = (fineness: Fineness): PictureRequest => ({ ...rest, fineness });
       try {
         const ready = await worker().isReady(request(finest));

@@ -1,6 +1,7 @@
 import {
   balanceWide,
   buildRun,
+  continuity,
   learn,
   remake,
   type Fixture,
@@ -126,6 +127,7 @@ export interface StudyApi {
   /** Reads a test frame: at these marks, or where they are found. */
   testFrame(picture: Blob, look: Look, aloneId: string | null, marks: readonly Mark[] | null): Promise<FrameStudy>;
   learn(frames: readonly TaughtFrame[]): Lessons;
+  continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
   reweigh(pictures: readonly Blob[], stops: readonly number[], black: Blob | null): Promise<ImageData>;
   remake(look: Look, fixtures: Readonly<Record<string, Fixture>>): Remake;
@@ -348,6 +350,7 @@ const api: StudyApi = {
     /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),
   readBeam: readLm63,
   readSensor: readSensorCsv,
+  continuity,
 };
 
 expose(withFigures(api));

@@ -1,13 +1,10 @@
 import { wrap, type Remote } from 'comlink';
 
-/** A worker that starts at its first use; `begin` speaks to it first. */
-export function lazyWorker<Api>(start: () => Worker, begin?: (remote: Remote<Api>) => void): () => Remote<Api> {
+/** A worker that starts at its first use. */
+export function lazyWorker<Api>(start: () => Worker): () => Remote<Api> {
   let remote: Remote<Api> | undefined;
   return () => {
-    if (!remote) {
-      remote = wrap<Api>(start());
-      begin?.(remote);
-    }
+    remote ??= wrap<Api>(start());
     return remote;
   };
 }

@@ -5,6 +5,9 @@ import type { Look, Point, Probe } from './schema';
 /** Which side of the picture the key comes from. */
 export type KeySide = 'left' | 'right';
 
+/** From the middle of the head to the cheek on the picture's right: smooth skin, clear of the nose's shadow. */
+const CHEEK = [0.82, -0.24, 1] as const;
+
 /** How far to each side of its middle the backdrop is read, m. */
 const BACKDROP_SIDE_M = 0.7;
 const BOTTLE_BACKDROP_SIDE_M = 0.14;
@@ -43,8 +46,8 @@ export function standardProbes(
     normal: [0, 0, 1],
   });
   return [
-    { id: 'face-key', name: 'Face, key side', surface: 'skin', ...onHead([side * 0.5, 0.02, 1]) },
-    { id: 'face-shadow', name: 'Face, shadow side', surface: 'skin', ...onHead([-side * 0.62, -0.12, 1]) },
+    { id: 'face-key', name: 'Face, key side', surface: 'skin', ...onHead([side * CHEEK[0], CHEEK[1], CHEEK[2]]) },
+    { id: 'face-shadow', name: 'Face, shadow side', surface: 'skin', ...onHead([-side * CHEEK[0], CHEEK[1], CHEEK[2]]) },
     { id: 'hair-left', name: 'Hair edge, left', surface: 'hair', ...onHead([-1, 0.62, -0.5]) },
     { id: 'hair-right', name: 'Hair edge, right', surface: 'hair', ...onHead([1, 0.62, -0.5]) },
     {
@@ -59,6 +62,16 @@ export function standardProbes(
     { id: 'backdrop-left', name: 'Backdrop, left', surface: 'backdrop', ...onBackdrop(-BACKDROP_SIDE_M) },
     { id: 'backdrop-right', name: 'Backdrop, right', surface: 'backdrop', ...onBackdrop(BACKDROP_SIDE_M) },
   ];
+}
+
+/** Places of the standard probes until the fifth version of looks: on the face they met the nose of the people that came then. */
+export function restaged(probes: readonly Probe[], faceHeightM: number): Probe[] {
+  const key = probes.find(({ id }) => id === 'face-key');
+  const now = standardProbes(faceHeightM, 1, key && key.position[0] > 0 ? 'right' : 'left');
+  return probes.map((probe) => {
+    const fresh = now.find(({ id }) => id === probe.id);
+    return fresh && probe.body === 'head' && probe.surface === 'skin' ? { ...probe, position: fresh.position, normal: fresh.normal } : probe;
+  });
 }
 
 /** The same eight places on a bottle: their ids tell their part in the picture, whatever the subject. */

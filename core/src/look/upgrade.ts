@@ -1,3 +1,4 @@
+import { restaged } from './probes';
 import {
   LOOK_FORMAT,
   LOOK_VERSION,
@@ -6,6 +7,7 @@ import {
   type LookCamera,
   type Light,
   type Modifier,
+  type Probe,
   type SourceRef,
 } from './schema';
 
@@ -193,6 +195,7 @@ function fromFifth(value: Loose): Loose {
   return {
     ...value,
     version: LOOK_VERSION,
+    probes: restagedProbes(value),
     subject: inside(value['subject'], ({ hat, ...subject }) => ({
       ...SUBJECT_DEFAULTS,
       headTurnDeg: 0,
@@ -200,4 +203,13 @@ function fromFifth(value: Loose): Loose {
       ...subject,
     })),
   };
+}
+
+/** Probes of the face are put on the new faces, where the file holds any; what is malformed is left to the check. */
+function restagedProbes({ probes, subject }: Loose): unknown {
+  const height = isObject(subject) ? subject['faceHeightM'] : undefined;
+  const form = isObject(subject) ? subject['form'] : undefined;
+  const whole = (list: unknown[]): list is Probe[] =>
+    list.every((probe) => isObject(probe) && typeof probe['id'] === 'string' && Array.isArray(probe['position']));
+  return Array.isArray(probes) && whole(probes) && typeof height === 'number' && form !== 'bottle' ? restaged(probes, height) : probes;
 }

@@ -9,6 +9,9 @@ import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } 
 
 /** Adds up the light of a picture: terms of geometry times triples of colour. Linear in every light. */
 
+/** What sums are gathered in: single precision for the eye, double where rounding is to be seen through. */
+export type Raw = Float32Array | Float64Array;
+
 /** How far each channel's light spreads, by kind of surface: nine shares. */
 const SPREADS: readonly Float64Array[] = Object.values(SURFACE).map((kind) => {
   const rows = kind === SURFACE.skin ? SKIN_SPREAD : kind === SURFACE.eye ? [EYE_SPREAD, EYE_SPREAD, EYE_SPREAD] : [[1, 0, 0] as const, [1, 0, 0] as const, [1, 0, 0] as const];
@@ -29,7 +32,7 @@ const STRAND_MATERIALS: readonly (readonly [scatter: number, through: number])[]
   return Object.keys(STRAND).map((name) => of[name as keyof typeof STRAND].map((m) => 3 * m) as [number, number]);
 })();
 
-function addFragments(raw: Float32Array, seen: Seen, term: LightTerm, light: LightTriples): void {
+function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   const { fragments: f, figure } = seen;
   const heads = figure.skin?.vertices ?? 0;
   const { plain, fromSkin, fromCloth } = light.direct;
@@ -68,7 +71,7 @@ function addFragments(raw: Float32Array, seen: Seen, term: LightTerm, light: Lig
 }
 
 /** A coloured card's light on the figure: its own triples, no gloss. */
-function addCard(raw: Float32Array, seen: Seen, card: SourceTerm, figures: Float64Array): void {
+function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array): void {
   const { fragments: f, room, strands } = seen;
   for (let i = 0; i < f.count; i++) {
     const e = card.sharp[i]! * f.share[i]!;
@@ -106,7 +109,7 @@ function addCard(raw: Float32Array, seen: Seen, card: SourceTerm, figures: Float
 }
 
 /** Gives what each point of a strand sends to the pixels that show it. */
-function spread(raw: Float32Array, { strands }: Seen, sent: Float32Array): void {
+function spread(raw: Raw, { strands }: Seen, sent: Float32Array): void {
   const { count, pixel, point, share } = strands!.shares;
   for (let i = 0; i < count; i++) {
     const p = 3 * pixel[i]!;
@@ -118,7 +121,7 @@ function spread(raw: Float32Array, { strands }: Seen, sent: Float32Array): void 
   }
 }
 
-function addStrands(raw: Float32Array, seen: Seen, term: LightTerm, light: LightTriples): void {
+function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   const { strands, figure } = seen;
   if (!strands) return;
   const n = strands.point.length;
@@ -139,7 +142,7 @@ function addStrands(raw: Float32Array, seen: Seen, term: LightTerm, light: Light
   spread(raw, seen, sent);
 }
 
-function addRoom(raw: Float32Array, { room }: Seen, term: LightTerm, light: LightTriples): void {
+function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples): void {
   const { plain } = light.direct;
   for (let i = 0; i < room.count; i++) {
     const lit = term.room[i]! * room.share[i]!;
@@ -160,7 +163,7 @@ function addRoom(raw: Float32Array, { room }: Seen, term: LightTerm, light: Ligh
 }
 
 /** What one light brings by its term: everything but its part in the room's light. */
-function addTerm(raw: Float32Array, seen: Seen, term: LightTerm, light: LightTriples): void {
+function addTerm(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   addFragments(raw, seen, term, light);
   addStrands(raw, seen, term, light);
   addRoom(raw, seen, term, light);
@@ -173,7 +176,7 @@ function addTerm(raw: Float32Array, seen: Seen, term: LightTerm, light: LightTri
 }
 
 /** Light of the room: one set of figures for all lights. */
-function addWash(raw: Float32Array, seen: Seen, { plain, fromSkin, fromCloth }: OnMaterials): void {
+function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMaterials): void {
   const { fragments: f, room, strands, figure } = seen;
   for (let i = 0; i < f.count; i++) {
     const share = f.share[i]! * f.open[i]! * f.fade[i]!;
@@ -214,7 +217,7 @@ function addWash(raw: Float32Array, seen: Seen, { plain, fromSkin, fromCloth }: 
  * geometry in the order of the look; a missing one counts as dark. `which` keeps some lights.
  */
 export function relightInto(
-  raw: Float32Array,
+  raw: Raw,
   seen: Seen,
   terms: readonly (LightTerm | undefined)[],
   { lights }: FrameTriples,
@@ -227,7 +230,7 @@ export function relightInto(
 }
 
 /** All that one light brings, straight and by way of the room. */
-function addLight(raw: Float32Array, seen: Seen, term: LightTerm | undefined, light: LightTriples): void {
+function addLight(raw: Raw, seen: Seen, term: LightTerm | undefined, light: LightTriples): void {
   addWash(raw, seen, light.wash);
   if (term) addTerm(raw, seen, term, light);
 }

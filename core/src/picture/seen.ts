@@ -374,12 +374,12 @@ function finestFigure(shape: SubjectShape): Figure {
   }
 }
 
-/** Finds what every pixel of a view sees, with the finest figure that is at hand. */
-export function findSeen(look: Look, width: number, height: number): Seen {
+/** Finds what every pixel of a view sees, with the finest figure that is at hand, or with the quick one. */
+export function findSeen(look: Look, width: number, height: number, detail: 'finest' | 'quick' = 'finest'): Seen {
   const view = viewOf(look, width, height);
   const stage = stageOf(look);
   const shape = shapeOf(look.subject);
-  const figure = finestFigure(shape);
+  const figure = detail === 'quick' ? figureOf(shape, 'quick') : finestFigure(shape);
   const { hazePerM } = look.air;
   const roomPlace = inRoom(stage, figure.position);
   const screen = onScreen(view, roomPlace);

@@ -68,7 +68,7 @@ function isHidden(stage: Stage, eye: Point, place: Point): boolean {
 const OWN_SURFACE_M = 0.05;
 
 /** Cosine from which a place is hidden: an edge is still seen when its middle looks a little backwards. */
-const TURNED_AWAY = -0.4;
+const TURNED_AWAY = -0.5;
 
 /** Cosine of the angle between a surface and the line to the camera. */
 function facing(normal: Point, eye: Point, at: Point): number {

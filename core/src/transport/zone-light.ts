@@ -34,7 +34,7 @@ export interface OnSubject {
 const OUTSIDE_M = 0.3;
 const INSIDE_M = 0.22;
 /** Hair counts as met where so much of it lies behind one. */
-const HAIR_DEPTH = 0.8;
+const HAIR_DEPTH = 0.4;
 const HAIR_STEP_M = 0.006;
 const STRANDS = 14;
 const NEAR_STRANDS_M = 0.035;
