@@ -29,7 +29,10 @@ for (const { name, quick, fine } of bakeFigures((part) => names.length === 0 || 
 }
 // Addresses of the parts carry this, so that browsers may keep them for good.
 const hash = createHash('sha256');
-for (const file of readdirSync('core/figures').filter((f) => f.endsWith('.gz')).sort()) hash.update(file).update(readFileSync(`core/figures/${file}`));
+for (const file of readdirSync('core/figures')
+  .filter((f) => f.endsWith('.gz'))
+  .sort())
+  hash.update(file).update(readFileSync(`core/figures/${file}`));
 writeFileSync('core/src/figure/baked.json', `${JSON.stringify({ version: hash.digest('hex').slice(0, 10) })}\n`);
 console.log(`${((performance.now() - from) / 1000).toFixed(0)} s`);
 rmSync(folder, { recursive: true });

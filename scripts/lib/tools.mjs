@@ -85,25 +85,30 @@ export function ensureInstalled() {
 }
 
 export function ensureServerBuilt() {
-  once('server', ['core/src', 'core/figures', 'server/src', 'server/package.json', 'package-lock.json'], ['server/dist/main.js'], () => {
-    const { dependencies } = JSON.parse(readFileSync(path.join(root, 'server/package.json'), 'utf8'));
-    // Core is TypeScript source and nanoid an ES module: both go into the bundle, all else stays a package.
-    const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));
-    run(bin('esbuild'), [
-      'server/src/main.ts',
-      'server/src/devices/render-worker.ts',
-      'server/src/frames/decode-process.ts',
-      '--bundle',
-      '--platform=node',
-      '--target=node20',
-      '--format=cjs',
-      '--outdir=server/dist',
-      '--entry-names=[name]',
-      '--sourcemap',
-      '--log-level=warning',
-      ...external.map((name) => `--external:${name}`),
-    ]);
-  });
+  once(
+    'server',
+    ['core/src', 'core/figures', 'server/src', 'server/package.json', 'package-lock.json'],
+    ['server/dist/main.js'],
+    () => {
+      const { dependencies } = JSON.parse(readFileSync(path.join(root, 'server/package.json'), 'utf8'));
+      // Core is TypeScript source and nanoid an ES module: both go into the bundle, all else stays a package.
+      const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));
+      run(bin('esbuild'), [
+        'server/src/main.ts',
+        'server/src/devices/render-worker.ts',
+        'server/src/frames/decode-process.ts',
+        '--bundle',
+        '--platform=node',
+        '--target=node20',
+        '--format=cjs',
+        '--outdir=server/dist',
+        '--entry-names=[name]',
+        '--sourcemap',
+        '--log-level=warning',
+        ...external.map((name) => `--external:${name}`),
+      ]);
+    },
+  );
 }
 
 export function ensureAppBuilt() {
