@@ -105,6 +105,7 @@ test('a look that was left while the server is gone is marked in the list, and i
     .first()
     .click();
   await expect(page.getByTestId('ladder')).toBeVisible();
+  const was = await power(page, server.url, 'rim-left');
   await server.stop();
   await stepUp(page, 'Rim left', 2);
   await expect(page.getByTestId('save-state')).toHaveText('not sent yet');

@@ -18,17 +18,19 @@ function outside<T>(name: string): T {
 }
 
 interface Row {
-  readonly n: number;
-  readonly zone: string;
-  readonly light: string;
   readonly stops: number;
+  readonly spread: number;
+  readonly outside: number;
 }
 
 it('zones and pixels get the same of every light, in 50 looks with boards, cards, haze and every modifier', () => {
   const rows = outside<Row[]>('zones');
-  expect(rows.length).toBeGreaterThan(300);
-  const off = rows.filter(({ stops }) => !(Math.abs(stops) < 0.02));
-  if (process.env['SHOW']) console.log(rows.length, off.length, JSON.stringify(off));
-  expect(off.length / rows.length).toBeLessThan(0.04);
-  for (const { stops } of rows) expect(Math.abs(stops)).toBeLessThan(0.25);
-}, 240_000);
+  expect(rows.length).toBeGreaterThan(400);
+  const share = (list: readonly Row[], holds: (row: Row) => boolean) => list.filter(holds).length / list.length;
+  // Where a place is evenly lit, one figure can be held against it; at the edge of a shadow it must lie between what is lit and what is not.
+  const even = rows.filter(({ spread }) => spread < 0.3);
+  expect(even.length / rows.length).toBeGreaterThan(0.8);
+  expect(share(even, ({ stops }) => Math.abs(stops) < 0.02)).toBeGreaterThan(0.9);
+  expect(share(rows, ({ outside: by }) => by < 0.02)).toBeGreaterThan(0.93);
+  for (const { outside: by } of rows) expect(by).toBeLessThan(0.25);
+}, 300_000);

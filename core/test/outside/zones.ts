@@ -52,7 +52,7 @@ function generated(n: number): Look {
 }
 
 /** What a light brings to the place of a zone, mean over the parts of the picture that show it there: light, and haze and flare apart. */
-function atPixels({ seen, terms }: Drawn, l: number, at: Placed): { light: number; air: number; uneven: number } | null {
+function atPixels({ seen, terms }: Drawn, l: number, at: Placed): { light: number; air: number; least: number; most: number } | null {
   const term = terms[l]!;
   const distance = (values: Float32Array, i: number) => Math.hypot(values[3 * i]! - at.place[0], values[3 * i + 1]! - at.place[1], values[3 * i + 2]! - at.place[2]);
   const airAt = (p: number) => (term.air ? term.air[p]! : 0);
@@ -62,7 +62,8 @@ function atPixels({ seen, terms }: Drawn, l: number, at: Placed): { light: numbe
     for (let i = 0; i < room.through; i++) if (best < 0 || distance(room.place, i) < distance(room.place, best)) best = i;
     if (best < 0 || distance(room.place, best) > 0.02) return null;
     const cards = term.cards.reduce((sum, card) => sum + card.room[best]!, 0);
-    return { light: (term.room[best]! + cards) / room.fade[best]!, air: airAt(room.pixel[best]!), uneven: 1 };
+    const light = (term.room[best]! + cards) / room.fade[best]!;
+    return { light, air: airAt(room.pixel[best]!), least: light, most: light };
   }
   const { fragments: f } = seen;
   const near: { i: number; d: number }[] = [];
@@ -79,17 +80,20 @@ function atPixels({ seen, terms }: Drawn, l: number, at: Placed): { light: numbe
     const cards = term.cards.reduce((sum, card) => sum + card.sharp[i]!, 0);
     return (direct + cards + term.cloth[i]! + term.skin[i]!) / f.fade[i]!;
   });
-  const uneven = Math.max(...parts) / Math.max(1e-9, Math.min(...parts));
-  return { light: parts.reduce((sum, v) => sum + v, 0) / parts.length, air: airAt(f.pixel[near[0]!.i]!), uneven };
+  const light = parts.reduce((sum, v) => sum + v, 0) / parts.length;
+  return { light, air: airAt(f.pixel[near[0]!.i]!), least: Math.min(...parts), most: Math.max(...parts) };
 }
 
 interface Row {
   readonly n: number;
   readonly zone: string;
   readonly light: string;
+  /** Figure over the mean of the parts of the picture that show the place. */
   readonly stops: number;
-  /** How unevenly the place is lit in the picture: largest over least of the parts that show it. */
-  readonly uneven: number;
+  /** How unevenly the place is lit in the picture: stops from the least to the largest of those parts. */
+  readonly spread: number;
+  /** Stops by which the figure is outside of them. */
+  readonly outside: number;
 }
 
 const rows: Row[] = [];
@@ -112,8 +116,13 @@ for (let n = 0; n < 50; n++) {
     });
     // Four stops under the brightest zone of this light nothing is judged by it.
     const most = all.reduce((best, { figure }) => Math.max(best, figure), 0);
-    for (const { zone, figure, air, pixel } of all)
-      if (figure + pixel.light >= most / 16) rows.push({ n, zone, light: light.id, uneven: pixel.uneven, stops: Math.log2((figure + air) / (pixel.light + pixel.air)) });
+    for (const { zone, figure, air, pixel } of all) {
+      if (figure + pixel.light < most / 16) continue;
+      const stopsOver = (light: number) => Math.log2((figure + air) / (light + pixel.air));
+      const outside = Math.max(0, stopsOver(pixel.most), -stopsOver(pixel.least));
+      const spread = stopsOver(pixel.least) - stopsOver(pixel.most);
+      rows.push({ n, zone, light: light.id, stops: stopsOver(pixel.light), spread, outside });
+    }
   });
 }
 process.stdout.write(JSON.stringify(rows));
