@@ -139,8 +139,16 @@ export { AMBIENT_ID, ambientLux } from './look/scene';
 export { formatPower, nearestPower, powerSteps, steppedPower } from './look/power';
 export { keySideOf, standardProbes, usualZone } from './look/probes';
 export { throwM } from './transport/room';
-export { LIGHT_SETS, makeLight, newLook,
-  newLookShape, usualPlace, type LightDraft, type LightSetId, type NewLook } from './look/create';
+export {
+  LIGHT_SETS,
+  makeLight,
+  newLook,
+  newLookShape,
+  usualPlace,
+  type LightDraft,
+  type LightSetId,
+  type NewLook,
+} from './look/create';
 export { compareTones, type ToneComparison } from './look/tones';
 export { mergeLooks, type Merge } from './look/merge';
 export { balance, objectiveOf, type BalanceResult, type PowerChange } from './balance/balance';

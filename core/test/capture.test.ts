@@ -82,9 +82,10 @@ describe('looks of the first version', () => {
   it('are brought to the present one without a change in the picture', () => {
     const look = parseLook(written());
     // What the first version could not say is as it was meant: no versions, no places.
-    const same = { ...poster, whites: [], ambient: ambientOf(60, { kind: 'planck', cctK: 3600 }) };
+    const was = { ...poster, camera: { ...poster.camera, distanceM: 2.5 } };
+    const same = { ...was, whites: [], ambient: ambientOf(60, { kind: 'planck', cctK: 3600 }) };
     expect(look).toEqual(same);
-    expect(evaluate(look).probes).toEqual(evaluate(poster).probes);
+    expect(evaluate(look).probes).toEqual(evaluate(was).probes);
   });
 
   it('keep their errors: nothing that was wrong is made right', () => {

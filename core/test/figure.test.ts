@@ -31,7 +31,14 @@ import {
 } from '../src';
 
 const FOLDER = path.join(__dirname, '../figures');
-const shape: SubjectShape = { form: 'person', person: 'bald', garment: 'shirt', headwear: 'none', sunglasses: false, headTurnDeg: 6 };
+const shape: SubjectShape = {
+  form: 'person',
+  person: 'bald',
+  garment: 'shirt',
+  headwear: 'none',
+  sunglasses: false,
+  headTurnDeg: 6,
+};
 
 /** A ball of triangles. */
 function ball(): Mesh {
@@ -68,7 +75,12 @@ describe('baked figures', () => {
 
   it('a damaged or missing file is named, with what to do, and nothing of it is kept', () => {
     const good = gunzipSync(readFileSync(path.join(FOLDER, 'lens.quick.bin.gz')));
-    for (const bytes of [good.subarray(0, 200), Buffer.concat([good, Buffer.from([1])]), Buffer.from('not a figure'), Buffer.alloc(0)])
+    for (const bytes of [
+      good.subarray(0, 200),
+      Buffer.concat([good, Buffer.from([1])]),
+      Buffer.from('not a figure'),
+      Buffer.alloc(0),
+    ])
       expect(() => providePart('lens', 'quick', bytes)).toThrow(FigureMissingError);
     expect(() => providePart('lens', 'quick', Buffer.from('not a figure at all'))).toThrow(/"lens".*npm run figures/s);
     fc.assert(
@@ -96,7 +108,9 @@ describe('baked figures', () => {
   });
 
   it('say what of a subject is missing, and make a figure once all is there', () => {
-    expect(missingFiles({ ...shape, garment: 'jacket' }, 'fine').map(({ part, detail }) => `${part} ${detail}`)).toContain('body-standing-jacket fine');
+    expect(missingFiles({ ...shape, garment: 'jacket' }, 'fine').map(({ part, detail }) => `${part} ${detail}`)).toContain(
+      'body-standing-jacket fine',
+    );
     usePartLoader(null);
     expect(() => figureOf({ ...shape, form: 'seated', garment: 'jacket' }, 'quick')).toThrow(/has not been loaded/);
     readFiguresFrom(FOLDER);
@@ -119,7 +133,12 @@ describe('the format of baked parts', () => {
       fc.property(fc.array(fc.integer({ min: -9000, max: 9000 }), { minLength: 3, maxLength: 90 }), (list) => {
         const q = Int32Array.from(list.slice(0, list.length - (list.length % 3)));
         const bits = Uint8Array.from(list, (v) => (v > 0 ? 1 : 0));
-        const bytes = new Writer().u32(q.length).i16(residuals(q, before, 3)).runs(bits).f32(1.5).bytes();
+        const bytes = new Writer()
+          .u32(q.length)
+          .i16(residuals(q, before, 3))
+          .runs(bits)
+          .f32(1.5)
+          .bytes();
         const r = new Reader(bytes);
         expect(r.count()).toBe(q.length);
         expect(fromResiduals(r.i16(q.length), before, 3)).toEqual(q);
@@ -189,7 +208,11 @@ describe('meshes', () => {
 function meet({ position: p, face }: Mesh, t: number, from: readonly number[], way: readonly number[]): number {
   const at = (k: number) => [0, 1, 2].map((c) => p[3 * face[t + k]! + c]!);
   const minus = (a: number[], b: readonly number[]) => a.map((v, c) => v - b[c]!);
-  const cross = (a: number[], b: number[]) => [a[1]! * b[2]! - a[2]! * b[1]!, a[2]! * b[0]! - a[0]! * b[2]!, a[0]! * b[1]! - a[1]! * b[0]!];
+  const cross = (a: number[], b: number[]) => [
+    a[1]! * b[2]! - a[2]! * b[1]!,
+    a[2]! * b[0]! - a[0]! * b[2]!,
+    a[0]! * b[1]! - a[1]! * b[0]!,
+  ];
   const dot = (a: readonly number[], b: readonly number[]) => a[0]! * b[0]! + a[1]! * b[1]! + a[2]! * b[2]!;
   const [a, b, c] = [at(0), at(1), at(2)];
   const n = cross(minus(b, a), minus(c, a));
@@ -198,7 +221,13 @@ function meet({ position: p, face }: Mesh, t: number, from: readonly number[], w
   const d = dot(n, minus(a, from)) / s;
   if (d <= 0) return Infinity;
   const q = from.map((v, k) => v + d * way[k]!);
-  const inside = ([[a, b], [b, c], [c, a]] as const).every(([u, v]) => dot(cross(minus(v, u), minus(q, u)), n) >= 0);
+  const inside = (
+    [
+      [a, b],
+      [b, c],
+      [c, a],
+    ] as const
+  ).every(([u, v]) => dot(cross(minus(v, u), minus(q, u)), n) >= 0);
   return inside ? d : Infinity;
 }
 
@@ -207,7 +236,8 @@ describe('posing and hair', () => {
     const pose = posing({ headYaw: 0.5, headRoll: 0.05, nod: 0.04, bodyYaw: -0.2 });
     const rest = Float32Array.from([4, 2, 5, 4, -100, 5, 0, -12, 0]);
     const turned = posed(pose, rest, 1);
-    const yaw = (i: number) => Math.atan2(turned[3 * i]!, turned[3 * i + 2]! + 6) - Math.atan2(rest[3 * i]!, rest[3 * i + 2]! + 6);
+    const yaw = (i: number) =>
+      Math.atan2(turned[3 * i]!, turned[3 * i + 2]! + 6) - Math.atan2(rest[3 * i]!, rest[3 * i + 2]! + 6);
     expect(Math.abs(yaw(0) - 0.5)).toBeLessThan(0.1);
     expect(yaw(1)).toBeCloseTo(-0.2, 5);
     const out = new Float64Array(6);
@@ -242,9 +272,10 @@ describe('posing and hair', () => {
         fibre(out, 0, 0, 1, r * Math.cos(a), r * Math.sin(a), z, 1, 0, 0, 1, 0.02, true);
         // A strand is as wide towards the eye as it is long there.
         const width = Math.sqrt(1 - (r * Math.cos(a)) ** 2);
-        sum += ((out.reflected + out.through + out.scattered) / Math.PI) * width * ((4 * Math.PI) / (n * n));
+        // Palest hair: half of the light is scattered back, seven tenths come once through.
+        sum += ((out.reflected + 0.7 * out.through + 0.5 * out.scattered) / Math.PI) * width * ((4 * Math.PI) / (n * n));
       }
-    expect(sum).toBeLessThan(1.2);
+    expect(sum).toBeLessThan(1);
     expect(sum).toBeGreaterThan(0.1);
     fibre(out, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0.02, true);
     const straight = out.reflected;

@@ -1,5 +1,6 @@
 import { beamIntegral, beamIntensity, zoomGain, zoomLens } from '../src/exposure/beam';
 import { nearFieldRatio } from '../src/exposure/distance';
+import { SURFACE } from '../src/figure/surfaces';
 import { finishInto, soften } from '../src/picture/finish';
 import { frameTriples } from '../src/picture/triples';
 import { faceOf, glint, seenAlong } from '../src/picture/sheen';
@@ -236,7 +237,7 @@ describe('haze and flare', () => {
       id: 'f',
       name: 'Flag',
       finish: 'black',
-      position: [0.25, 1.65, 2],
+      position: [0.2, 1.65, 1.5],
       widthM: 0.6,
       heightM: 0.8,
       yawDeg: 0,
@@ -382,7 +383,7 @@ describe('effects that photographers know', () => {
       let [sum, at, middle, n] = [0, 0, 0, 0];
       for (let f = 0; f < seen.fragments.count; f++) {
         const p = seen.fragments.pixel[f]!;
-        if (iris[p]! < 0.1) continue;
+        if (seen.fragments.surface[f] !== SURFACE.eye || iris[p]! < 0.1) continue;
         const row = Math.floor(p / 260);
         sum += gloss[f]!;
         at += gloss[f]! * row;

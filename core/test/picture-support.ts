@@ -36,7 +36,8 @@ export function sharesOf({ fragments: f, room, strands, figure, width, height }:
   for (let i = 0; i < room.through; i++) if (room.material[i] === MATERIAL[material]) out[room.pixel[i]!]! += room.share[i]!;
   if (strands && material === 'hair') {
     const { shares, point } = strands;
-    for (let i = 0; i < shares.count; i++) if (figure.strands!.kind[point[shares.point[i]!]!] === 0) out[shares.pixel[i]!]! += shares.share[i]!;
+    for (let i = 0; i < shares.count; i++)
+      if (figure.strands!.kind[point[shares.point[i]!]!] === 0) out[shares.pixel[i]!]! += shares.share[i]!;
   }
   return out;
 }
@@ -59,5 +60,8 @@ export function meanOf(look: Look, material: MaterialName, size: readonly [numbe
 export function transfer(light: Emitting, probe: Look['probes'][number], stage: Stage): number {
   const reach = reaching(light, stage);
   const at: Placed = placed(stage, probe);
-  return reach.cards.reduce((sum, card) => sum + byCard(card, reach, at.place, at.normal, 0), straight(reach, at.place, at.normal, 0));
+  return reach.cards.reduce(
+    (sum, card) => sum + byCard(card, reach, at.place, at.normal, 0),
+    straight(reach, at.place, at.normal, 0),
+  );
 }

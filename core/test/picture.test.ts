@@ -92,11 +92,26 @@ describe('what is seen', () => {
       camera: { ...look.camera, distanceM: m },
       backdrop: { ...look.backdrop, type: 'none' },
     });
-    const card = { id: 'c', name: 'Card', position: [0.35, 1.62, -0.3] as [number, number, number], widthM: 0.3, heightM: 0.4, yawDeg: 10, lossStops: 0, tint: null };
+    const card = {
+      id: 'c',
+      name: 'Card',
+      position: [0.35, 1.62, -0.3] as [number, number, number],
+      widthM: 0.3,
+      heightM: 0.4,
+      yawDeg: 10,
+      lossStops: 0,
+      tint: null,
+    };
     const looks: Look[] = [
       poster,
       close(poster, { person: 'cropped', garment: 'sweater' }),
-      { ...close(poster, { headwear: 'hat', sunglasses: true }), boards: [{ ...card, finish: 'white' as const }, { ...card, id: 'd', finish: 'black' as const, position: [-0.35, 1.62, -0.3] as [number, number, number] }] },
+      {
+        ...close(poster, { headwear: 'hat', sunglasses: true }),
+        boards: [
+          { ...card, finish: 'white' as const },
+          { ...card, id: 'd', finish: 'black' as const, position: [-0.35, 1.62, -0.3] as [number, number, number] },
+        ],
+      },
       close(poster, { form: 'seated', headwear: 'cap', garment: 'apron' }, 4),
       { ...close(poster, {}, 3), camera: { ...poster.camera, focalMm: 12, distanceM: 3 } },
       ...nocturneLooks(),
@@ -104,7 +119,8 @@ describe('what is seen', () => {
     for (const look of looks) {
       const { seen } = drawn(look, 150, 120, 'quick');
       const { fragments: f, room, strands, figure } = seen;
-      for (let i = 0; i < f.count; i++) SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, k) => f.mix[6 * i + k]! > 0.02 && found.add(name));
+      for (let i = 0; i < f.count; i++)
+        SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, k) => f.mix[6 * i + k]! > 0.02 && found.add(name));
       for (let i = 0; i < room.count; i++) if (MATERIAL_NAMES[room.material[i]!]) found.add(MATERIAL_NAMES[room.material[i]!]!);
       const kinds = new Set(strands ? [...strands.point].map((k) => figure.strands!.kind[k]) : []);
       if (kinds.has(STRAND.hair)) found.add('hair').add('hair-through');
@@ -129,7 +145,14 @@ describe('the geometry of a light in the picture', () => {
       const lit = terms[l]!.room[i]!;
       if (MATERIAL_NAMES[room.material[i]!] !== 'backdrop' || lit === 0) continue;
       const at = (values: Float32Array) => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!] as [number, number, number];
-      const probe = { id: 'p', name: 'p', surface: 'backdrop', body: 'none', position: at(room.place), normal: at(room.normal) } as const;
+      const probe = {
+        id: 'p',
+        name: 'p',
+        surface: 'backdrop',
+        body: 'none',
+        position: at(room.place),
+        normal: at(room.normal),
+      } as const;
       const expected = transfer(look.lights[l]!, probe, stageOf(look));
       expect(Math.abs(lit - expected)).toBeLessThan(0.03 * expected + 1e-7);
       compared++;
@@ -170,7 +193,9 @@ describe('the geometry of a light in the picture', () => {
             const lz = (i + 0.5) / n;
             const s = Math.sqrt(1 - lz * lz);
             const phi = (2 * Math.PI * (j + 0.5)) / n;
-            albedo += (glossOf(0, 0, 1, s * Math.cos(phi), s * Math.sin(phi), lz, vx, 0, vz, rough, 0.05) / Math.PI) * ((2 * Math.PI) / (n * n));
+            albedo +=
+              (glossOf(0, 0, 1, s * Math.cos(phi), s * Math.sin(phi), lz, vx, 0, vz, rough, 0.05) / Math.PI) *
+              ((2 * Math.PI) / (n * n));
           }
         expect(albedo).toBeLessThan(1);
         expect(albedo).toBeGreaterThan(0.005);
@@ -239,13 +264,17 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
   const { tint, strength } = look.subject.liquid;
   const steps = Array.from({ length: 16 }, (_, k) => liquidTransmittance(tint, strength, 0.6 * k).map((v) => 0.86 * v));
   const sources = look.lights.map((light) =>
-    product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)).map((v) => v * fullExposure(look, light, lookup) * 2 ** light.powerStops),
+    product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)).map(
+      (v) => v * fullExposure(look, light, lookup) * 2 ** light.powerStops,
+    ),
   );
   const washes = look.lights.map((light) => washFactor(look, landedFlux(look, light, forms), of('backdrop'), of('wall')));
   const ambientK = continuousLuxSeconds(look.ambient.lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
   const ambient = spectrumOfSource(look.ambient.source, lookup).map((v) => v * ambientK);
   const bands = sources[0]!.length;
-  const room = Float64Array.from({ length: bands }, (_, k) => sources.reduce((sum, s, l) => sum + s[k]! * washes[l]![k]!, ambient[k]!));
+  const room = Float64Array.from({ length: bands }, (_, k) =>
+    sources.reduce((sum, s, l) => sum + s[k]! * washes[l]![k]!, ambient[k]!),
+  );
   const spectra = Array.from({ length: 3 * W * H }, () => new Float64Array(bands));
   // Skin mixes surroundings in by channel, so every channel has a spectrum of its own.
   const add = (p: number, c: number, share: number, at: (k: number) => number) => {
@@ -257,7 +286,8 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
   for (let i = 0; i < f.count; i++) {
     const surface = f.surface[i]!;
     if (surface === SURFACE.skin && f.corner[3 * i]! >= heads) continue;
-    const rho = (k: number) => SURFACE_MATERIALS[surface]!.reduce((sum, name, m) => sum + f.mix[6 * i + m]! * all[MATERIAL[name]]![k]!, 0);
+    const rho = (k: number) =>
+      SURFACE_MATERIALS[surface]!.reduce((sum, name, m) => sum + f.mix[6 * i + m]! * all[MATERIAL[name]]![k]!, 0);
     const own = surface === SURFACE.skin ? of('skin') : of('wardrobe');
     for (let c = 0; c < 3; c++) {
       const [a, b, w] = surface === SURFACE.skin ? SKIN_SPREAD[c]! : surface === SURFACE.eye ? EYE_SPREAD : [1, 0, 0];
@@ -265,14 +295,20 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         let sum = f.open[i]! * f.fade[i]! * room[k]! * rho(k) * (1 + f.hollow[i]! * own[k]!);
         terms.forEach((t, l) => {
           const direct = a * t.sharp[i]! + b * t.near[i]! + w * t.wide[i]!;
-          sum += sources[l]![k]! * (rho(k) * (direct + t.cloth[i]! * of('wardrobe')[k]! + t.skin[i]! * of('skin')[k]!) + t.gloss[i]!);
+          sum +=
+            sources[l]![k]! * (rho(k) * (direct + t.cloth[i]! * of('wardrobe')[k]! + t.skin[i]! * of('skin')[k]!) + t.gloss[i]!);
           for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.sharp[i]! * rho(k);
         });
         return sum;
       });
     }
   }
-  const strandMaterials = [['hair', 'hair-through'], ['brow', 'brow'], ['down', 'down-through'], ['wardrobe', 'wardrobe']] as const;
+  const strandMaterials = [
+    ['hair', 'hair-through'],
+    ['brow', 'brow'],
+    ['down', 'down-through'],
+    ['wardrobe', 'wardrobe'],
+  ] as const;
   if (strands)
     for (let i = 0; i < strands.shares.count; i++) {
       const q = strands.shares.point[i]!;
@@ -283,7 +319,9 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         add(strands.shares.pixel[i]!, c, strands.shares.share[i]!, (k) => {
           let sum = STRAND_ROOM * figure.strands!.open[s]! * shade * strands.fade[q]! * room[k]! * scatter[k]!;
           terms.forEach((t, l) => {
-            sum += sources[l]![k]! * (shade * (t.strands[q]! * scatter[k]! + t.strandsThrough[q]! * through[k]!) + t.strandsMirrored[q]!);
+            sum +=
+              sources[l]![k]! *
+              (shade * (t.strands[q]! * scatter[k]! + t.strandsThrough[q]! * through[k]!) + t.strandsMirrored[q]!);
             for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.strands[q]! * shade * scatter[k]!;
           });
           return sum;
@@ -297,12 +335,15 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         terms.forEach((t, l) => {
           sum += sources[l]![k]! * (t.room[i]! * rho[k]! + t.roomGloss[i]!);
           for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.room[i]! * rho[k]!;
-          if (i >= parts.through && t.through) sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
+          if (i >= parts.through && t.through)
+            sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
         });
         return sum;
       });
   }
-  for (let p = 0; p < W * H; p++) for (let c = 0; c < 3; c++) add(p, c, 1, (k) => terms.reduce((sum, t, l) => sum + (t.air ? sources[l]![k]! * t.air[p]! : 0), 0));
+  for (let p = 0; p < W * H; p++)
+    for (let c = 0; c < 3; c++)
+      add(p, c, 1, (k) => terms.reduce((sum, t, l) => sum + (t.air ? sources[l]![k]! * t.air[p]! : 0), 0));
   return Float64Array.from(spectra, (spectrum, q) => responses(camera.sensor, spectrum)[q % 3]! / camera.whiteResponse[q % 3]!);
 }
 
@@ -510,13 +551,15 @@ describe('effects that photographers know, in the picture', () => {
     const key = (change: Partial<Look['lights'][number]>, backM = washed.backdrop.distanceM): Look => ({
       ...washed,
       backdrop: { ...washed.backdrop, distanceM: backM },
-      lights: washed.lights.map((light) => (light.id === 'key' ? { ...light, ...change } : { ...light, on: light.id === 'backdrop' })),
+      lights: washed.lights.map((light) =>
+        light.id === 'key' ? { ...light, ...change } : { ...light, on: light.id === 'backdrop' },
+      ),
     });
     const open = strength(meanOf(key({}), BACK));
     const gridded = strength(meanOf(key({ modifier: modifierOf('softbox-grid') }), BACK));
     expect(gridded).toBeGreaterThan(open + 0.1);
     const without = strength(
-      meanOf({ ...washed, lights: washed.lights.map((light) => ({ ...light, on: light.id !== 'key' })) }, BACK),
+      meanOf({ ...washed, lights: washed.lights.map((light) => ({ ...light, on: light.id === 'backdrop' })) }, BACK),
     );
     expect(without).toBeGreaterThan(open + 0.2);
   });

@@ -71,7 +71,7 @@ describe('the run sheet', () => {
   });
 
   it('the camera is set as it is spoken of: a time for stills, an angle for film', () => {
-    expect(cameraCard(poster).map(({ value }) => value)).toEqual(['200', 'f/8', '1/200', '5600 K', 'none', '85 mm from 2.50 m']);
+    expect(cameraCard(poster).map(({ value }) => value)).toEqual(['200', 'f/8', '1/200', '5600 K', 'none', '85 mm from 1.90 m']);
     expect(cameraCard(nightOvenLooks()[0]!).find(({ name }) => name === 'Shutter')!.value).toBe('180° at 24 frames a second');
   });
 

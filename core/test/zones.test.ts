@@ -9,7 +9,14 @@ function outside<T>(name: string): T {
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-outside-'));
   try {
     const outfile = path.join(folder, `${name}.cjs`);
-    buildSync({ entryPoints: [path.join(__dirname, 'outside', `${name}.ts`)], bundle: true, platform: 'node', format: 'cjs', outfile, logLevel: 'error' });
+    buildSync({
+      entryPoints: [path.join(__dirname, 'outside', `${name}.ts`)],
+      bundle: true,
+      platform: 'node',
+      format: 'cjs',
+      outfile,
+      logLevel: 'error',
+    });
     const text = execFileSync(process.execPath, [outfile, path.join(__dirname, '../figures')], { maxBuffer: 1 << 26 });
     return JSON.parse(text.toString()) as T;
   } finally {

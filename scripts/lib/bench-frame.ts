@@ -1,14 +1,7 @@
 // The picture: relighting against a rendering wavelength by wavelength, in the same run on the same look.
 import { readFiguresFrom } from '../../core/figures/read';
 import { findSeen, frameTriples, lightTerm, makeStudio, reflectancesOf, relightInto } from '../../core/src/picture/index';
-import {
-  makeCamera,
-  lookupIn,
-  product,
-  resolveFilter,
-  resolveSource,
-  type Look,
-} from '../../core/src/index';
+import { makeCamera, lookupIn, product, resolveFilter, resolveSource, type Look } from '../../core/src/index';
 import { responses } from '../../core/src/camera/sensor';
 import { MATERIAL, SURFACE_MATERIALS } from '../../core/src/figure/materials';
 import { fullExposure } from '../../core/src/look/scene';
@@ -86,8 +79,7 @@ function slowly(look: Look, width: number, height: number): { slow: number; fast
     const rho = all[room.material[i]!]!;
     terms.forEach((term, l) => {
       const source = sources[l]!;
-      for (let k = 0; k < arriving.length; k++)
-        arriving[k]! += source[k]! * (term.room[i]! * rho[k]! + term.roomGloss[i]!);
+      for (let k = 0; k < arriving.length; k++) arriving[k]! += source[k]! * (term.room[i]! * rho[k]! + term.roomGloss[i]!);
     });
     sum += responses(camera.sensor, arriving)[0];
   }

@@ -152,7 +152,8 @@ export const api = {
   shoots: '/api/shoots',
   readLook: (id: string) => request<StoredLook>('GET', `/api/looks/${id}`),
   /** Address of the picture of a revision; with `stored` only one that was drawn before. */
-  lookPicture: (id: string, revision: number, stored = false) => `/api/looks/${id}/picture?revision=${revision}${stored ? '&stored' : ''}`,
+  lookPicture: (id: string, revision: number, stored = false) =>
+    `/api/looks/${id}/picture?revision=${revision}${stored ? '&stored' : ''}`,
   createLook: (look: Look, shootId?: string) =>
     request<StoredLook>('POST', '/api/looks', { look, ...(shootId ? { shootId } : {}) }),
   updateLook: (id: string, basedOn: number, look: Look) =>

@@ -28,7 +28,13 @@ export function PersonChoice({ look, value, onChange }: Props) {
   const styles = useStyles();
   const looks = useMemo(() => PERSON_IDS.map((person) => portraitOf(look, person)), [look]);
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={styles.row} role="radiogroup" aria-label="Person">
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      contentContainerStyle={styles.row}
+      role="radiogroup"
+      aria-label="Person"
+    >
       {PERSON_IDS.map((person, i) => (
         <Pressable
           key={person}

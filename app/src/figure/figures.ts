@@ -6,7 +6,8 @@ const underWay = new Map<string, Promise<void>>();
 
 async function fetchPart(part: string, detail: Detail): Promise<void> {
   const answer = await fetch(`/figures/${part}.${detail}?v=${FIGURES_VERSION}`).catch(() => null);
-  if (!answer?.ok) throw new Error(`The figure cannot be loaded (${part}). Check the connection to the server, then reload the page.`);
+  if (!answer?.ok)
+    throw new Error(`The figure cannot be loaded (${part}). Check the connection to the server, then reload the page.`);
   providePart(part, detail, new Uint8Array(await answer.arrayBuffer()));
 }
 
@@ -16,10 +17,12 @@ function part(name: string, detail: Detail): Promise<void> {
   if (!found) {
     // A head's fine file builds on its quick one. What failed may be tried again.
     const before = detail === 'fine' && missingQuick.has(name) ? part(name, 'quick') : Promise.resolve();
-    found = before.then(() => fetchPart(name, detail)).catch((error: unknown) => {
-      underWay.delete(key);
-      throw error;
-    });
+    found = before
+      .then(() => fetchPart(name, detail))
+      .catch((error: unknown) => {
+        underWay.delete(key);
+        throw error;
+      });
     underWay.set(key, found);
   }
   return found;
@@ -44,12 +47,15 @@ const DEPTH = 3;
 function looksIn(values: readonly unknown[], depth = DEPTH): Look[] {
   return values.flatMap((value): Look[] => {
     if (isLook(value)) return [value];
-    if (depth === 0 || typeof value !== 'object' || value === null || ArrayBuffer.isView(value) || value instanceof Blob) return [];
+    if (depth === 0 || typeof value !== 'object' || value === null || ArrayBuffer.isView(value) || value instanceof Blob)
+      return [];
     return looksIn(Object.values(value), depth - 1);
   });
 }
 
-type Async<Api> = { [K in keyof Api]: Api[K] extends (...args: infer A) => infer R ? (...args: A) => Promise<Awaited<R>> : Api[K] };
+type Async<Api> = {
+  [K in keyof Api]: Api[K] extends (...args: infer A) => infer R ? (...args: A) => Promise<Awaited<R>> : Api[K];
+};
 
 /** The same calls, each made once the figures of the looks in its arguments are there. */
 export function withFigures<Api extends object>(api: Api): Async<Api> {

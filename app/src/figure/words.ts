@@ -29,6 +29,8 @@ export const GARMENT_NAMES: Readonly<Record<Garment, string>> = {
 export const HEADWEAR_NAMES: Readonly<Record<Headwear, string>> = { none: 'Bare head', hat: 'Hat', cap: 'Cloth cap' };
 
 /** Choices in the order of a table of names. */
-export function choicesOf<Id extends string>(names: Readonly<Record<Id, string>>): readonly { readonly id: Id; readonly name: string }[] {
+export function choicesOf<Id extends string>(
+  names: Readonly<Record<Id, string>>,
+): readonly { readonly id: Id; readonly name: string }[] {
   return (Object.entries(names) as [Id, string][]).map(([id, name]) => ({ id, name }));
 }

@@ -104,7 +104,18 @@ interface Props {
 }
 
 /** The picture of the look with places to touch, and overlays for what is clipped and what is too dark. */
-export function Frame({ look, readings, placed, width, height, selected, onSelect, withReading, poster, compact = false }: Props) {
+export function Frame({
+  look,
+  readings,
+  placed,
+  width,
+  height,
+  selected,
+  onSelect,
+  withReading,
+  poster,
+  compact = false,
+}: Props) {
   const styles = useStyles();
   const [overlays, setOverlays] = useState({ clipped: false, dark: false });
   const [full, setFull] = useState(false);
@@ -126,7 +137,14 @@ export function Frame({ look, readings, placed, width, height, selected, onSelec
   const clippedCount = readings?.probes.filter(({ clipped }) => clipped.length > 0).length ?? 0;
   return (
     <View style={[styles.frame, { width, height }]} testID="frame">
-      <FrameCanvas look={look} width={width} height={height} poster={poster} marks={overlays} label={`Simulated picture of ${look.title}`} />
+      <FrameCanvas
+        look={look}
+        width={width}
+        height={height}
+        poster={poster}
+        marks={overlays}
+        label={`Simulated picture of ${look.title}`}
+      />
       <Pressable
         style={styles.touch}
         accessibilityRole="button"

@@ -34,7 +34,19 @@ interface Props {
 }
 
 /** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
-export function FrameCanvas({ look, width, height, only, marks, adaptation, small = false, finest, poster, sharp = false, label }: Props) {
+export function FrameCanvas({
+  look,
+  width,
+  height,
+  only,
+  marks,
+  adaptation,
+  small = false,
+  finest,
+  poster,
+  sharp = false,
+  label,
+}: Props) {
   const { clipped = false, dark = false } = marks ?? {};
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
@@ -42,7 +54,8 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
   // It shows the look as it was opened: the first edit ends it.
   const [opened] = useState(look);
   const [posterLost, setPosterLost] = useState(false);
-  const withPoster = poster !== undefined && !posterLost && fineness !== 2 && look === opened && !clipped && !dark && only === undefined;
+  const withPoster =
+    poster !== undefined && !posterLost && fineness !== 2 && look === opened && !clipped && !dark && only === undefined;
   const [last, setLast] = useState<Picture['ms'] | null>(null);
   const painter = useRef<ReturnType<typeof latestPainter> | null>(null);
   const { quick } = useQuickPictures();
@@ -61,7 +74,10 @@ export function FrameCanvas({ look, width, height, only, marks, adaptation, smal
     return () => made.stop();
   }, [small]);
   const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
-  const scale = Math.min(ratio, Math.sqrt((small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS) / Math.max(1, width * height)));
+  const scale = Math.min(
+    ratio,
+    Math.sqrt((small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS) / Math.max(1, width * height)),
+  );
   const [w, h] = [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
   useEffect(() => {
     painter.current?.paint({

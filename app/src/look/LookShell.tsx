@@ -261,7 +261,9 @@ function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly p
   const step = useStep();
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
-  const poster = useOpenLook(({ id, revision, look: now, saved }) => (id && now === saved ? api.lookPicture(id, revision, true) : undefined));
+  const poster = useOpenLook(({ id, revision, look: now, saved }) =>
+    id && now === saved ? api.lookPicture(id, revision, true) : undefined,
+  );
   const probe = useChosen((state) => state.probe);
   const [room, setRoom] = useState(0);
   const main = step === 'balance';

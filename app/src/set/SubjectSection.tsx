@@ -150,10 +150,24 @@ function SubjectWear({ look, person, change }: WearProps) {
   return (
     <>
       <PersonChoice look={look} value={subject.person} onChange={(id) => change('person', { person: id })} />
-      <Choice label="Clothes" options={choicesOf(GARMENT_NAMES)} value={subject.garment} onChange={(garment) => change('garment', { garment })} />
-      <Choice label="Head" options={choicesOf(HEADWEAR_NAMES)} value={subject.headwear} onChange={(headwear) => change('headwear', { headwear })} />
+      <Choice
+        label="Clothes"
+        options={choicesOf(GARMENT_NAMES)}
+        value={subject.garment}
+        onChange={(garment) => change('garment', { garment })}
+      />
+      <Choice
+        label="Head"
+        options={choicesOf(HEADWEAR_NAMES)}
+        value={subject.headwear}
+        onChange={(headwear) => change('headwear', { headwear })}
+      />
       <View style={{ flexDirection: 'row', gap: SPACE.s }}>
-        <Button label="Dark glasses" on={subject.sunglasses} onPress={() => change('glasses', { sunglasses: !subject.sunglasses })} />
+        <Button
+          label="Dark glasses"
+          on={subject.sunglasses}
+          onPress={() => change('glasses', { sunglasses: !subject.sunglasses })}
+        />
         <Button
           label="Looks into the camera"
           on={subject.eyesOnCamera}

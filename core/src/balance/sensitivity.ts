@@ -107,7 +107,7 @@ export function whiteCosts(look: Look): WhiteCost[] {
       ),
     });
     const after = coloured(more);
-    const losses = [...before].map(([name, v]) => ({ name, lost: v - (after.get(name) ?? v) }));
+    const losses = [...before].map(([name, v]) => ({ name, lost: Math.max(0, v - (after.get(name) ?? v)) }));
     const worst = losses.reduce((a, b) => (b.lost > a.lost ? b : a), { name: '', lost: 0 });
     return [
       {

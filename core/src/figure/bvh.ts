@@ -46,7 +46,15 @@ const counts = new Int32Array(BINS);
 const costs = new Float64Array(BINS);
 
 /** Where a cut along an axis leaves the least surface times triangles on both sides. */
-function cheapestCut(bounds: Float32Array, order: Uint32Array, from: number, to: number, axis: number, low: number, high: number): number {
+function cheapestCut(
+  bounds: Float32Array,
+  order: Uint32Array,
+  from: number,
+  to: number,
+  axis: number,
+  low: number,
+  high: number,
+): number {
   const width = (high - low) / BINS;
   if (!(width > 0)) return low;
   for (let k = 0; k < bins.length; k++) bins[k] = k % 6 < 3 ? Infinity : -Infinity;
@@ -123,7 +131,8 @@ export function buildBvh(mesh: Mesh): Bvh {
       count[node] = Math.min(255, to - from);
       return;
     }
-    const cut = to - from > WORTH_BINNING ? cheapestCut(bounds, order, from, to, axis, axisLow, axisHigh) : 0.5 * (axisLow + axisHigh);
+    const cut =
+      to - from > WORTH_BINNING ? cheapestCut(bounds, order, from, to, axis, axisLow, axisHigh) : 0.5 * (axisLow + axisHigh);
     let mid = from;
     for (let i = from; i < to; i++)
       if (middle(order[i]!, axis) < cut) {

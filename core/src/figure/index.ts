@@ -2,7 +2,18 @@
 export { FigureFileError } from './codec';
 export { fromNodes, type Figure, type Patch, type PosedStrands, type Shade, type SkinParts } from './figure';
 export { firstHit, isBlocked, type Bvh } from './bvh';
-export { figureOf, shadeOf, FigureMissingError, FIGURES_VERSION, isFigureReady, missingFiles, providePart, usePartLoader, type Detail, type PartLoader } from './store';
+export {
+  figureOf,
+  shadeOf,
+  FigureMissingError,
+  FIGURES_VERSION,
+  isFigureReady,
+  missingFiles,
+  providePart,
+  usePartLoader,
+  type Detail,
+  type PartLoader,
+} from './store';
 export {
   GARMENT_IDS,
   HEADWEAR,

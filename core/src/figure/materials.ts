@@ -52,7 +52,9 @@ export const MATERIALS = {
   stubble: { reflectance: ({ skin, hair }) => between(scaled(skin, 0.5), hair, 0.55), own: 'skin' },
   root: { reflectance: ({ skin, hair }) => between(scaled(skin, 0.35), hair, 0.5), own: 'skin' },
   sclera: { reflectance: () => scaled(EYE_WHITE, 0.7) },
-  iris: { reflectance: ({ skin }) => sampled((nm) => 0.035 + 0.07 * gaussian(nm, 620, 150)).map((v, i) => v * (0.5 + 0.9 * skin[i]!)) },
+  iris: {
+    reflectance: ({ skin }) => sampled((nm) => 0.035 + 0.07 * gaussian(nm, 620, 150)).map((v, i) => v * (0.5 + 0.9 * skin[i]!)),
+  },
   pupil: { reflectance: () => flat(0.004) },
   wet: { reflectance: ({ skin }) => times(between(skin, flat(0.5), 0.4), 0.95, 0.6, 0.58), own: 'skin' },
   hair: { reflectance: ({ hair }) => hair, sheen: [0.34, 0.05] },

@@ -133,7 +133,14 @@ export function usualPlace(
 /** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
 /** What decides the form of a new look's subject. */
 export function newLookShape({ person = SUBJECT_DEFAULTS.person }: Pick<NewLook, 'person'>): SubjectShape {
-  return { form: 'person', person, garment: USUAL_GARMENT[person], headwear: 'none', sunglasses: false, headTurnDeg: SUBJECT_DEFAULTS.headTurnDeg };
+  return {
+    form: 'person',
+    person,
+    garment: USUAL_GARMENT[person],
+    headwear: 'none',
+    sunglasses: false,
+    headTurnDeg: SUBJECT_DEFAULTS.headTurnDeg,
+  };
 }
 
 /** What each person wears where nothing else is said. */

@@ -70,7 +70,9 @@ export function restaged(probes: readonly Probe[], faceHeightM: number): Probe[]
   const now = standardProbes(faceHeightM, 1, key && key.position[0] > 0 ? 'right' : 'left');
   return probes.map((probe) => {
     const fresh = now.find(({ id }) => id === probe.id);
-    return fresh && probe.body === 'head' && probe.surface === 'skin' ? { ...probe, position: fresh.position, normal: fresh.normal } : probe;
+    return fresh && probe.body === 'head' && probe.surface === 'skin'
+      ? { ...probe, position: fresh.position, normal: fresh.normal }
+      : probe;
   });
 }
 

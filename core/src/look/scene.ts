@@ -83,6 +83,9 @@ export interface Scene {
   readonly lights: readonly SceneLight[];
 }
 
+/** Share of the room's light that comes to a place, of hair what its strands let to each other. */
+const roomShare = ({ open, on }: Placed): number => open * (on?.strands.length ? STRAND_ROOM : 1);
+
 /** Compiles a look that has passed `parseLook`. @throws InputError where a reference or a figure cannot be used. */
 export function compileScene(look: Look): Scene {
   const lookup = lookupIn(look.spectra);
@@ -108,7 +111,7 @@ export function compileScene(look: Look): Scene {
   return {
     look,
     camera,
-    probes: look.probes.map(({ surface }, p) => ({ ...surfaces.probe(surface), open: set.places[p]!.open * set.fade[p]! })),
+    probes: look.probes.map(({ surface }, p) => ({ ...surfaces.probe(surface), open: roomShare(set.places[p]!) * set.fade[p]! })),
     lights: [...lights, compileAmbient(look, surfaces, set, !anySolo, lookup)],
   };
 }
@@ -259,7 +262,7 @@ function geometryOf(look: Look, light: Light, set: SetUp): readonly Contribution
     const { veil } = flareOf(reach, stage, view.eye, view.forward);
     found = places.map((at) => ({
       ...bring(reach, at, view.eye),
-      open: at.open * (at.on?.strands.length ? STRAND_ROOM : 1),
+      open: roomShare(at),
       hollow: at.on ? at.open * ownHollow(at.on.surface, at.open) : 0,
       air: veil + inScatter(reach, stage, stage.hazePerM, view.eye, at.place),
     }));
@@ -313,7 +316,11 @@ function figuresOf(
   const out = new Float64Array(look.probes.length * FIGURES);
   look.probes.forEach(({ surface }, p) => {
     const { direct, through, mirrored, fromCloth, fromSkin, open, hollow, cards, air } = at[p]!;
-    const own = terms(surface, () => spectrum, () => surfaces.weights(surface));
+    const own = terms(
+      surface,
+      () => spectrum,
+      () => surfaces.weights(surface),
+    );
     for (let c = 0; c < 3; c++) out[p * FIGURES + c]! += direct[c]! * own[c]!;
     out[p * FIGURES + Y]! += direct[1]! * own[Y]!;
     const add = (times: number, figures: () => readonly number[]) => {
@@ -321,7 +328,14 @@ function figuresOf(
       const own = figures();
       for (let c = R; c <= Y; c++) out[p * FIGURES + c]! += times * own[c]!;
     };
-    const by = (light: Spectrum, name: string, ...of: Parameters<Surfaces['weights']>) => () => terms(`${name} ${of.join(' ')}`, () => light, () => surfaces.weights(...of));
+    const by =
+      (light: Spectrum, name: string, ...of: Parameters<Surfaces['weights']>) =>
+      () =>
+        terms(
+          `${name} ${of.join(' ')}`,
+          () => light,
+          () => surfaces.weights(...of),
+        );
     const kind = HOLLOW_OF[surface];
     add(open, by(washed, 'wash', surface));
     if (kind) add(hollow, by(washed, 'wash', surface, kind));
@@ -350,7 +364,7 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
   const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * exposureOfLuxSecond(look);
   const none = new Float64Array(spectrum.length);
   const at = set.places.map(({ open, on }, p): Contribution => {
-    const level = exposure * open * set.fade[p]! * (on?.strands.length ? STRAND_ROOM : 1);
+    const level = exposure * roomShare(set.places[p]!) * set.fade[p]!;
     const again = on ? exposure * open * set.fade[p]! * ownHollow(on.surface, open) : 0;
     const kind = HOLLOW_OF[look.probes[p]!.surface];
     return {

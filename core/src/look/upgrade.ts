@@ -132,7 +132,13 @@ export function upgradeLook(value: unknown): unknown {
 }
 
 /** What subjects were until the fifth version. */
-const FOURTH_SUBJECT = { form: 'person', hat: false, sunglasses: false, liquid: SUBJECT_DEFAULTS.liquid, label: SUBJECT_DEFAULTS.label };
+const FOURTH_SUBJECT = {
+  form: 'person',
+  hat: false,
+  sunglasses: false,
+  liquid: SUBJECT_DEFAULTS.liquid,
+  label: SUBJECT_DEFAULTS.label,
+};
 
 function fromFirst(value: Loose): Loose {
   return {
@@ -211,5 +217,7 @@ function restagedProbes({ probes, subject }: Loose): unknown {
   const form = isObject(subject) ? subject['form'] : undefined;
   const whole = (list: unknown[]): list is Probe[] =>
     list.every((probe) => isObject(probe) && typeof probe['id'] === 'string' && Array.isArray(probe['position']));
-  return Array.isArray(probes) && whole(probes) && typeof height === 'number' && form !== 'bottle' ? restaged(probes, height) : probes;
+  return Array.isArray(probes) && whole(probes) && typeof height === 'number' && form !== 'bottle'
+    ? restaged(probes, height)
+    : probes;
 }

@@ -18,7 +18,11 @@ function tapsOf(radius: number): { d: Float32Array; x: Int32Array; y: Int32Array
       if (d > 0 && d <= R + 0.5) taps.push([d, i, j]);
     }
   taps.sort((a, b) => a[0] - b[0]);
-  return { d: Float32Array.from(taps, (t) => t[0]), x: Int32Array.from(taps, (t) => t[1]), y: Int32Array.from(taps, (t) => t[2]) };
+  return {
+    d: Float32Array.from(taps, (t) => t[0]),
+    x: Int32Array.from(taps, (t) => t[1]),
+    y: Int32Array.from(taps, (t) => t[2]),
+  };
 }
 
 /** What focus does to a picture of one view: made once, used for every light on it. */
@@ -41,7 +45,10 @@ export function focusOf(seen: Seen, { camera }: Pick<Look, 'camera'>): Focus | n
   const { width, height, view, figure, stage, nearM } = seen;
   const openingM = camera.focalMm / 1000 / camera.aperture;
   const focalPx = height / (2 * view.halfHeight);
-  const nearest = figure.eyes.reduce((z, { centre }) => Math.max(z, -stage.turn[1] * centre[0] + stage.turn[0] * centre[2]), figure.eyes.length ? -1 : 0.02);
+  const nearest = figure.eyes.reduce(
+    (z, { centre }) => Math.max(z, -stage.turn[1] * centre[0] + stage.turn[0] * centre[2]),
+    figure.eyes.length ? -1 : 0.02,
+  );
   const focusM = Math.max(0.05, camera.distanceM - nearest - 0.012);
   const most = Math.max(2, MOST_SHARE * height);
   const across = Math.ceil(width / TILE);
@@ -64,7 +71,12 @@ export function focusOf(seen: Seen, { camera }: Pick<Look, 'camera'>): Focus | n
 }
 
 /** Spreads `raw` by the focus into `out`. Weights come from depth alone, so it is linear in the light and can be done once on the sum. */
-export function focusInto(out: Float32Array, raw: Float32Array, { width, height, nearM }: Pick<Seen, 'width' | 'height' | 'nearM'>, focus: Focus): void {
+export function focusInto(
+  out: Float32Array,
+  raw: Float32Array,
+  { width, height, nearM }: Pick<Seen, 'width' | 'height' | 'nearM'>,
+  focus: Focus,
+): void {
   const { radius, tile, area, taps } = focus;
   out.set(raw);
   const across = Math.ceil(width / TILE);
@@ -118,7 +130,8 @@ function planeEdges({ width, height, room }: Seen): Uint8Array {
   for (let p = 0; p + width < material.length; p++) {
     const m = material[p]!;
     if (m === 255) continue;
-    if ((material[p + 1] !== m && material[p + 1] !== 255) || (material[p + width] !== m && material[p + width] !== 255)) edge[p] = 1;
+    if ((material[p + 1] !== m && material[p + 1] !== 255) || (material[p + width] !== m && material[p + width] !== 255))
+      edge[p] = 1;
   }
   return edge;
 }

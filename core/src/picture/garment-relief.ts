@@ -49,7 +49,8 @@ function woven(spot: Spot, coarse: number): void {
   add(spot, 0.05 * coarse * fine);
   vectorNoise(bend, X * 2.1, Y * 2.1, Z * 2.1);
   add(spot, 0.04);
-  cloth.light = 1 + 0.035 * noise(X * 14, Y * 3, Z * 14) + 0.035 * noise(X * 3, Y * 14, Z * 3) + 0.02 * noise(X * 1.3, Y * 1.3, Z * 1.3);
+  cloth.light =
+    1 + 0.035 * noise(X * 14, Y * 3, Z * 14) + 0.035 * noise(X * 3, Y * 14, Z * 3) + 0.02 * noise(X * 1.3, Y * 1.3, Z * 1.3);
 }
 
 function add(spot: Spot, amount: number): void {

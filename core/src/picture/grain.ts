@@ -28,7 +28,8 @@ export function grainInto(rgba: Uint8ClampedArray, width: number, iso: number): 
     const own = 0.6 * noise[at]! + 0.4 * noise[(at + 7) & (TABLE - 1)]!;
     for (let c = 0; c < 3; c++) {
       const v = rgba[4 * p + c]! / 255;
-      rgba[4 * p + c]! += strength * (own + 0.35 * noise[(at * 3 + 977 * c) & (TABLE - 1)]!) * (0.35 + 0.65 * (1 - v)) * Math.sqrt(v + 0.01);
+      rgba[4 * p + c]! +=
+        strength * (own + 0.35 * noise[(at * 3 + 977 * c) & (TABLE - 1)]!) * (0.35 + 0.65 * (1 - v)) * Math.sqrt(v + 0.01);
     }
   }
 }

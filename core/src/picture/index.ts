@@ -7,7 +7,15 @@ export { developInto } from './develop';
 export { relightInto } from './relight';
 export { frameTriples } from './triples';
 export { MATERIAL_NAMES, reflectancesOf, type MaterialName } from '../figure/materials';
-export { figureOf, FigureMissingError, isFigureReady, missingFiles, providePart, usePartLoader, type Detail } from '../figure/index';
+export {
+  figureOf,
+  FigureMissingError,
+  isFigureReady,
+  missingFiles,
+  providePart,
+  usePartLoader,
+  type Detail,
+} from '../figure/index';
 export { shapeOf } from '../transport/stage';
 export { type Instruments } from './instruments';
 export { sumCheck, type SumCheck } from './sum-check';

@@ -36,12 +36,7 @@ const TOLERANCES = [
 ] as const;
 
 /** Reads a picture from its balanced sensor values, r, g, b a pixel. `at` is the height of the line, 0 top to 1. */
-export function readInstruments(
-  raw: Float32Array,
-  seen: Seen,
-  camera: Camera,
-  at: number,
-): Instruments {
+export function readInstruments(raw: Float32Array, seen: Seen, camera: Camera, at: number): Instruments {
   const { width, height } = seen;
   const kind = skinAndHair(seen);
   const pixels = width * height;

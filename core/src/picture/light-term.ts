@@ -6,7 +6,18 @@ import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials'
 import { flareOf } from '../transport/air';
 import { clothShares, skinHollow } from '../transport/bounce';
 import { downFibre, fibre, type FibreOut } from '../transport/fibre';
-import { incidenceOn, liftOf, openCard, openFlux, openLight, overHorizon, reaching, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
+import {
+  incidenceOn,
+  liftOf,
+  openCard,
+  openFlux,
+  openLight,
+  overHorizon,
+  reaching,
+  seenShare,
+  type Reaching,
+  type ReachingCard,
+} from '../transport/reach';
 import { WIDE_MIX } from '../transport/skin-light';
 import { lightAtNode, patchLight, STRAND_ROOM } from '../transport/zone-light';
 import type { Light, Look } from '../look/schema';
@@ -69,8 +80,12 @@ function seenAtVertices({ figure, used, stage }: Seen, points: Float64Array): Fl
   for (let v = 0; v < used.length; v++) {
     if (!used[v]) continue;
     const q = 3 * v;
-    const facing = surface[v] === SURFACE.cloth ? overHorizon(points, p[q]!, p[q + 1]!, p[q + 2]!, base[q]!, base[q + 1]!, base[q + 2]!) : 1;
-    out[v] = facing <= 0 ? 0 : facing * seenShare(stage, points, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!, liftOf(surface[v]!));
+    const facing =
+      surface[v] === SURFACE.cloth ? overHorizon(points, p[q]!, p[q + 1]!, p[q + 2]!, base[q]!, base[q + 1]!, base[q + 2]!) : 1;
+    out[v] =
+      facing <= 0
+        ? 0
+        : facing * seenShare(stage, points, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!, liftOf(surface[v]!));
   }
   return out;
 }
@@ -102,13 +117,29 @@ function seenAt(seen: Seen, at: Float32Array, points: Float64Array, i: number): 
   const [x, y, z] = [f.place[q]!, f.place[q + 1]! - stage.originM, f.place[q + 2]!];
   const [nx, ny, nz] = [f.smooth[q]!, f.smooth[q + 1]!, f.smooth[q + 2]!];
   const facing = f.surface[i] === SURFACE.cloth ? Math.min(1, facingAt(seen, points, i)) : 1;
-  return facing * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, liftOf(f.surface[i]!));
+  return (
+    facing *
+    seenShare(
+      stage,
+      points,
+      cos * x - sin * z,
+      y,
+      sin * x + cos * z,
+      cos * nx - sin * nz,
+      ny,
+      sin * nx + cos * nz,
+      liftOf(f.surface[i]!),
+    )
+  );
 }
 
 function facingAt({ fragments: f, figure, stage }: Seen, points: Float64Array, i: number): number {
   const q = 3 * i;
   const [cos, sin] = stage.turn;
-  const at = (k: number) => f.weight[q]! * figure.base[3 * f.corner[q]! + k]! + f.weight[q + 1]! * figure.base[3 * f.corner[q + 1]! + k]! + f.weight[q + 2]! * figure.base[3 * f.corner[q + 2]! + k]!;
+  const at = (k: number) =>
+    f.weight[q]! * figure.base[3 * f.corner[q]! + k]! +
+    f.weight[q + 1]! * figure.base[3 * f.corner[q + 1]! + k]! +
+    f.weight[q + 2]! * figure.base[3 * f.corner[q + 2]! + k]!;
   const [x, y, z] = [f.place[q]!, f.place[q + 1]! - stage.originM, f.place[q + 2]!];
   return overHorizon(points, cos * x - sin * z, y, sin * x + cos * z, at(0), at(1), at(2));
 }
@@ -163,7 +194,11 @@ function clothRowsOf(seen: Seen): Map<number, Float32Array> {
     const row = new Float32Array(patches.length);
     for (let v = 0; v < used.length; v++) {
       const q = 3 * v;
-      if (used[v] && clothShares(row, stage.shade, surface[v]!, open[v]!, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!)) rows.set(v, row.slice());
+      if (
+        used[v] &&
+        clothShares(row, stage.shade, surface[v]!, open[v]!, p[q]!, p[q + 1]!, p[q + 2]!, n[q]!, n[q + 1]!, n[q + 2]!)
+      )
+        rows.set(v, row.slice());
     }
   }
   clothRows.set(seen, rows);
@@ -182,7 +217,9 @@ function clothAtVertices(seen: Seen, reach: Reaching): Float32Array {
 }
 
 const blend = (f: Fragments, values: Float32Array, i: number) =>
-  f.weight[3 * i]! * values[f.corner[3 * i]!]! + f.weight[3 * i + 1]! * values[f.corner[3 * i + 1]!]! + f.weight[3 * i + 2]! * values[f.corner[3 * i + 2]!]!;
+  f.weight[3 * i]! * values[f.corner[3 * i]!]! +
+  f.weight[3 * i + 1]! * values[f.corner[3 * i + 1]!]! +
+  f.weight[3 * i + 2]! * values[f.corner[3 * i + 2]!]!;
 
 /** Light through the thin plates of the ears, from their other side. */
 function throughEars(seen: Seen, reach: Reaching): Float32Array | null {
@@ -197,7 +234,15 @@ function throughEars(seen: Seen, reach: Reaching): Float32Array | null {
     const q = 3 * v;
     const [nx, ny, nz] = [-n[q]!, -n[q + 1]!, -n[q + 2]!];
     const [x, y, z] = [p[q]! + 0.006 * nx, p[q + 1]! + 0.006 * ny, p[q + 2]! + 0.006 * nz];
-    const open = openLight(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z, cos * nx + sin * nz, ny, -sin * nx + cos * nz);
+    const open = openLight(
+      reach,
+      cos * x + sin * z,
+      y + stage.originM,
+      -sin * x + cos * z,
+      cos * nx + sin * nz,
+      ny,
+      -sin * nx + cos * nz,
+    );
     if (open > 0) out[v] = 1.1 * thin[v]! * open * seenShare(stage, reach.points, x, y, z, nx, ny, nz, liftOf(SURFACE.skin));
   }
   return out;
@@ -282,7 +327,8 @@ function lightFragments(seen: Seen, reach: Reaching, face: Face): FragmentLight 
     if (!own) spreadAlike(out, i);
     const [vx, vy, vz] = [f.toEye[q]!, f.toEye[q + 1]!, f.toEye[q + 2]!];
     if (mirror) {
-      const sheen = surface === SURFACE.eye ? EYE_SHEEN : surface === SURFACE.glass ? GLASS_SHEEN : sheenOf(SHARP_SHEEN[surface]!);
+      const sheen =
+        surface === SURFACE.eye ? EYE_SHEEN : surface === SURFACE.glass ? GLASS_SHEEN : sheenOf(SHARP_SHEEN[surface]!);
       const past = surface === SURFACE.eye ? Math.min(1, 1.3 * see) : mirroredPast(seen, reach, i, see);
       out.gloss[i] = past > 0 ? left * past * glint(face, x, y, z, nx, ny, nz, vx, vy, vz, sheen[0], sheen[1]) : 0;
     } else if (f.sheen[i]! > 0 && nl > 0.005) {
@@ -307,7 +353,17 @@ function lightFragments(seen: Seen, reach: Reaching, face: Face): FragmentLight 
     const [nx, ny, nz] = [f.normal[q]!, f.normal[q + 1]!, f.normal[q + 2]!];
     const lift = 0.0015;
     void view;
-    return seenShare(all.stage, lamp.points, cos * x - sin * z + lift * (cos * nx - sin * nz), y + lift * ny, sin * x + cos * z + lift * (sin * nx + cos * nz), 0, 0, 0, 0);
+    return seenShare(
+      all.stage,
+      lamp.points,
+      cos * x - sin * z + lift * (cos * nx - sin * nz),
+      y + lift * ny,
+      sin * x + cos * z + lift * (sin * nx + cos * nz),
+      0,
+      0,
+      0,
+      0,
+    );
   }
 }
 
@@ -318,7 +374,16 @@ function cardOnFragments(seen: Seen, one: ReachingCard, reach: Reaching): Float3
   const visible = seenAtVertices(seen, one.points);
   for (let i = 0; i < f.count; i++) {
     const q = 3 * i;
-    const open = openCard(one, reach, f.place[q]!, f.place[q + 1]!, f.place[q + 2]!, f.smooth[q]!, f.smooth[q + 1]!, f.smooth[q + 2]!);
+    const open = openCard(
+      one,
+      reach,
+      f.place[q]!,
+      f.place[q + 1]!,
+      f.place[q + 2]!,
+      f.smooth[q]!,
+      f.smooth[q + 1]!,
+      f.smooth[q + 2]!,
+    );
     if (open > 0) out[i] = f.fade[i]! * open * seenAt(seen, visible, one.points, i);
   }
   return out;
@@ -328,7 +393,11 @@ function cardOnFragments(seen: Seen, one: ReachingCard, reach: Reaching): Float3
 const CELL_M = 0.009;
 
 /** What places among strands get of a source, past the subject: found at corners of cells as they are asked for, and taken between them. */
-function amongStrands({ stage }: Seen, points: Float64Array, flux: (x: number, y: number, z: number) => number): (x: number, y: number, z: number) => number {
+function amongStrands(
+  { stage }: Seen,
+  points: Float64Array,
+  flux: (x: number, y: number, z: number) => number,
+): (x: number, y: number, z: number) => number {
   const known = new Map<number, number>();
   const { low } = stage.shade;
   const corner = (i: number, j: number, k: number) => {
@@ -372,7 +441,11 @@ function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching): Strand
   const comes = amongStrands(seen, reach.points, flux);
   const lamp = reach.light.position;
   const [ax, ay, az] = [cos * lamp[0] - sin * lamp[2], lamp[1] - stage.originM, sin * lamp[0] + cos * lamp[2]];
-  const [ex, ey, ez] = [cos * view.eye[0] - sin * view.eye[2], view.eye[1] - stage.originM, sin * view.eye[0] + cos * view.eye[2]];
+  const [ex, ey, ez] = [
+    cos * view.eye[0] - sin * view.eye[2],
+    view.eye[1] - stage.originM,
+    sin * view.eye[0] + cos * view.eye[2],
+  ];
   const sent: FibreOut = { reflected: 0, through: 0, scattered: 0 };
   for (let i = 0; i < n; i++) {
     const k = strands.point[i]!;
@@ -391,7 +464,22 @@ function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching): Strand
     vy /= e;
     vz /= e;
     if (kind[k]! >= STRAND.down) downFibre(sent, lx, ly, lz, vx, vy, vz, t[q]!, t[q + 1]!, t[q + 2]!);
-    else fibre(sent, lx, ly, lz, vx, vy, vz, t[q]!, t[q + 1]!, t[q + 2]!, tint[k]!, reach.emission.radiusM / d, kind[k] === STRAND.hair);
+    else
+      fibre(
+        sent,
+        lx,
+        ly,
+        lz,
+        vx,
+        vy,
+        vz,
+        t[q]!,
+        t[q + 1]!,
+        t[q + 2]!,
+        tint[k]!,
+        reach.emission.radiusM / d,
+        kind[k] === STRAND.hair,
+      );
     out.scattered[i] = arriving * sent.scattered;
     out.through[i] = arriving * sent.through;
     out.mirrored[i] = arriving * sent.reflected;
@@ -436,7 +524,9 @@ function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): 
     if (value <= 0) return 0;
     const [x, y, z] = [room.place[q]!, room.place[q + 1]! - stage.originM, room.place[q + 2]!];
     const [nx, ny, nz] = [room.normal[q]!, room.normal[q + 1]!, room.normal[q + 2]!];
-    return value * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, 0);
+    return (
+      value * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, 0)
+    );
   };
   const at = partOfPixel(seen);
   const mesh = new Float32Array(room.count).fill(-1);
@@ -454,12 +544,24 @@ function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): 
     const c = inside ? (at[from + STRIDE * width] ?? -1) : -1;
     const d = inside ? (at[from + STRIDE * width + STRIDE] ?? -1) : -1;
     let value: number;
-    if (a >= 0 && b >= 0 && c >= 0 && d >= 0 && room.material[a] === m && room.material[b] === m && room.material[c] === m && room.material[d] === m) {
+    if (
+      a >= 0 &&
+      b >= 0 &&
+      c >= 0 &&
+      d >= 0 &&
+      room.material[a] === m &&
+      room.material[b] === m &&
+      room.material[c] === m &&
+      room.material[d] === m
+    ) {
       const [va, vb, vc, vd] = [meshed(a), meshed(b), meshed(c), meshed(d)];
       const high = Math.max(va, vb, vc, vd);
       const fx = (x % STRIDE) / STRIDE;
       const fy = (y % STRIDE) / STRIDE;
-      value = high - Math.min(va, vb, vc, vd) > SMOOTH_SHARE * high ? own(i) : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
+      value =
+        high - Math.min(va, vb, vc, vd) > SMOOTH_SHARE * high
+          ? own(i)
+          : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
     } else value = own(i);
     out[i] = room.fade[i]! * value;
   }
@@ -501,7 +603,20 @@ function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float
     const rough = Math.min(sheen[0], SHARP_BELOW);
     out[i] =
       room.fade[i]! *
-      glint(face, room.place[q]!, room.place[q + 1]!, room.place[q + 2]!, room.normal[q]!, room.normal[q + 1]!, room.normal[q + 2]!, room.toEye[q]!, room.toEye[q + 1]!, room.toEye[q + 2]!, rough, sheen[1]);
+      glint(
+        face,
+        room.place[q]!,
+        room.place[q + 1]!,
+        room.place[q + 2]!,
+        room.normal[q]!,
+        room.normal[q + 1]!,
+        room.normal[q + 2]!,
+        room.toEye[q]!,
+        room.toEye[q + 1]!,
+        room.toEye[q + 2]!,
+        rough,
+        sheen[1],
+      );
   }
   return out;
 }
@@ -515,7 +630,8 @@ function seenThroughGlass(room: RoomParts, face: Face): Float32Array | null {
     const at = (values: Float32Array, c: number) => values[3 * k + c]!;
     const [bx, by, bz] = [at(room.bent, 0), at(room.bent, 1), at(room.bent, 2)];
     if (bx === 0 && by === 0 && bz === 0) continue;
-    out[k] = room.fade[room.through + k]! * seenAlong(face, at(room.exit, 0), at(room.exit, 1), at(room.exit, 2), bx, by, bz, 0.06);
+    out[k] =
+      room.fade[room.through + k]! * seenAlong(face, at(room.exit, 0), at(room.exit, 1), at(room.exit, 2), bx, by, bz, 0.06);
   }
   return out;
 }
@@ -538,7 +654,9 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
   for (const one of reach.cards) {
     const onIt = cardOnFragments(seen, one, reach);
     const onStrands = strands ? cardOnStrands(seen, strands, one, reach) : none;
-    const onPlanes = onRoom(seen, one.points, (q) => openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!));
+    const onPlanes = onRoom(seen, one.points, (q) =>
+      openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!),
+    );
     if (one.tinted) cards.push({ board: one.board, sharp: onIt, near: onIt, wide: onIt, strands: onStrands, room: onPlanes });
     else {
       addInto(onFigure.sharp, onIt);
@@ -567,4 +685,3 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
     body: seenBody(seen, light, face),
   };
 }
-

@@ -35,7 +35,10 @@ export function partAt(seen: Seen, p: number): PixelPart {
   const inHair = strands ? 1 - strands.shares.left[p]! : 0;
   if (inHair > 0.5 && inHair > covered) {
     const way = seen.wayM[p]!;
-    const near: Point = best >= 0 ? at(f.place, best) : [view.eye[0] + way * view.forward[0], view.eye[1] + way * view.forward[1], view.eye[2] + way * view.forward[2]];
+    const near: Point =
+      best >= 0
+        ? at(f.place, best)
+        : [view.eye[0] + way * view.forward[0], view.eye[1] + way * view.forward[1], view.eye[2] + way * view.forward[2]];
     return { material: 'hair', place: near };
   }
   const part = room.pixel.indexOf(p);
@@ -48,7 +51,11 @@ export function partAt(seen: Seen, p: number): PixelPart {
     return { material: names[most]!, place: at(f.place, best) };
   }
   const own = glass ? lastOf(room.pixel, p, room.through) : part;
-  if (own < 0) return { material: best >= 0 ? SURFACE_MATERIALS[f.surface[best]!]![0]! : 'wall', place: best >= 0 ? at(f.place, best) : [0, 0, 0] };
+  if (own < 0)
+    return {
+      material: best >= 0 ? SURFACE_MATERIALS[f.surface[best]!]![0]! : 'wall',
+      place: best >= 0 ? at(f.place, best) : [0, 0, 0],
+    };
   const m = room.material[own]!;
   return { material: m >= LIQUID ? 'liquid' : MATERIAL_NAMES[m]!, place: at(room.place, own) };
 }

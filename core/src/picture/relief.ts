@@ -129,7 +129,8 @@ function skinRelief(spot: Spot, figure: Figure): void {
   share[3] = 0.6 * shade * rest;
   share[4] = stubble * (1 - lip) + 0.12 * upper;
   share[5] = rooted;
-  spot.sheen = 0.85 * (at(A.shine, spot) || 0.8) * (1 - 0.7 * root) * (1 - hole) * (0.85 + 0.3 * shiny) * mix(1, 1.45, lip) + 1.2 * wet;
+  spot.sheen =
+    0.85 * (at(A.shine, spot) || 0.8) * (1 - 0.7 * root) * (1 - hole) * (0.85 + 0.3 * shiny) * mix(1, 1.45, lip) + 1.2 * wet;
   spot.rough = mix(mix(0.5, 0.36, lip), 0.22, wet) + 0.03 * spots + 0.04 * beard;
   spot.open *= 1 - 0.85 * hole;
 }
@@ -161,7 +162,8 @@ function eyeRelief(spot: Spot, figure: Figure, [gx, gy, gz]: readonly [number, n
   const turn = Math.atan2(py - along * gy, px - along * gx);
   const limb = smooth(1.06, 0.92, r);
   const pupil = smooth(0.42, 0.36, r);
-  const fibre = 0.75 + 0.5 * noise(turn * 9, r * 1.8, 1) + 0.35 * noise(turn * 23, r * 3, 2) + 0.45 * Math.exp(-(((r - 0.52) / 0.14) ** 2));
+  const fibre =
+    0.75 + 0.5 * noise(turn * 9, r * 1.8, 1) + 0.35 * noise(turn * 23, r * 3, 2) + 0.45 * Math.exp(-(((r - 0.52) / 0.14) ** 2));
   const ring = 1 - 0.75 * smooth(0.78, 1.02, r);
   const veins = 0.25 * smooth(0.25, 0.6, noise(px * 9, py * 22, pz * 9) * smooth(1.1, 2.2, r));
   const corner = smooth(0.62, 0.95, Math.abs(px - gx * along));

@@ -12,9 +12,18 @@ import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } 
 /** What sums are gathered in: single precision for the eye, double where rounding is to be seen through. */
 export type Raw = Float32Array | Float64Array;
 
+/** Room for sums of the same precision. */
+const like = (raw: Raw, length: number): Raw =>
+  raw instanceof Float64Array ? new Float64Array(length) : new Float32Array(length);
+
 /** How far each channel's light spreads, by kind of surface: nine shares. */
 const SPREADS: readonly Float64Array[] = Object.values(SURFACE).map((kind) => {
-  const rows = kind === SURFACE.skin ? SKIN_SPREAD : kind === SURFACE.eye ? [EYE_SPREAD, EYE_SPREAD, EYE_SPREAD] : [[1, 0, 0] as const, [1, 0, 0] as const, [1, 0, 0] as const];
+  const rows =
+    kind === SURFACE.skin
+      ? SKIN_SPREAD
+      : kind === SURFACE.eye
+        ? [EYE_SPREAD, EYE_SPREAD, EYE_SPREAD]
+        : [[1, 0, 0] as const, [1, 0, 0] as const, [1, 0, 0] as const];
   return Float64Array.from(rows.flat());
 });
 const PLACES: readonly (readonly number[])[] = SURFACE_MATERIALS.map((names) => names.map((name) => 3 * MATERIAL[name]));
@@ -97,7 +106,7 @@ function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array):
     raw[q + 2]! += e * figures[m + 2]!;
   }
   if (strands) {
-    const sent = new Float32Array(3 * strands.point.length);
+    const sent = like(raw, 3 * strands.point.length);
     const { kind, tint } = seen.figure.strands!;
     strands.point.forEach((k, i) => {
       const e = card.strands[i]! * tint[k]!;
@@ -109,7 +118,7 @@ function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array):
 }
 
 /** Gives what each point of a strand sends to the pixels that show it. */
-function spread(raw: Raw, { strands }: Seen, sent: Float32Array): void {
+function spread(raw: Raw, { strands }: Seen, sent: Raw): void {
   const { count, pixel, point, share } = strands!.shares;
   for (let i = 0; i < count; i++) {
     const p = 3 * pixel[i]!;
@@ -125,7 +134,7 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
   const { strands, figure } = seen;
   if (!strands) return;
   const n = strands.point.length;
-  const sent = new Float32Array(3 * n);
+  const sent = like(raw, 3 * n);
   const { kind, tint } = figure.strands!;
   const { plain } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
@@ -202,7 +211,7 @@ function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMateria
     for (let c = 0; c < 3; c++) raw[q + c]! += share * plain[m + c]!;
   }
   if (!strands) return;
-  const sent = new Float32Array(3 * strands.point.length);
+  const sent = like(raw, 3 * strands.point.length);
   const { kind, tint, open } = figure.strands!;
   strands.point.forEach((k, i) => {
     const e = STRAND_ROOM * open[k]! * tint[k]! * strands.fade[i]!;

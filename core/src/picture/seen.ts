@@ -141,7 +141,16 @@ function gazeOf(look: Look, stage: Stage, view: View, figure: Figure): readonly 
 const NEAR_PX_PER_CM = 22;
 const FAR_PX_PER_CM = 8;
 
-function shadeFragments(look: Look, view: View, stage: Stage, figure: Figure, roomPlace: Float32Array, used: Uint8Array, raw: ReturnType<typeof fragmentsOf>, left: Float32Array | null): Fragments {
+function shadeFragments(
+  look: Look,
+  view: View,
+  stage: Stage,
+  figure: Figure,
+  roomPlace: Float32Array,
+  used: Uint8Array,
+  raw: ReturnType<typeof fragmentsOf>,
+  left: Float32Array | null,
+): Fragments {
   const n = raw.count;
   const out = {
     count: n,
@@ -175,7 +184,8 @@ function shadeFragments(look: Look, view: View, stage: Stage, figure: Figure, ro
     const [wb, wc] = [raw.u[i]!, raw.v[i]!];
     const wa = 1 - wb - wc;
     used[a] = used[b] = used[c] = 1;
-    const blend = (values: Float32Array, k: number) => wa * values[3 * a + k]! + wb * values[3 * b + k]! + wc * values[3 * c + k]!;
+    const blend = (values: Float32Array, k: number) =>
+      wa * values[3 * a + k]! + wb * values[3 * b + k]! + wc * values[3 * c + k]!;
     const q = 3 * i;
     const [x, y, z] = [blend(roomPlace, 0), blend(roomPlace, 1), blend(roomPlace, 2)];
     let [dx, dy, dz] = [eye[0] - x, eye[1] - y, eye[2] - z];
@@ -261,7 +271,12 @@ function seenStrands(shares: StrandShares, place: Float32Array, eye: Point, haze
   const point = Uint32Array.from(points);
   const fade = new Float32Array(point.length).fill(1);
   if (hazePerM > 0)
-    point.forEach((p, i) => (fade[i] = Math.exp(-hazePerM * Math.hypot(place[3 * p]! - eye[0], place[3 * p + 1]! - eye[1], place[3 * p + 2]! - eye[2]))));
+    point.forEach(
+      (p, i) =>
+        (fade[i] = Math.exp(
+          -hazePerM * Math.hypot(place[3 * p]! - eye[0], place[3 * p + 1]! - eye[1], place[3 * p + 2]! - eye[2]),
+        )),
+    );
   return { shares, point, fade };
 }
 
@@ -327,7 +342,11 @@ const LEAST_SHARE = 0.001;
 function sightOf({ width, height, right, up, forward, halfWidth, halfHeight }: View, p: number): Point {
   const u = ((2 * ((p % width) + 0.5)) / width - 1) * halfWidth;
   const v = (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
-  const d: Point = [forward[0] + u * right[0] + v * up[0], forward[1] + u * right[1] + v * up[1], forward[2] + u * right[2] + v * up[2]];
+  const d: Point = [
+    forward[0] + u * right[0] + v * up[0],
+    forward[1] + u * right[1] + v * up[1],
+    forward[2] + u * right[2] + v * up[2],
+  ];
   const l = Math.sqrt(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]);
   return [d[0] / l, d[1] / l, d[2] / l];
 }
@@ -383,13 +402,25 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
   const { hazePerM } = look.air;
   const roomPlace = inRoom(stage, figure.position);
   const screen = onScreen(view, roomPlace);
-  const raw = fragmentsOf(width, height, screen, figure.face, figure.part, rasterise(width, height, screen, figure.face, figure.twoSided));
+  const raw = fragmentsOf(
+    width,
+    height,
+    screen,
+    figure.face,
+    figure.part,
+    rasterise(width, height, screen, figure.face, figure.twoSided),
+  );
   const focalPx = height / (2 * view.halfHeight);
   const pixels = width * height;
   let strands: SeenStrands | null = null;
   const strandPlace = figure.strands ? inRoom(stage, figure.strands.place) : null;
   if (figure.strands && strandPlace)
-    strands = seenStrands(rasteriseStrands(width, height, onScreen(view, strandPlace), figure.strands, focalPx, raw.near, raw.cover), strandPlace, view.eye, hazePerM);
+    strands = seenStrands(
+      rasteriseStrands(width, height, onScreen(view, strandPlace), figure.strands, focalPx, raw.near, raw.cover),
+      strandPlace,
+      view.eye,
+      hazePerM,
+    );
   const left = strands?.shares.left ?? null;
   const used = new Uint8Array(figure.surface.length);
   const fragments = shadeFragments(look, view, stage, figure, roomPlace, used, raw, left);
@@ -409,8 +440,7 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
     const on: Point = [view.eye[0] + met.t * d[0], view.eye[1] + met.t * d[1], view.eye[2] + met.t * d[2]];
     list.add(p, share, met.material, on, [met.nx, met.ny, met.nz], [-d[0], -d[1], -d[2]], met.t);
   }
-  for (let p = 0; p < pixels; p++)
-    if (isSubject[p]) wayM[p] = raw.near[p]! < 1e8 ? raw.near[p]! : look.camera.distanceM;
+  for (let p = 0; p < pixels; p++) if (isSubject[p]) wayM[p] = raw.near[p]! < 1e8 ? raw.near[p]! : look.camera.distanceM;
   const nearM = wayM.slice();
   for (let p = 0; p < pixels; p++) {
     if (raw.cover[p]! > 0) nearM[p] = raw.near[p]!;
@@ -418,5 +448,18 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
   }
   const through = list.count;
   if (shape.form === 'bottle') behindGlass(list, fragments, stage, room);
-  return { width, height, view, stage, figure, fragments, strands, room: list.done(through, hazePerM), used, wayM, isSubject, nearM };
+  return {
+    width,
+    height,
+    view,
+    stage,
+    figure,
+    fragments,
+    strands,
+    room: list.done(through, hazePerM),
+    used,
+    wayM,
+    isSubject,
+    nearM,
+  };
 }

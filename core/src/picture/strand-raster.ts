@@ -93,7 +93,13 @@ export function rasteriseStrands(
     const y0 = screen[a + 1]!;
     const dx = screen[a + 3]! - x0;
     const dy = screen[a + 4]! - y0;
-    if (Math.max(x0, x0 + dx) < 0 || Math.max(y0, y0 + dy) < 0 || Math.min(x0, x0 + dx) >= width || Math.min(y0, y0 + dy) >= height) continue;
+    if (
+      Math.max(x0, x0 + dx) < 0 ||
+      Math.max(y0, y0 + dy) < 0 ||
+      Math.min(x0, x0 + dx) >= width ||
+      Math.min(y0, y0 + dy) >= height
+    )
+      continue;
     const steep = Math.abs(dy) > Math.abs(dx);
     const run = steep ? dy : dx;
     const length = Math.max(1e-6, Math.abs(run));

@@ -160,7 +160,13 @@ export function makeStudio(): Studio {
     const { aperture, focalMm, distanceM } = look.camera;
     let known = focusFor.get(seen);
     if (!known) focusFor.set(seen, (known = new Map()));
-    return reuse(known, `${aperture} ${focalMm} ${distanceM}`, 3, () => 1, () => focusOf(seen, look));
+    return reuse(
+      known,
+      `${aperture} ${focalMm} ${distanceM}`,
+      3,
+      () => 1,
+      () => focusOf(seen, look),
+    );
   };
 
   /** Balanced sensor values of a picture, as the camera gets them. */
@@ -223,7 +229,11 @@ export function makeStudio(): Studio {
       const { look } = request;
       const { width, height } = sizeOf(request);
       const seen = reuse(seenOf, keyOf(request), MOST_SEEN_PIXELS, pixelsOf, () => findSeen(look, width, height));
-      return lightTerm(seen, look.lights.find((light) => light.id === id)!, look);
+      return lightTerm(
+        seen,
+        look.lights.find((light) => light.id === id)!,
+        look,
+      );
     },
 
     takeTerm(request, id, term) {

@@ -53,7 +53,13 @@ export type WashCache = Map<string, Spectrum>;
 
 const sumOf = (spectrum: Spectrum) => spectrum.reduce((sum, value, k) => sum + value * (k + 1), 0);
 
-function washOf(look: Look, light: Look['lights'][number], backdrop: Spectrum, walls: Spectrum, cache: WashCache | undefined): Spectrum {
+function washOf(
+  look: Look,
+  light: Look['lights'][number],
+  backdrop: Spectrum,
+  walls: Spectrum,
+  cache: WashCache | undefined,
+): Spectrum {
   const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop, walls);
   if (!cache) return make();
   const { faceHeightM, form } = look.subject;
@@ -75,7 +81,9 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
   const lookup = lookupIn(look.spectra);
   const { all, of } = reflectancesOf(look);
   const [backdrop, walls] = [of('backdrop'), of('wall')];
-  const tints = look.boards.flatMap((board, i) => (board.tint && (board.finish === 'white' || board.finish === 'silver') ? [tintOf(board, i, lookup)] : []));
+  const tints = look.boards.flatMap((board, i) =>
+    board.tint && (board.finish === 'white' || board.finish === 'silver') ? [tintOf(board, i, lookup)] : [],
+  );
   const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
   const anySolo = look.lights.some(({ on, solo }) => on && solo);
   const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
@@ -118,7 +126,11 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
   const lux = ambientLux(look.ambient);
   const exposure = continuousLuxSeconds(lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
   const ambient = scaled(spectrumOfSource(look.ambient.source, lookup), exposure);
-  const none: OnMaterials = { plain: new Float64Array(3 * M), fromSkin: new Float64Array(3 * M), fromCloth: new Float64Array(3 * M) };
+  const none: OnMaterials = {
+    plain: new Float64Array(3 * M),
+    fromSkin: new Float64Array(3 * M),
+    fromCloth: new Float64Array(3 * M),
+  };
   return {
     camera,
     lights: [
@@ -165,7 +177,8 @@ export function scaleBetween(was: LightTriples, now: LightTriples): readonly [nu
     });
     if (most === 0) return null;
     const differs = before.some((list, k) => {
-      for (let i = c; i < list.length; i += 3) if (Math.abs(after[k]![i]! - scale[c]! * list[i]!) > SAME * scale[c]! * most) return true;
+      for (let i = c; i < list.length; i += 3)
+        if (Math.abs(after[k]![i]! - scale[c]! * list[i]!) > SAME * scale[c]! * most) return true;
       return false;
     });
     if (differs || !Number.isFinite(scale[c]!)) return null;

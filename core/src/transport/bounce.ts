@@ -8,9 +8,22 @@ import { CLOTH_NEAR_M, CLOTH_OPEN, CLOTH_TO_CLOTH, SKIN_TO_SKIN } from './skin-l
  * Share of each patch's light that comes to a place of the subject, in its own axes, before the colour of the cloth: discs with cosines
  * at both ends for skin and hair, the mean of what lies near for cloth in a fold. Fills `out`, one figure a patch; gives whether any is over 0.
  */
-export function clothShares(out: Float32Array, { patches }: Shade, surface: number, open: number, x: number, y: number, z: number, nx: number, ny: number, nz: number): boolean {
+export function clothShares(
+  out: Float32Array,
+  { patches }: Shade,
+  surface: number,
+  open: number,
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+): boolean {
   if (surface === SURFACE.eye || surface === SURFACE.glass) return false;
-  return surface === SURFACE.cloth || surface === SURFACE.collar ? onCloth(out, patches, open, x, y, z) : onSkin(out, patches, x, y, z, nx, ny, nz);
+  return surface === SURFACE.cloth || surface === SURFACE.collar
+    ? onCloth(out, patches, open, x, y, z)
+    : onSkin(out, patches, x, y, z, nx, ny, nz);
 }
 
 function onCloth(out: Float32Array, patches: readonly Patch[], open: number, x: number, y: number, z: number): boolean {
@@ -26,7 +39,16 @@ function onCloth(out: Float32Array, patches: readonly Patch[], open: number, x: 
   return true;
 }
 
-function onSkin(out: Float32Array, patches: readonly Patch[], x: number, y: number, z: number, nx: number, ny: number, nz: number): boolean {
+function onSkin(
+  out: Float32Array,
+  patches: readonly Patch[],
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+): boolean {
   let any = false;
   for (let i = 0; i < patches.length; i++) {
     const { place, normal, areaM2 } = patches[i]!;

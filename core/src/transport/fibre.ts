@@ -39,7 +39,11 @@ export function fibre(
   const sr = tx * vx + ty * vy + tz * vz;
   const ci = Math.sqrt(Math.max(0.0001, 1 - si * si));
   const cr = Math.sqrt(Math.max(0.0001, 1 - sr * sr));
-  const cphi = clamp(((lx - si * tx) * (vx - sr * tx) + (ly - si * ty) * (vy - sr * ty) + (lz - si * tz) * (vz - sr * tz)) / (ci * cr), -1, 1);
+  const cphi = clamp(
+    ((lx - si * tx) * (vx - sr * tx) + (ly - si * ty) * (vy - sr * ty) + (lz - si * tz) * (vz - sr * tz)) / (ci * cr),
+    -1,
+    1,
+  );
   const half = Math.sqrt(0.5 + 0.5 * cphi);
   const seed = own * 977.7;
   const turn = TILT + 0.16 * (seed - Math.floor(seed) - 0.5);
@@ -55,12 +59,27 @@ export function fibre(
 }
 
 /** Down: pale, mostly lit through. */
-export function downFibre(out: FibreOut, lx: number, ly: number, lz: number, vx: number, vy: number, vz: number, tx: number, ty: number, tz: number): void {
+export function downFibre(
+  out: FibreOut,
+  lx: number,
+  ly: number,
+  lz: number,
+  vx: number,
+  vy: number,
+  vz: number,
+  tx: number,
+  ty: number,
+  tz: number,
+): void {
   const si = tx * lx + ty * ly + tz * lz;
   const sr = tx * vx + ty * vy + tz * vz;
   const ci = Math.sqrt(Math.max(0.0001, 1 - si * si));
   const cr = Math.sqrt(Math.max(0.0001, 1 - sr * sr));
-  const cphi = clamp(((lx - si * tx) * (vx - sr * tx) + (ly - si * ty) * (vy - sr * ty) + (lz - si * tz) * (vz - sr * tz)) / (ci * cr), -1, 1);
+  const cphi = clamp(
+    ((lx - si * tx) * (vx - sr * tx) + (ly - si * ty) * (vy - sr * ty) + (lz - si * tz) * (vz - sr * tz)) / (ci * cr),
+    -1,
+    1,
+  );
   const behind = Math.exp(-((Math.acos(cphi) - Math.PI) ** 2) / (2 * AZIMUTH ** 2));
   out.reflected = 0;
   out.scattered = ci * (0.35 + 0.35 * cphi + 0.75 * behind);

@@ -84,7 +84,12 @@ export function reaching(light: Emitting, stage: Stage): Reaching {
       halfH: 0.4 * card.board.heightM,
       round: false,
     };
-    return { card, board: stage.boards.indexOf(card.board), tinted: card.board.tint !== null, points: facePoints(face, CARD_POINTS) };
+    return {
+      card,
+      board: stage.boards.indexOf(card.board),
+      tinted: card.board.tint !== null,
+      points: facePoints(face, CARD_POINTS),
+    };
   });
   return { ...bare, cards };
 }
@@ -99,7 +104,11 @@ function facing([x, y, z]: Point): { right: Point; up: Point } {
   const axis: Point = [-x / d, -y / d, -z / d];
   return {
     right,
-    up: [right[1] * axis[2] - right[2] * axis[1], right[2] * axis[0] - right[0] * axis[2], right[0] * axis[1] - right[1] * axis[0]],
+    up: [
+      right[1] * axis[2] - right[2] * axis[1],
+      right[2] * axis[0] - right[0] * axis[2],
+      right[0] * axis[1] - right[1] * axis[0],
+    ],
   };
 }
 
@@ -112,7 +121,17 @@ const HAIR_EVERY = 3;
  * Share of a face's points that a place in the subject's own axes sees past the subject, by what each would bring there; hair dims. With
  * no direction (0, 0, 0) all points count alike, as for strands. A place of the subject is lifted off by `liftM`.
  */
-export function seenShare(stage: Stage, points: Float64Array, x: number, y: number, z: number, nx: number, ny: number, nz: number, liftM: number): number {
+export function seenShare(
+  stage: Stage,
+  points: Float64Array,
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+  liftM: number,
+): number {
   const { shade } = stage;
   const flat = nx === 0 && ny === 0 && nz === 0;
   const ox = x + liftM * nx;
@@ -163,7 +182,16 @@ export function overHorizon(points: Float64Array, x: number, y: number, z: numbe
 }
 
 /** Light of a lamp on a surface in the room, as if no subject stood there. */
-function unshadowed(reach: Reaching, boards: Stage['boards'], x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+function unshadowed(
+  reach: Reaching,
+  boards: Stage['boards'],
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+): number {
   const { light, emission, falloff, stage } = reach;
   const [lx, ly, lz] = light.position;
   const dx = lx - x;
@@ -191,7 +219,9 @@ const THING_LIFT_M = 0.0012;
 export function liftOf(surface: number | null): number {
   if (surface === null) return 0;
   if (surface === SURFACE.cloth || surface === SURFACE.collar || surface === SURFACE.hat) return CLOTH_LIFT_M;
-  return surface === SURFACE.skin || surface === SURFACE.eye || surface === SURFACE.lens || surface === SURFACE.seat ? SKIN_LIFT_M : THING_LIFT_M;
+  return surface === SURFACE.skin || surface === SURFACE.eye || surface === SURFACE.lens || surface === SURFACE.seat
+    ? SKIN_LIFT_M
+    : THING_LIFT_M;
 }
 
 /** Light of a lamp, straight, on a surface in the room as if no subject stood there: what `seenShare` is multiplied with. */
@@ -200,7 +230,15 @@ export function openLight(reach: Reaching, x: number, y: number, z: number, nx: 
 }
 
 /** Share of a lamp's flux that a surface takes: the cosine, and near the horizon the part of its face that has not set. `distanceM` is to its middle. */
-export function incidenceOn({ light, emission }: Reaching, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+export function incidenceOn(
+  { light, emission }: Reaching,
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+): number {
   const [lx, ly, lz] = light.position;
   const dx = lx - x;
   const dy = ly - y;
@@ -228,7 +266,16 @@ export function openFlux({ light, emission, falloff, stage }: Reaching, x: numbe
 }
 
 /** Light that a card sends back onto a surface, through the haze and as if no subject stood there; before its colour where it has one. */
-export function openCard({ card }: ReachingCard, { stage }: Reaching, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
+export function openCard(
+  { card }: ReachingCard,
+  { stage }: Reaching,
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+): number {
   const value = fromCard(card, x, y, z, nx, ny, nz);
   if (value <= 0 || stage.hazePerM <= 0) return value;
   const [cx, cy, cz] = card.board.position;
@@ -242,7 +289,10 @@ export function straight(reach: Reaching, place: Point, normal: Point, liftM: nu
   const { stage } = reach;
   const [cos, sin] = stage.turn;
   const own = toSubject(stage, place);
-  return open * seenShare(stage, reach.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM);
+  return (
+    open *
+    seenShare(stage, reach.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM)
+  );
 }
 
 /** The same for what a card sends back. */
@@ -252,5 +302,8 @@ export function byCard(one: ReachingCard, reach: Reaching, place: Point, normal:
   const { stage } = reach;
   const [cos, sin] = stage.turn;
   const own = toSubject(stage, place);
-  return open * seenShare(stage, one.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM);
+  return (
+    open *
+    seenShare(stage, one.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM)
+  );
 }

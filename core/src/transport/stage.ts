@@ -51,7 +51,16 @@ const scratch = new Float64Array(6);
 const CM_PER_M = 100;
 
 /** Optical depth of the subject's hair along a stretch, in its own axes: a direction of length 1 and its length, m. */
-export function hairOnWay({ hair }: Shade, x: number, y: number, z: number, dx: number, dy: number, dz: number, lengthM: number): number {
+export function hairOnWay(
+  { hair }: Shade,
+  x: number,
+  y: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  lengthM: number,
+): number {
   if (!hair) return 0;
   unposed(hair.posing, scratch, CM_PER_M * x, CM_PER_M * y, CM_PER_M * z, dx, dy, dz);
   const [a, b, c, u, v, w] = scratch as unknown as [number, number, number, number, number, number];

@@ -74,7 +74,8 @@ function onSubject(stage: Stage, probe: Probe): Placed {
   const { mesh } = shade;
   const corners = [0, 1, 2].map((k) => mesh.face[3 * met.triangle + k]!) as [number, number, number];
   const shares = [1 - met.u - met.v, met.u, met.v] as const;
-  const blend = (values: Float32Array, k: number, size: number) => shares.reduce((sum, w, i) => sum + w * values[size * corners[i]! + k]!, 0);
+  const blend = (values: Float32Array, k: number, size: number) =>
+    shares.reduce((sum, w, i) => sum + w * values[size * corners[i]! + k]!, 0);
   const own = unitVector([0, 1, 2].map((k) => blend(shade.normal, k, 3)) as Point);
   return {
     place: toRoom(stage, [0, 1, 2].map((k) => blend(mesh.position, k, 3)) as Point),
@@ -92,7 +93,12 @@ function inHair(stage: Stage, from: Point, way: Point, normal: Point, most: numb
   const whole = hairOnWay(shade, ...from, ...way, solid);
   if (whole < 0.3) return null;
   let t = 0;
-  while (t < solid && whole - hairOnWay(shade, from[0] + t * way[0], from[1] + t * way[1], from[2] + t * way[2], ...way, solid - t) < Math.min(HAIR_DEPTH, 0.6 * whole)) t += HAIR_STEP_M;
+  while (
+    t < solid &&
+    whole - hairOnWay(shade, from[0] + t * way[0], from[1] + t * way[1], from[2] + t * way[2], ...way, solid - t) <
+      Math.min(HAIR_DEPTH, 0.6 * whole)
+  )
+    t += HAIR_STEP_M;
   const at: Point = [from[0] + t * way[0], from[1] + t * way[1], from[2] + t * way[2]];
   const { place } = shade.strandPoints;
   const near: { i: number; d: number }[] = [];
@@ -124,7 +130,9 @@ function opennessIn(shade: Shade, at: Point): number {
   for (let i = 0; i < rays; i++) {
     const y = 1 - (2 * (i + 0.5)) / rays;
     const r = Math.sqrt(1 - y * y);
-    sum += ((y < -0.2 ? 0.4 : 1) * Math.exp(-hairOnWay(shade, ...at, r * Math.cos(i * 2.39996), y, r * Math.sin(i * 2.39996), 0.4))) / rays;
+    sum +=
+      ((y < -0.2 ? 0.4 : 1) * Math.exp(-hairOnWay(shade, ...at, r * Math.cos(i * 2.39996), y, r * Math.sin(i * 2.39996), 0.4))) /
+      rays;
   }
   return sum;
 }
@@ -154,7 +162,9 @@ export function patchLight(reach: Reaching): Float32Array {
   let found = patchLights.get(reach);
   if (!found) {
     const { stage } = reach;
-    found = Float32Array.from(stage.shade.patches, ({ place, normal }) => lightOn(reach, toRoom(stage, place as Point), turnToRoom(stage, normal as Point), liftOf(SURFACE.cloth)));
+    found = Float32Array.from(stage.shade.patches, ({ place, normal }) =>
+      lightOn(reach, toRoom(stage, place as Point), turnToRoom(stage, normal as Point), liftOf(SURFACE.cloth)),
+    );
     patchLights.set(reach, found);
   }
   return found;
@@ -221,7 +231,11 @@ export function bring(reach: Reaching, at: Placed, eye: Point): Brought {
   const own = (node: number) => nodeLight(reach, node);
   const near = skin ? skin.corners.reduce((sum, v, k) => sum + skin.shares[k]! * own(v), 0) : sharp;
   const wide = skin ? skin.corners.reduce((sum, v, k) => sum + skin.shares[k]! * wideAtNode(stage.shade, own, v), 0) : sharp;
-  const direct = SKIN_SPREAD.map(([a, b, c]) => (skin ? a * sharp + b * near + c * wide : sharp) + white) as [number, number, number];
+  const direct = SKIN_SPREAD.map(([a, b, c]) => (skin ? a * sharp + b * near + c * wide : sharp) + white) as [
+    number,
+    number,
+    number,
+  ];
   return {
     direct,
     through: 0,
@@ -236,7 +250,21 @@ function clothOn(reach: Reaching, { place, normal, open }: Placed, { surface }: 
   const { stage } = reach;
   const [x, y, z] = toSubject(stage, place);
   const [cos, sin] = stage.turn;
-  if (!clothShares(shares, stage.shade, surface, open, x, y, z, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2])) return 0;
+  if (
+    !clothShares(
+      shares,
+      stage.shade,
+      surface,
+      open,
+      x,
+      y,
+      z,
+      cos * normal[0] - sin * normal[2],
+      normal[1],
+      sin * normal[0] + cos * normal[2],
+    )
+  )
+    return 0;
   const light = patchLight(reach);
   let sum = 0;
   for (let i = 0; i < light.length; i++) sum += shares[i]! * light[i]!;
@@ -256,7 +284,17 @@ function bringHair(reach: Reaching, strands: readonly number[], eye: Point): Bro
     const l = unitVector([own[0] - x, own[1] - y, own[2] - z]);
     const v = unitVector([from[0] - x, from[1] - y, from[2] - z]);
     const arriving = openFlux(reach, ...room) * seenShare(stage, reach.points, x, y, z, 0, 0, 0, 0);
-    fibre(scatter, ...l, ...v, tangent[3 * i]!, tangent[3 * i + 1]!, tangent[3 * i + 2]!, 1, emission.radiusM / Math.hypot(own[0] - x, own[1] - y, own[2] - z), true);
+    fibre(
+      scatter,
+      ...l,
+      ...v,
+      tangent[3 * i]!,
+      tangent[3 * i + 1]!,
+      tangent[3 * i + 2]!,
+      1,
+      emission.radiusM / Math.hypot(own[0] - x, own[1] - y, own[2] - z),
+      true,
+    );
     scattered += arriving * scatter.scattered;
     through += arriving * scatter.through;
     reflected += arriving * scatter.reflected;

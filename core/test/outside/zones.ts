@@ -46,15 +46,24 @@ function generated(n: number): Look {
     lights: poster.lights.map((light, i) => ({
       ...light,
       modifier: modifierOf(MODIFIERS[(7 * n + 3 * i) % MODIFIERS.length]!.id),
-      position: [light.position[0] + between(-0.4, 0.4), light.position[1] + between(-0.3, 0.5), light.position[2] + between(-0.3, 0.3)],
+      position: [
+        light.position[0] + between(-0.4, 0.4),
+        light.position[1] + between(-0.3, 0.5),
+        light.position[2] + between(-0.3, 0.3),
+      ],
     })),
   });
 }
 
 /** What a light brings to the place of a zone, mean over the parts of the picture that show it there: light, and haze and flare apart. */
-function atPixels({ seen, terms }: Drawn, l: number, at: Placed): { light: number; air: number; least: number; most: number } | null {
+function atPixels(
+  { seen, terms }: Drawn,
+  l: number,
+  at: Placed,
+): { light: number; air: number; least: number; most: number } | null {
   const term = terms[l]!;
-  const distance = (values: Float32Array, i: number) => Math.hypot(values[3 * i]! - at.place[0], values[3 * i + 1]! - at.place[1], values[3 * i + 2]! - at.place[2]);
+  const distance = (values: Float32Array, i: number) =>
+    Math.hypot(values[3 * i]! - at.place[0], values[3 * i + 1]! - at.place[1], values[3 * i + 2]! - at.place[2]);
   const airAt = (p: number) => (term.air ? term.air[p]! : 0);
   if (!at.on) {
     const { room } = seen;

@@ -15,7 +15,12 @@ export function figureRoutes(folder: string): Router {
   routes.get('/:name', (req, res) => {
     const name = NAME.exec(req.params.name)?.[1];
     const file = name ? path.join(folder, `${name}.bin.gz`) : null;
-    if (!file || !existsSync(file)) throw new HttpProblem(404, 'Not found', 'There is no such part of a figure. Reload the page; if it stays so, install the program anew.');
+    if (!file || !existsSync(file))
+      throw new HttpProblem(
+        404,
+        'Not found',
+        'There is no such part of a figure. Reload the page; if it stays so, install the program anew.',
+      );
     res.set({ 'Content-Type': 'application/octet-stream', 'Content-Encoding': 'gzip', 'Cache-Control': A_YEAR });
     res.send(readFileSync(file));
   });

@@ -89,7 +89,10 @@ export function lookRoutes(repo: Repository, pictures: LookPictures): Router {
       res.status(204).end();
       return;
     }
-    res.set('Cache-Control', req.query['revision'] === undefined ? 'no-cache' : A_YEAR).type('image/jpeg').send(jpeg);
+    res
+      .set('Cache-Control', req.query['revision'] === undefined ? 'no-cache' : A_YEAR)
+      .type('image/jpeg')
+      .send(jpeg);
   });
 
   router.get('/:id/export', (req, res) => {

@@ -197,14 +197,45 @@ export function nightOvenLooks(): readonly Look[] {
 function pause(): Look {
   const seat = 1.22;
   const look = ovenLook('Pause, a beam in the haze', 'The street light cuts the flour dust; the fridge holds the other side.', [
-    piece({ id: 'key', name: 'Oven door', role: 'key', side: 'left', fixture: 'bi-colour', modifier: 'softbox-grid', setting: { mode: 'cct', cctK: 3200, duv: 0 }, motive: 'bedside', powerStops: -3, at: { position: [-1.05, seat + 0.1, 1.05], aim: [0, seat, 0] } }),
-    piece({ id: 'street', name: 'Street', role: 'rim', side: 'right', fixture: 'colour-spot', modifier: 'reflector-grid', setting: { mode: 'xy', x: 0.51, y: 0.42 }, motive: 'street', powerStops: -1, at: { position: [1.35, seat + 1.15, -1.5], aim: [0, seat - 0.05, 0] } }),
+    piece({
+      id: 'key',
+      name: 'Oven door',
+      role: 'key',
+      side: 'left',
+      fixture: 'bi-colour',
+      modifier: 'softbox-grid',
+      setting: { mode: 'cct', cctK: 3200, duv: 0 },
+      motive: 'bedside',
+      powerStops: -3,
+      at: { position: [-1.05, seat + 0.1, 1.05], aim: [0, seat, 0] },
+    }),
+    piece({
+      id: 'street',
+      name: 'Street',
+      role: 'rim',
+      side: 'right',
+      fixture: 'colour-spot',
+      modifier: 'reflector-grid',
+      setting: { mode: 'xy', x: 0.51, y: 0.42 },
+      motive: 'street',
+      powerStops: -1,
+      at: { position: [1.35, seat + 1.15, -1.5], aim: [0, seat - 0.05, 0] },
+    }),
     fridge({ mode: 'hsi', hueDeg: 210, saturation: 0.7, whiteK: 6500 }),
   ]);
   return {
     ...look,
     palette: emptyBrief().palette,
-    subject: { ...look.subject, form: 'seated', person: 'beard', skinDepth: 0.22, headwear: 'none', hair: { kind: 'material', id: 'hair-dark' }, faceHeightM: seat, headTurnDeg: 14 },
+    subject: {
+      ...look.subject,
+      form: 'seated',
+      person: 'beard',
+      skinDepth: 0.22,
+      headwear: 'none',
+      hair: { kind: 'material', id: 'hair-dark' },
+      faceHeightM: seat,
+      headTurnDeg: 14,
+    },
     camera: { ...look.camera, focalMm: 40, distanceM: 2.6 },
     air: { hazePerM: 0.045 },
     probes: standardProbes(seat, BACKDROP_M, 'left', 'seated'),

@@ -12,8 +12,25 @@ const BOTTLE_BACK_M = 1.1;
 
 /** Steel and soot: a kettle for the same window, steel drawn by two strips of colour. */
 function kettle(base: Look): Look {
-  const at = (id: string, name: string, role: Light['role'], hueDeg: number, position: Light['position'], zone: string): Light => ({
-    ...piece({ id, name, role, side: 'right', fixture: 'colour-tube', modifier: 'tube-face', setting: { mode: 'hsi', hueDeg, saturation: 0.75, whiteK: 5600 }, powerStops: -3, zone }),
+  const at = (
+    id: string,
+    name: string,
+    role: Light['role'],
+    hueDeg: number,
+    position: Light['position'],
+    zone: string,
+  ): Light => ({
+    ...piece({
+      id,
+      name,
+      role,
+      side: 'right',
+      fixture: 'colour-tube',
+      modifier: 'tube-face',
+      setting: { mode: 'hsi', hueDeg, saturation: 0.75, whiteK: 5600 },
+      powerStops: -3,
+      zone,
+    }),
     position,
     aim: [0, BOTTLE_M, 0],
     rollDeg: 90,

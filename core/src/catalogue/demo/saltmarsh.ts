@@ -84,17 +84,52 @@ const backdrop = (powerStops: number, gels: string[]) =>
 
 /** Two soft colours that meet on the face, before black velvet: the programme's cover. */
 function touche(): Look {
-  const side = (id: string, name: string, at: 'left' | 'right', gel: string, position: Light['position'], role: Light['role'], zone: string) =>
-    piece({ id, name, role, side: at, fixture: 'flash-200', modifier: 'softbox-grid', gels: [gel], powerStops: -3, zone, at: { position, aim: [0, FACE_M - 0.04, 0] } });
+  const side = (
+    id: string,
+    name: string,
+    at: 'left' | 'right',
+    gel: string,
+    position: Light['position'],
+    role: Light['role'],
+    zone: string,
+  ) =>
+    piece({
+      id,
+      name,
+      role,
+      side: at,
+      fixture: 'flash-200',
+      modifier: 'softbox-grid',
+      gels: [gel],
+      powerStops: -3,
+      zone,
+      at: { position, aim: [0, FACE_M - 0.04, 0] },
+    });
   const look = poster('Touché, magenta and teal', 'Two colours meet on the face; the white jacket takes both. Black behind.', [
     side('key', 'Magenta', 'left', 'magenta-mid', [-1.1, FACE_M + 0.32, 0.85], 'key', 'face-key'),
     side('teal', 'Teal', 'right', 'teal-mid', [1.2, FACE_M + 0.2, 0.45], 'kicker', 'face-shadow'),
-    piece({ id: 'hair', name: 'Hair', role: 'hair', side: 'right', fixture: 'flash-small', modifier: 'reflector-grid', gels: ['magenta-mid'], powerStops: -4, at: { position: [0.55, FACE_M + 0.95, -1.05], aim: [0, FACE_M + 0.08, 0] } }),
+    piece({
+      id: 'hair',
+      name: 'Hair',
+      role: 'hair',
+      side: 'right',
+      fixture: 'flash-small',
+      modifier: 'reflector-grid',
+      gels: ['magenta-mid'],
+      powerStops: -4,
+      at: { position: [0.55, FACE_M + 0.95, -1.05], aim: [0, FACE_M + 0.08, 0] },
+    }),
   ]);
   return {
     ...look,
     brief: { ...look.brief, mood: 'dark', keyStops: -0.7, keyLevel: 'low' },
-    subject: { ...look.subject, name: 'Fencer, cover', person: 'long', skinDepth: 0.14, hair: { kind: 'material', id: 'hair-brown' } },
+    subject: {
+      ...look.subject,
+      name: 'Fencer, cover',
+      person: 'long',
+      skinDepth: 0.14,
+      hair: { kind: 'material', id: 'hair-brown' },
+    },
     backdrop: { ...look.backdrop, surface: { kind: 'material', id: 'velvet-black' } },
   };
 }

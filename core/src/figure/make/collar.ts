@@ -41,7 +41,8 @@ const COAT: CollarCut = { radius: 6.7, high: 4.3, dip: 1.3, roll: 0.5, leaf: 6, 
 
 /** Steps across: inside up, over, outside down, and back under the edge. */
 function rowsOf({ leaf }: CollarCut, fine: boolean): readonly (readonly [part: number, t: number])[] {
-  const run = (part: number, n: number, from = 1) => Array.from({ length: n + 1 - from }, (_, i) => [part, (i + from) / n] as const);
+  const run = (part: number, n: number, from = 1) =>
+    Array.from({ length: n + 1 - from }, (_, i) => [part, (i + from) / n] as const);
   if (!fine) return [...run(0, 2, 0), ...run(1, 2), ...run(2, leaf ? 6 : 4)];
   return [...run(0, 6, 0), ...run(1, 5), ...run(2, leaf ? 16 : 9), ...(leaf ? run(3, 3) : [])];
 }

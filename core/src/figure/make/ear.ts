@@ -6,7 +6,6 @@ export interface Ear extends Mesh {
   readonly thin: Float32Array;
 }
 
-
 /** The ear on one side of the head: 1 on the right of the picture, -1 on its left. */
 export function makeEar(side: number, fine: boolean): Ear {
   const round = fine ? 64 : 28;
