@@ -48,7 +48,7 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
   for (let i = 0; i < f.count; i++) {
     const share = f.share[i]!;
-    if (share < 0.001) continue;
+    if (share === 0) continue;
     const surface = f.surface[i]!;
     const places = PLACES[surface]!;
     const s = term.sharp[i]!;
@@ -189,7 +189,7 @@ function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMateria
   const { fragments: f, room, strands, figure } = seen;
   for (let i = 0; i < f.count; i++) {
     const share = f.share[i]! * f.open[i]! * f.fade[i]!;
-    if (share < 1e-5) continue;
+    if (share === 0) continue;
     const surface = f.surface[i]!;
     const places = PLACES[surface]!;
     const again = surface === SURFACE.skin ? fromSkin : fromCloth;

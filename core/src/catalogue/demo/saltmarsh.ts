@@ -117,7 +117,7 @@ function touche(): Look {
       modifier: 'reflector-grid',
       gels: ['magenta-mid'],
       powerStops: -4,
-      at: { position: [0.55, FACE_M + 0.95, -1.05], aim: [0, FACE_M + 0.08, 0] },
+      at: { position: [1, FACE_M + 0.48, -0.9], aim: [0, FACE_M + 0.08, 0] },
     }),
   ]);
   return {

@@ -236,7 +236,7 @@ export function makeBeardGuides(head: Head, { beard }: Complexion, count: number
       // The grain: down and back on the cheek, down at the chin, outwards on the lip.
       const lip = root.y > -4.2 && Math.abs(root.x) < 2.6 && root.z > 3 ? 1 : 0;
       let dx = 0.34 * nx + s * 0.12 * (1 - chin) + lip * s * 0.7 + 0.5 * n1;
-      let dy = 0.3 * ny - 0.85 + lip * 0.25 + 0.2 * (next() - 0.5);
+      const dy = 0.3 * ny - 0.85 + lip * 0.25 + 0.2 * (next() - 0.5);
       let dz = 0.42 * nz - 0.3 * (1 - chin) + 0.3 * (next() - 0.5);
       let [x, y, z] = [root.x, root.y, root.z];
       const points: Vec[] = [[x, y, z]];
