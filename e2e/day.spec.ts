@@ -131,7 +131,7 @@ test('a file as a frame: refused with the reason, then read, marked, judged, del
     ),
   });
   await page.getByRole('link', { name: /^try-1: hold it/ }).click();
-  await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/);
+  await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/, { timeout: 30_000 });
   await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
   await page.getByRole('button', { name: 'Right', exact: true }).click();
   await page.getByRole('button', { name: 'Done' }).click();

@@ -82,7 +82,6 @@ const VIEWS = [
         .waitFor(),
   ],
   ['balance-wide', WIDE, '/looks/saltmarsh-1/balance', row('rim-right'), touch(/^Hair edge, right/)],
-  ['palette-wide', WIDE, '/looks/night-oven-1/palette', studied],
 ];
 
 const browser = await chromium.launch({

@@ -4,7 +4,7 @@ import { addLight, changeBackdrop, moveLight, removeLight, rename, setPower, set
 import { exposureText } from '../src/look/exposure-text';
 import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken } from '../src/look/numbers';
 import { redo, undo, useOpenLook } from '../src/look/store';
-import { clipText, colourWord, gelText, percent } from '../src/look/words';
+import { burntText, clipText, colourWord, gelText, percent } from '../src/look/words';
 import { DARK, LIGHT } from '../src/theme/theme';
 
 jest.mock('../src/workers/compute', () => ({ compute: () => ({}), latestEvaluator: () => () => undefined }));
@@ -15,6 +15,13 @@ const look = () => useOpenLook.getState().look!;
 const light = (id: string) => look().lights.find((one) => one.id === id)!;
 
 beforeEach(() => open());
+
+it('what is burnt beside Balance is told with what passes, and nothing where it passes', () => {
+  const skin = (share: number) => [{ part: 'skin' as const, share, tolerance: 0.03 }];
+  expect(burntText(skin(0.02))).toBe('');
+  expect(burntText([])).toBe('');
+  expect(burntText(skin(0.041))).toMatch(/^Skin: 4.1 % burnt, 3 % passes\. Sheen/);
+});
 
 describe('the axis of the ladder', () => {
   const readings = evaluate(start);

@@ -416,5 +416,11 @@ describe('instruments', () => {
     const skin = (look: Look) => read(look).highlights.find(({ part }) => part === 'skin')!;
     expect(skin(poster).share).toBeLessThan(0.2);
     expect(skin(hot).share).toBeGreaterThan(skin(hot).tolerance);
+    // The picture beside Balance says the same, by the same measure; a light alone or a coarse picture says nothing.
+    const studio = makeStudio();
+    const request = { look: hot, width: 96, height: 72, fineness: 2 as const };
+    expect(studio.picture(request).burnt).toEqual(studio.instruments(request, 0.5).highlights);
+    expect(studio.picture({ ...request, only: 'key' }).burnt).toBeNull();
+    expect(studio.picture({ ...request, fineness: 1 }).burnt).toBeNull();
   });
 });

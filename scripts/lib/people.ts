@@ -103,7 +103,7 @@ const SET_UPS: readonly SetUp[] = [
   {
     lights: [hard('beam', [1.3, 2.6, -1.6], -1.9, 'amber-deep'), soft('key', [-1, 1.9, 1.1], -5, 'cool-half')],
     backdrop: 0.05,
-    more: (look) => ({ ...look, air: { hazePerM: 0.05 } }),
+    more: (look) => ({ ...look, air: { hazePerM: 0.02 } }),
   },
 ];
 

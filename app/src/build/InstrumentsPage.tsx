@@ -9,6 +9,7 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { burntPart } from '../look/words';
 import { frame } from '../workers/frame';
 import { useStudy } from '../workers/useStudy';
 
@@ -49,8 +50,7 @@ export function InstrumentsPage({ look }: { readonly look: Look }) {
           <Section title="Highlights" aside="lost a channel; what passes">
             {value.highlights.map(({ part, share, tolerance }) => (
               <Text key={part} testID={`highlight-${part}`}>
-                {part === 'skin' ? 'Skin' : 'Hair'}: {(100 * share).toFixed(1)} % burnt, {(100 * tolerance).toFixed(1)} % passes.{' '}
-                {share > tolerance ? 'Too much: lower what lights it.' : 'Fine.'}
+                {burntPart({ part, share, tolerance })} {share > tolerance ? 'Too much: lower what lights it.' : 'Fine.'}
               </Text>
             ))}
             {value.highlights.length === 0 ? <Text quiet>No skin or hair in the picture.</Text> : null}

@@ -7,7 +7,7 @@ import { Text } from '../ui/Text';
 import { FrameCanvas } from './FrameCanvas';
 import { FullPicture } from './FullPicture';
 import { frame } from '../workers/frame';
-import type { PointReading } from '@fulgent/core/picture';
+import type { Burnt, PointReading } from '@fulgent/core/picture';
 import { projected } from './project';
 
 const useStyles = themed(() => ({
@@ -99,6 +99,8 @@ interface Props {
   readonly withReading: boolean;
   /** Address of a picture of the look as it was opened. */
   readonly poster?: string | undefined;
+  /** Told with every finest picture. */
+  readonly onBurnt?: (look: Look, burnt: readonly Burnt[]) => void;
   /** A low picture above another step: no overlays. */
   readonly compact?: boolean;
 }
@@ -114,6 +116,7 @@ export function Frame({
   onSelect,
   withReading,
   poster,
+  onBurnt,
   compact = false,
 }: Props) {
   const styles = useStyles();
@@ -142,6 +145,7 @@ export function Frame({
         width={width}
         height={height}
         poster={poster}
+        onBurnt={onBurnt}
         marks={overlays}
         label={`Simulated picture of ${look.title}`}
       />

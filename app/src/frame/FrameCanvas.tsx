@@ -1,5 +1,5 @@
 import type { Adaptation, Look } from '@fulgent/core';
-import type { Fineness, Picture } from '@fulgent/core/picture';
+import type { Burnt, Fineness, Picture } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { frame, latestPainter, thumbs } from '../workers/frame';
@@ -26,6 +26,8 @@ interface Props {
   readonly poster?: string | undefined;
   /** As sharp as the screen, whatever it costs. */
   readonly sharp?: boolean;
+  /** Told with every finest picture of the whole look. */
+  readonly onBurnt?: ((look: Look, burnt: readonly Burnt[]) => void) | undefined;
   /** A small picture beside the main one. */
   readonly small?: boolean;
   /** Where refining ends; the finest by default. */
@@ -45,6 +47,7 @@ export function FrameCanvas({
   finest,
   poster,
   sharp = false,
+  onBurnt,
   label,
 }: Props) {
   const { clipped = false, dark = false } = marks ?? {};
@@ -62,17 +65,18 @@ export function FrameCanvas({
   useEffect(() => {
     const made = latestPainter(
       small ? thumbs : frame,
-      (picture, how) => {
+      (picture, how, wish) => {
         show(canvas.current, picture);
         setFineness(how);
         setLast(picture.ms);
+        if (picture.burnt) onBurnt?.(wish.look, picture.burnt);
         setError(null);
       },
       (failure) => setError(failure.message),
     );
     painter.current = made;
     return () => made.stop();
-  }, [small]);
+  }, [small, onBurnt]);
   const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
   const scale = Math.min(
     ratio,

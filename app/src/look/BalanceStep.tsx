@@ -11,7 +11,8 @@ import { Text } from '../ui/Text';
 import { addLight, roleName } from './edits';
 import { exposureText } from './exposure-text';
 import { balanceLook, useOpenLook } from './store';
-import { chooseLight, useChosen } from './ui-state';
+import { chooseLight, useBurnt, useChosen } from './ui-state';
+import { burntText } from './words';
 
 const useStyles = themed((t) => ({
   bar: {
@@ -121,6 +122,7 @@ function BalanceBar() {
   const balanced = useOpenLook((state) => state.balanced);
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
+  const burnt = burntText(useBurnt(look));
   const [why, setWhy] = useState(false);
   if (!look || !readings) return null;
   const result = balanced && balanced.look === look ? balanced.result : null;
@@ -156,9 +158,9 @@ function BalanceBar() {
         <Text size="label" weight="medium" numberOfLines={2}>
           {first}
         </Text>
-        {second ? (
-          <Text size="label" quiet numberOfLines={2}>
-            {second}
+        {second || burnt ? (
+          <Text size="label" quiet numberOfLines={burnt ? 3 : 2}>
+            {[burnt, second].filter(Boolean).join(' ')}
           </Text>
         ) : null}
       </View>

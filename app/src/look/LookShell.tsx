@@ -12,7 +12,7 @@ import { AloneStrip } from '../frame/AloneStrip';
 import { ConflictSheet } from './ConflictSheet';
 import { RenameSheet } from './RenameSheet';
 import { closeLook, openLook, redo, undo, useOpenLook, type SaveState } from './store';
-import { chooseProbe, useChosen } from './ui-state';
+import { chooseProbe, useChosen, tellBurnt } from './ui-state';
 
 export const STEPS = [
   { id: 'brief', name: 'Brief' },
@@ -283,6 +283,7 @@ function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly p
             height={height}
             selected={probe}
             onSelect={chooseProbe}
+            onBurnt={tellBurnt}
             withReading={!wide}
             compact={!wide && !main}
           />

@@ -1,3 +1,4 @@
+import type { Burnt } from '@fulgent/core/picture';
 import { findGel, formatStops, type Light, type Look, type ProbeReading, type Status } from '@fulgent/core';
 import { when } from '../ui/when';
 
@@ -75,4 +76,15 @@ export const STATUS_NAMES: Readonly<Record<Status, string>> = { idea: 'Idea', tr
 /** How far a look has come, and since when. */
 export function statusWords({ status, statusAt }: { readonly status: Status; readonly statusAt: string }): string {
   return statusAt ? `${STATUS_NAMES[status]}, ${when(statusAt)}` : STATUS_NAMES[status];
+}
+
+/** "Skin: 4.1 % burnt, 3 % passes." */
+export function burntPart({ part, share, tolerance }: Burnt): string {
+  return `${part === 'skin' ? 'Skin' : 'Hair'}: ${(100 * share).toFixed(1)} % burnt, ${100 * tolerance} % passes.`;
+}
+
+/** What of skin and hair is too much burnt although their zones are not; empty where nothing is. The instruments say the same. */
+export function burntText(burnt: readonly Burnt[]): string {
+  const much = burnt.filter(({ share, tolerance }) => share > tolerance);
+  return much.length ? `${much.map(burntPart).join(' ')} Sheen and edges count here, a zone’s window has its plain light.` : '';
 }

@@ -17,5 +17,6 @@ export {
   type Detail,
 } from '../figure/index';
 export { shapeOf } from '../transport/stage';
+export { type Burnt } from './burnt';
 export { type Instruments } from './instruments';
 export { sumCheck, type SumCheck } from './sum-check';

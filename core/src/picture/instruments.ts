@@ -1,7 +1,7 @@
 import { linearOutputInto, recordInto, type Camera } from '../camera/camera';
 import { oklabInto } from '../colour/oklab';
 import { MID_GREY } from '../exposure/meter';
-import { IS_HAIR, IS_SKIN, skinAndHair } from './parts';
+import { burntParts, type Burnt } from './burnt';
 import type { Seen } from './seen';
 
 /** What can be read from a whole picture, to be drawn. All stops are from mid-grey. */
@@ -21,7 +21,7 @@ export interface Instruments {
   /** Channels along a line across the picture. */
   readonly line: { readonly at: number; readonly r: Float32Array; readonly g: Float32Array; readonly b: Float32Array };
   /** Share of skin and of hair that has lost a channel, and how much of it passes as a highlight. */
-  readonly highlights: readonly { readonly part: 'skin' | 'hair'; readonly share: number; readonly tolerance: number }[];
+  readonly highlights: readonly Burnt[];
 }
 
 const FROM_STOPS = -8;
@@ -29,16 +29,10 @@ const STEP_STOPS = 0.25;
 const STEPS = 52;
 const DISC = 41;
 const REACH = 0.32;
-/** Skin may lose a channel along a lit edge, hair in the strands that face a rim. */
-const TOLERANCES = [
-  ['skin', IS_SKIN, 0.03],
-  ['hair', IS_HAIR, 0.1],
-] as const;
 
 /** Reads a picture from its balanced sensor values, r, g, b a pixel. `at` is the height of the line, 0 top to 1. */
 export function readInstruments(raw: Float32Array, seen: Seen, camera: Camera, at: number): Instruments {
   const { width, height } = seen;
-  const kind = skinAndHair(seen);
   const pixels = width * height;
   const counts = [0, 1, 2].map(() => new Float64Array(STEPS));
   const density = new Float32Array(DISC * DISC);
@@ -46,8 +40,6 @@ export function readInstruments(raw: Float32Array, seen: Seen, camera: Camera, a
   const lab = new Float64Array(3);
   const row = Math.min(height - 1, Math.max(0, Math.floor(at * height)));
   const line = [0, 1, 2].map(() => new Float32Array(width));
-  const burnt = { [IS_SKIN]: 0, [IS_HAIR]: 0 };
-  const all = { [IS_SKIN]: 0, [IS_HAIR]: 0 };
   const stops = (value: number) => Math.log2(Math.max(1e-9, value) / MID_GREY);
   for (let p = 0; p < pixels; p++) {
     const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
@@ -57,11 +49,6 @@ export function readInstruments(raw: Float32Array, seen: Seen, camera: Camera, a
       const step = Math.floor((level - FROM_STOPS) / STEP_STOPS);
       counts[c]![Math.min(STEPS - 1, Math.max(0, step))]!++;
       if (Math.floor(p / width) === row) line[c]![p % width] = level;
-    }
-    const m = kind[p]!;
-    if (m === IS_SKIN || m === IS_HAIR) {
-      all[m]++;
-      if (Math.max(r, g, b) >= camera.whiteClip || Math.max(rgb[0]!, rgb[1]!, rgb[2]!) >= camera.outputClip) burnt[m]++;
     }
     recordInto(rgb, camera, r, g, b);
     oklabInto(lab, rgb[0]!, rgb[1]!, rgb[2]!);
@@ -82,6 +69,6 @@ export function readInstruments(raw: Float32Array, seen: Seen, camera: Camera, a
     },
     disc: { size: DISC, reach: REACH, density: density.map((n) => n / most) },
     line: { at: (row + 0.5) / height, r: line[0]!, g: line[1]!, b: line[2]! },
-    highlights: TOLERANCES.flatMap(([part, m, tolerance]) => (all[m] > 0 ? [{ part, share: burnt[m] / all[m], tolerance }] : [])),
+    highlights: burntParts(raw, seen, camera),
   };
 }

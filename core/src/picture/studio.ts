@@ -8,6 +8,7 @@ import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
 import { patchBounds, type Mark } from '../test-frame/measure';
 import type { PatchParts } from '../test-frame/parts';
+import { burntParts, type Burnt } from './burnt';
 import { developInto } from './develop';
 import { finishInto, needsFinish } from './finish';
 import { focusInto, focusOf, type Focus } from './focus';
@@ -48,6 +49,8 @@ export interface Picture {
   readonly ms: { readonly surfaces: number; readonly lights: number; readonly relight: number; readonly total: number };
   /** Drawn with the quick figure, because the fine one was not at hand. */
   readonly isQuick: boolean;
+  /** Skin and hair that have lost a channel: of a finest picture of all lights, else null. */
+  readonly burnt: readonly Burnt[] | null;
   /** Lights whose geometry had to be computed. */
   readonly newTerms: number;
 }
@@ -246,6 +249,7 @@ export function makeStudio(): Studio {
       const { width, height } = seen;
       const rgba = new Uint8ClampedArray(4 * width * height);
       developInto(rgba, raw, triples.camera);
+      const burnt = request.fineness === 2 && request.only === undefined ? burntParts(raw, seen, triples.camera) : null;
       if (request.grain && request.fineness === 2) grainInto(rgba, width, request.look.camera.iso);
       if (request.adaptation) adaptInto(rgba, request.adaptation);
       if (request.marks) markInto(rgba, raw, width, triples, request.marks);
@@ -254,6 +258,7 @@ export function makeStudio(): Studio {
         width,
         height,
         rgba,
+        burnt,
         newTerms,
         isQuick: seen.figure.detail === 'quick',
         ms: { surfaces: surfacesMs, lights: lightsMs, relight: end - relit, total: end - start },
