@@ -126,7 +126,7 @@ for (let n = 0; n < 50; n++) {
     // Four stops under the brightest zone of this light nothing is judged by it.
     const most = all.reduce((best, { figure }) => Math.max(best, figure), 0);
     for (const { zone, figure, air, pixel } of all) {
-      if (figure + pixel.light < most / 16) continue;
+      if (figure + pixel.light <= most / 16) continue;
       const stopsOver = (light: number) => Math.log2((figure + air) / (light + pixel.air));
       const outside = Math.max(0, stopsOver(pixel.most), -stopsOver(pixel.least));
       const spread = stopsOver(pixel.least) - stopsOver(pixel.most);
