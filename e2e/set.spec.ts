@@ -218,7 +218,7 @@ test('the set is changed: seated, in dark glasses, before a glossy wall, with a 
   await field(page, 'Haze takes of a metre of light').press('Enter');
   await expect(page.getByRole('alert').first()).toContainText('must be a number from 0 to');
   await part(page, 'Subject');
-  await page.getByRole('radio', { name: 'Bottle on a table' }).click();
+  await page.getByRole('radio', { name: 'Bottle', exact: true }).click();
   await page.getByRole('radio', { name: 'Rose' }).click();
   await kept(page);
   const { probes } = await lookOf(page, server.url, 'saltmarsh-1');

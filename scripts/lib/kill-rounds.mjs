@@ -21,7 +21,7 @@ function start(folder, env) {
 }
 
 /** Writes until the server is gone; what was acknowledged goes into `acknowledged`: revision and title by look id. */
-async function writer(url, name, look, acknowledged) {
+async function writer(url, name, look, acknowledged, begun) {
   try {
     const made = await fetch(`${url}/api/looks`, {
       method: 'POST',
@@ -31,6 +31,7 @@ async function writer(url, name, look, acknowledged) {
     if (!made.ok) return;
     const { id } = await made.json();
     acknowledged.set(id, { revision: 1, title: name });
+    begun();
     for (let revision = 1; ; revision++) {
       const title = `${name}, ${revision}`;
       const answer = await fetch(`${url}/api/looks/${id}`, {
@@ -57,7 +58,11 @@ export async function killRounds(folder, look, rounds, random = Math.random) {
     const { child, url } = await start(folder, {});
     child.removeAllListeners('exit');
     const gone = new Promise((resolve) => child.once('exit', resolve));
-    const writers = [0, 1, 2].map((i) => writer(url, `Round ${round}, writer ${i}`, look, acknowledged));
+    // A fresh server's first write takes longest: the clock starts with it.
+    let begin;
+    const begun = new Promise((resolve) => (begin = resolve));
+    const writers = [0, 1, 2].map((i) => writer(url, `Round ${round}, writer ${i}`, look, acknowledged, begin));
+    await Promise.race([begun, new Promise((resolve) => setTimeout(resolve, 10_000).unref())]);
     await new Promise((resolve) => setTimeout(resolve, 30 + random() * 400));
     child.kill('SIGKILL');
     await gone;

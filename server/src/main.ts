@@ -13,6 +13,7 @@ import { ownHosts, reachableAt } from './session';
 import { readFiguresFrom } from '@fulgent/core/figures';
 
 /** How long open requests may take to end when the server is asked to stop, ms. */
+const KEEP_ALIVE_MS = 65_000;
 const SHUTDOWN_MS = 5000;
 
 function main(): void {
@@ -54,6 +55,9 @@ function main(): void {
     listening = port;
     process.stdout.write(`Fulgent is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}\n`);
   });
+
+  // Longer than a client waits between two calls: a connection that closes as it is used again looks like a fault.
+  server.keepAliveTimeout = KEEP_ALIVE_MS;
 
   const stop = (signal: string) => {
     logger.info({ signal }, 'stopping');
