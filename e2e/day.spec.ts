@@ -425,6 +425,7 @@ test.describe('installed', () => {
   test.use({ serviceWorkers: 'allow' });
 
   test('@phone without a connection: it starts, edits queue and are sent when it is back', async ({ page, server, context }) => {
+    test.slow();
     await openLook(page, server, 'saltmarsh-1');
     await page.evaluate(async () => {
       await navigator.serviceWorker.ready;

@@ -5,8 +5,8 @@ const CHROMIUM = process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium';
 export default defineConfig({
   testDir: '.',
   globalSetup: './seed.ts',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),

@@ -12,8 +12,9 @@ import { sweepDrafts } from './frames/picture-store';
 import { ownHosts, reachableAt } from './session';
 import { readFiguresFrom } from '@fulgent/core/figures';
 
-/** How long open requests may take to end when the server is asked to stop, ms. */
+/** How long a connection without requests is kept, ms. */
 const KEEP_ALIVE_MS = 65_000;
+/** How long open requests may take to end when the server is asked to stop, ms. */
 const SHUTDOWN_MS = 5000;
 
 function main(): void {
