@@ -1,4 +1,4 @@
-// Takes one current picture of each main view from the demo data into docs/screenshots.
+// Takes one current picture of each main view from the demo data into docs/screenshots; of some only, by name, where any are given.
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -88,7 +88,9 @@ const browser = await chromium.launch({
   executablePath: CHROMIUM,
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
 });
+const wanted = process.argv.slice(2);
 for (const [name, viewport, address, ...steps] of VIEWS) {
+  if (wanted.length && !wanted.includes(name)) continue;
   const page = await browser.newPage({ viewport });
   await page.goto(`${url}${address}`);
   await page.getByRole('heading').first().waitFor();
@@ -96,7 +98,9 @@ for (const [name, viewport, address, ...steps] of VIEWS) {
   for (const step of steps) await step(page);
   // Every picture is to be fine before it is taken.
   await page.waitForFunction(
-    () => [...document.querySelectorAll('canvas')].every((canvas) => canvas.dataset.fineness === '2'),
+    () =>
+      [...document.querySelectorAll('canvas')].every((canvas) => canvas.dataset.fineness === '2') &&
+      [...document.images].every(({ complete, naturalWidth }) => complete && naturalWidth > 0),
     undefined,
     { timeout: 90_000 },
   );

@@ -78,13 +78,18 @@ export function statusWords({ status, statusAt }: { readonly status: Status; rea
   return statusAt ? `${STATUS_NAMES[status]}, ${when(statusAt)}` : STATUS_NAMES[status];
 }
 
-/** "Skin: 4.1 % burnt, 3 % passes." */
+/** "Skin: 4.1 % burnt in sheen and edges, 3 % passes." */
 export function burntPart({ part, share, tolerance }: Burnt): string {
-  return `${part === 'skin' ? 'Skin' : 'Hair'}: ${(100 * share).toFixed(1)} % burnt, ${100 * tolerance} % passes.`;
+  return `${part === 'skin' ? 'Skin' : 'Hair'}: ${(100 * share).toFixed(1)} % burnt in sheen and edges, ${100 * tolerance} % passes.`;
 }
 
-/** What of skin and hair is too much burnt although their zones are not; empty where nothing is. The instruments say the same. */
+/**
+ * What of skin and hair is too much burnt although their zones are not, whose windows count plain light; empty where nothing is. The instruments say
+ * the same.
+ */
 export function burntText(burnt: readonly Burnt[]): string {
-  const much = burnt.filter(({ share, tolerance }) => share > tolerance);
-  return much.length ? `${much.map(burntPart).join(' ')} Sheen and edges count here, a zone’s window has its plain light.` : '';
+  return burnt
+    .filter(({ share, tolerance }) => share > tolerance)
+    .map(burntPart)
+    .join(' ');
 }
