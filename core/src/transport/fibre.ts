@@ -14,6 +14,8 @@ const TILT = 0.055;
 const ROUGH = 0.095;
 const AZIMUTH = 0.42;
 const gauss = (x: number, s: number) => Math.exp(-0.5 * (x / s) ** 2) / s;
+/** How far a light stands behind a strand, by the cosine of the angle round it: 1 right behind. */
+const fromBehind = (cphi: number) => Math.exp(-((Math.acos(cphi) - Math.PI) ** 2) / (2 * AZIMUTH ** 2));
 
 /**
  * Reflection, transmission and inner reflection of a fibre, in the manner of Marschner et al. (2003) with Gaussian lobes, simplified:
@@ -39,11 +41,8 @@ export function fibre(
   const sr = tx * vx + ty * vy + tz * vz;
   const ci = Math.sqrt(Math.max(0.0001, 1 - si * si));
   const cr = Math.sqrt(Math.max(0.0001, 1 - sr * sr));
-  const cphi = clamp(
-    ((lx - si * tx) * (vx - sr * tx) + (ly - si * ty) * (vy - sr * ty) + (lz - si * tz) * (vz - sr * tz)) / (ci * cr),
-    -1,
-    1,
-  );
+  // Across the strand what lies along it is taken off both, which leaves l . v - si sr.
+  const cphi = clamp((lx * vx + ly * vy + lz * vz - si * sr) / (ci * cr), -1, 1);
   const half = Math.sqrt(0.5 + 0.5 * cphi);
   const seed = own * 977.7;
   const turn = TILT + 0.16 * (seed - Math.floor(seed) - 0.5);
@@ -51,7 +50,7 @@ export function fibre(
   const R = gauss(si + sr + 2 * turn, norm(ROUGH, spread));
   const TT = gauss(si + sr - turn, norm(ROUGH * 0.6, spread));
   const TRT = gauss(si + sr - 3 * turn, norm(ROUGH * 1.8, spread));
-  const behind = Math.exp(-((Math.acos(cphi) - Math.PI) ** 2) / (2 * AZIMUTH ** 2));
+  const behind = fromBehind(cphi);
   const fresnel = 0.045 + 0.5 * (1 - half * ci) ** 5;
   out.reflected = ci * R * 0.25 * half * fresnel * (hair ? 1.5 : 0.5);
   out.through = ci * (TT * behind * 0.23 + 0.04 * (0.5 - 0.5 * cphi));
@@ -75,12 +74,9 @@ export function downFibre(
   const sr = tx * vx + ty * vy + tz * vz;
   const ci = Math.sqrt(Math.max(0.0001, 1 - si * si));
   const cr = Math.sqrt(Math.max(0.0001, 1 - sr * sr));
-  const cphi = clamp(
-    ((lx - si * tx) * (vx - sr * tx) + (ly - si * ty) * (vy - sr * ty) + (lz - si * tz) * (vz - sr * tz)) / (ci * cr),
-    -1,
-    1,
-  );
-  const behind = Math.exp(-((Math.acos(cphi) - Math.PI) ** 2) / (2 * AZIMUTH ** 2));
+  // Across the strand what lies along it is taken off both, which leaves l . v - si sr.
+  const cphi = clamp((lx * vx + ly * vy + lz * vz - si * sr) / (ci * cr), -1, 1);
+  const behind = fromBehind(cphi);
   out.reflected = 0;
   out.scattered = ci * (0.35 + 0.35 * cphi + 0.75 * behind);
   out.through = ci * 0.5 * behind;
