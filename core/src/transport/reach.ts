@@ -181,6 +181,25 @@ export function overHorizon(points: Float64Array, x: number, y: number, z: numbe
   return t * t * (3 - 2 * t);
 }
 
+/** Flux of a lamp that comes past boards and haze to a point, whatever its direction, as if no subject stood there. */
+function fluxPast(
+  { light, emission, falloff, stage }: Reaching,
+  boards: Stage['boards'],
+  x: number,
+  y: number,
+  z: number,
+): number {
+  const [lx, ly, lz] = light.position;
+  const dx = lx - x;
+  const dy = ly - y;
+  const dz = lz - z;
+  const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
+  const out = emission.towards(-dx / d, -dy / d, -dz / d);
+  if (out < 1e-9) return 0;
+  const past = boards.length ? pastBoards(boards, x, y, z, lx, ly, lz, emission.radiusM) : 1;
+  return past <= 0 ? 0 : falloffAt(falloff, d) * out * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+}
+
 /** Light of a lamp on a surface in the room, as if no subject stood there. */
 function unshadowed(
   reach: Reaching,
@@ -192,22 +211,8 @@ function unshadowed(
   ny: number,
   nz: number,
 ): number {
-  const { light, emission, falloff, stage } = reach;
-  const [lx, ly, lz] = light.position;
-  const dx = lx - x;
-  const dy = ly - y;
-  const dz = lz - z;
-  const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
-  const [ux, uy, uz] = [dx / d, dy / d, dz / d];
-  const out = emission.towards(-ux, -uy, -uz);
-  if (out < 1e-9) return 0;
-  const cosine = Math.min(1, Math.max(-1, nx * ux + ny * uy + nz * uz));
-  const half = Math.atan(emission.radiusM / d);
-  const incidence = cosine > Math.sin(half) ? cosine : discIncidence(Math.acos(cosine), half);
-  if (incidence <= 0) return 0;
-  const past = boards.length ? pastBoards(boards, x, y, z, lx, ly, lz, emission.radiusM) : 1;
-  if (past <= 0) return 0;
-  return falloffAt(falloff, d) * out * incidence * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+  const incidence = incidenceOn(reach, x, y, z, nx, ny, nz);
+  return incidence > 0 ? incidence * fluxPast(reach, boards, x, y, z) : 0;
 }
 
 /** How far off a figure's surface shadows start, m: about as far as the mesh that casts them lies from the fine one. */
@@ -253,16 +258,8 @@ export function incidenceOn(
 }
 
 /** Flux that comes to a point whatever its direction, as strands take it: `openLight` without a surface. */
-export function openFlux({ light, emission, falloff, stage }: Reaching, x: number, y: number, z: number): number {
-  const [lx, ly, lz] = light.position;
-  const dx = lx - x;
-  const dy = ly - y;
-  const dz = lz - z;
-  const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
-  const out = emission.towards(-dx / d, -dy / d, -dz / d);
-  if (out < 1e-9) return 0;
-  const past = stage.boards.length ? pastBoards(stage.boards, x, y, z, lx, ly, lz, emission.radiusM) : 1;
-  return past <= 0 ? 0 : falloffAt(falloff, d) * out * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+export function openFlux(reach: Reaching, x: number, y: number, z: number): number {
+  return fluxPast(reach, reach.stage.boards, x, y, z);
 }
 
 /** Light that a card sends back onto a surface, through the haze and as if no subject stood there; before its colour where it has one. */
