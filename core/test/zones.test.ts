@@ -32,12 +32,12 @@ interface Row {
 
 it('zones and pixels get the same of every light, in 50 looks with boards, cards, haze and every modifier', () => {
   const rows = outside<Row[]>('zones');
-  expect(rows.length).toBeGreaterThan(400);
+  expect(rows.length).toBeGreaterThan(350);
   const share = (list: readonly Row[], holds: (row: Row) => boolean) => list.filter(holds).length / list.length;
   // Where a place is evenly lit, one figure can be held against it; at the edge of a shadow it must lie between what is lit and what is not.
   const even = rows.filter(({ spread }) => spread < 0.3);
   expect(even.length / rows.length).toBeGreaterThan(0.8);
-  expect(share(even, ({ stops }) => Math.abs(stops) < 0.02)).toBeGreaterThan(0.9);
-  expect(share(rows, ({ outside: by }) => by < 0.02)).toBeGreaterThan(0.93);
-  for (const { outside: by } of rows) expect(by).toBeLessThan(0.25);
+  expect(share(even, ({ stops }) => Math.abs(stops) < 0.02)).toBeGreaterThan(0.95);
+  expect(share(rows, ({ outside: by }) => by < 0.02)).toBeGreaterThan(0.98);
+  for (const { outside: by } of rows) expect(by).toBeLessThan(0.06);
 }, 300_000);

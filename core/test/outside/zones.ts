@@ -123,11 +123,14 @@ for (let n = 0; n < 50; n++) {
       const pixel = atPixels(picture, l, at);
       return pixel ? [{ zone: probe.id, figure, air, pixel }] : [];
     });
-    // Four stops under the brightest zone of this light nothing is judged by it.
-    const most = all.reduce((best, { figure }) => Math.max(best, figure), 0);
+    // Scraps are left out: what is four stops under the brightest zone of this light, or five under the brightest part of the picture. Eight
+    // stops under it is dark.
+    const parts = picture.terms[l]!.sharp.reduce((best, v) => Math.max(best, v), 0);
+    const most = all.reduce((best, { figure, pixel }) => Math.max(best, figure, pixel.light), parts / 2);
     for (const { zone, figure, air, pixel } of all) {
       if (figure + pixel.light <= most / 16) continue;
-      const stopsOver = (light: number) => Math.log2((figure + air) / (light + pixel.air));
+      const dark = most / 256;
+      const stopsOver = (light: number) => Math.log2(Math.max(dark, figure + air) / Math.max(dark, light + pixel.air));
       const outside = Math.max(0, stopsOver(pixel.most), -stopsOver(pixel.least));
       const spread = stopsOver(pixel.least) - stopsOver(pixel.most);
       rows.push({ n, zone, light: light.id, stops: stopsOver(pixel.light), spread, outside });
