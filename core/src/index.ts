@@ -176,7 +176,7 @@ export {
   type Comparison,
   type VariantKind,
 } from './variants/variants';
-export { framing, probePlaces, veils, type Framing, type Veil } from './look/in-view';
+export { framing, veils, type Framing, type Veil } from './look/in-view';
 export {
   figureOf,
   FigureMissingError,

@@ -100,7 +100,7 @@ describe('building a look up', () => {
   });
 
   it('pockets run from front to back and name flat neighbours', () => {
-    const rows = pockets(poster);
+    const rows = pockets(poster, evaluate(poster));
     for (let i = 1; i < rows.length; i++) {
       expect(rows[i]!.depthM).toBeGreaterThanOrEqual(rows[i - 1]!.depthM);
       expect(rows[i]!.step).toBeCloseTo(rows[i]!.stops - rows[i - 1]!.stops, 9);

@@ -1,13 +1,4 @@
-import {
-  buildOrder,
-  formatStops,
-  netTrims,
-  trials,
-  withOnly,
-  type BuildOrder,
-  type BuildStep as Step,
-  type Look,
-} from '@fulgent/core';
+import { buildOrder, formatStops, netTrims, withOnly, type BuildOrder, type BuildStep as Step, type Look } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
@@ -19,6 +10,7 @@ import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
 import { study } from '../workers/study';
+import { useComputed } from '../workers/useComputed';
 import { useStudy } from '../workers/useStudy';
 import { setOrder, trim } from './edits';
 
@@ -67,13 +59,7 @@ export function BuildStep() {
           <Text>Add a light on the Balance step; then it is built up here.</Text>
         )}
         {step && width > 0 ? (
-          <StepCard
-            key={step.lightId}
-            look={look}
-            step={step}
-            before={order.slice(0, place + 1).map((light) => light.id)}
-            width={Math.min(width, 720) - 2 * SPACE.m}
-          />
+          <StepCard key={step.lightId} look={look} step={step} place={place} width={Math.min(width, 720) - 2 * SPACE.m} />
         ) : null}
         {order.length > 1 ? (
           <View style={{ flexDirection: 'row', gap: SPACE.s }}>
@@ -130,18 +116,25 @@ export function BuildStep() {
 function StepCard({
   look,
   step,
-  before,
+  place,
   width,
 }: {
   readonly look: Look;
   readonly step: Step;
-  readonly before: readonly string[];
+  /** Its place in the order. */
+  readonly place: number;
   readonly width: number;
 }) {
   const styles = useStyles();
-  const so = useMemo(() => withOnly(look, before), [look, before]);
+  const so = useMemo(() => {
+    const before = buildOrder(look).slice(0, place + 1);
+    return withOnly(
+      look,
+      before.map(({ id }) => id),
+    );
+  }, [look, place]);
   const alone = useMemo(() => withOnly(look, [step.lightId], true), [look, step.lightId]);
-  const three = useMemo(() => trials(so, step.lightId), [so, step.lightId]);
+  const three = useComputed('trials', so, step.lightId) ?? [];
   const half = Math.min(WIDEST, Math.floor((width - SPACE.s) / 2));
   const third = Math.min(WIDEST, Math.floor((width - 2 * SPACE.s) / 3));
   return (

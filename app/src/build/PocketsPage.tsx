@@ -25,10 +25,7 @@ const useStyles = themed((t) => ({
 export function PocketsPage({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const readings = useOpenLook((state) => state.readings);
-  const rows = useMemo(
-    () => (readings && readings.probes.length === look.probes.length ? pockets(look, readings) : []),
-    [look, readings],
-  );
+  const rows = useMemo(() => (readings ? pockets(look, readings) : []), [look, readings]);
   const flat = rows.filter((row) => row.flat);
   return (
     <Section title="From front to back" aside="stops from mid-grey; step from the one before">

@@ -11,11 +11,10 @@ import {
   ISOS,
   nearestMarked,
   proofIsCurrent,
-  readAmbient,
   type AmbientReading,
   type Look,
 } from '@fulgent/core';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
@@ -27,8 +26,10 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { when } from '../ui/when';
 import { study } from '../workers/study';
+import { useComputed } from '../workers/useComputed';
 import { changeAmbientLight, takeWay } from './edits';
 import { OpeningsSection } from './OpeningsSection';
 import { PlacesSection } from './PlacesSection';
@@ -50,10 +51,10 @@ const useStyles = themed((t) => ({
 
 /** Is the ambient really gone, or how much of it is left, and is that wanted? */
 export function BlackFramePage({ look }: { readonly look: Look }) {
-  const reading = useMemo(() => readAmbient(look), [look]);
+  const reading = useComputed('readAmbient', look);
   return (
     <>
-      <LevelSection look={look} reading={reading} />
+      {reading ? <LevelSection look={look} reading={reading} /> : <Waiting height={320} />}
       <AmbientSection look={look} />
       <OpeningsSection look={look} />
       <ProofSection look={look} />

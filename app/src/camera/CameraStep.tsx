@@ -2,16 +2,15 @@ import {
   ambientWord,
   formatShutter,
   formatStops,
+  type AmbientReading,
+  type DragReading,
+  type KindsAt,
   kelvinToMired,
-  kindsOfLight,
   lookWithCamera,
   proofIsCurrent,
-  readAmbient,
-  readDrag,
   type Look,
   type Readings,
 } from '@fulgent/core';
-import { useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { changeCamera } from '../look/edits';
@@ -25,6 +24,7 @@ import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { useComputed } from '../workers/useComputed';
 import { ExposureDials } from './ExposureDials';
 import { changeMode } from './edits';
 
@@ -66,7 +66,11 @@ export function CameraStep() {
 
 /** What follows from the settings, one row a question; each leads to the page that answers it in full. */
 function Pages({ id, look, readings }: { readonly id: string; readonly look: Look; readonly readings: Readings }) {
-  const facts = useMemo(() => factsOf(look), [look]);
+  const facts = {
+    ...ambientFacts(look, useComputed('readAmbient', look)),
+    ...motionFacts(look, useComputed('readDrag', look)),
+    mixed: mixedFact(useComputed('kindsOfLight', look)),
+  };
   const to = (page: string) => `/looks/${id}/camera/${page}` as const;
   const mired = Math.round(kelvinToMired(look.camera.whiteK));
   return (
@@ -91,14 +95,20 @@ function Pages({ id, look, readings }: { readonly id: string; readonly look: Loo
   );
 }
 
-function factsOf(look: Look) {
-  const { highestStops } = readAmbient(look);
-  const word = ambientWord(highestStops);
-  const face = kindsOfLight(look).find(({ probe }) => probe === 'face-key') ?? kindsOfLight(look)[0];
-  const drag = readDrag(look);
-  const frozen = drag.zones.find(({ probe }) => probe === 'face-key') ?? drag.zones[0];
+function ambientFacts(look: Look, reading: AmbientReading | null) {
+  if (!reading) return { ambient: '', ambientStops: '' };
+  if (reading.highestStops === -Infinity) return { ambient: 'No ambient light', ambientStops: '' };
   const { proof } = look.ambient;
   const proved = proof === null ? 'not proved yet' : proofIsCurrent(look) ? 'proved by a frame' : 'changed since it was proved';
+  return {
+    ambient: `${capital(ambientWord(reading.highestStops))}, ${proved}`,
+    ambientStops: formatStops(reading.highestStops),
+  };
+}
+
+function mixedFact(places: readonly KindsAt[] | null): string {
+  if (!places) return '';
+  const face = places.find(({ probe }) => probe === 'face-key') ?? places[0];
   const onFace = (['flash', 'continuous', 'ambient'] as const)
     .map((kind) => ({ kind, share: face?.shares[kind] ?? 0 }))
     .filter(({ share }) => share >= 0.005)
@@ -106,15 +116,16 @@ function factsOf(look: Look) {
     .map(({ kind, share }) => `${kind} ${percent(share)}`);
   const over = face?.flashOverRest;
   const ratio = typeof over === 'number' ? `; flash ${formatStops(over)} over the rest` : '';
+  return onFace.length ? `On the face: ${onFace.join(', ')}${ratio}` : 'No light on the face';
+}
+
+function motionFacts({ motion }: Look, drag: DragReading | null) {
+  if (motion.speedMS <= 0) return { motion: 'Nothing moves; a dragged shutter paints what does', trail: '' };
+  const frozen = drag?.zones.find(({ probe }) => probe === 'face-key') ?? drag?.zones[0];
+  if (!drag || !frozen) return { motion: '', trail: '' };
   return {
-    ambient: highestStops === -Infinity ? 'No ambient light' : `${capital(word)}, ${proved}`,
-    ambientStops: highestStops === -Infinity ? '' : formatStops(highestStops),
-    mixed: onFace.length ? `On the face: ${onFace.join(', ')}${ratio}` : 'No light on the face',
-    motion:
-      look.motion.speedMS > 0 && frozen
-        ? `${percent(frozen.freezeShare)} of the light on the face is frozen`
-        : 'Nothing moves; a dragged shutter paints what does',
-    trail: look.motion.speedMS > 0 ? `${Math.round(drag.trailPx)} px` : '',
+    motion: `${percent(frozen.freezeShare)} of the light on the face is frozen`,
+    trail: `${Math.round(drag.trailPx)} px`,
   };
 }
 

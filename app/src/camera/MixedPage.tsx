@@ -1,10 +1,8 @@
 import {
   attributeChange,
-  drownedLights,
   flashesAtFloor,
   floorRemedies,
   formatStops,
-  kindsOfLight,
   solveLookRatio,
   type HoldBy,
   type Look,
@@ -19,6 +17,7 @@ import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { when } from '../ui/when';
+import { useComputed } from '../workers/useComputed';
 import { ControlTable } from './ControlTable';
 import { applyRatio, backToBaseline, keepBaseline } from './edits';
 
@@ -53,7 +52,7 @@ export function MixedPage({ look }: { readonly look: Look }) {
 }
 
 function SharesSection({ look }: { readonly look: Look }) {
-  const places = useMemo(() => kindsOfLight(look), [look]);
+  const places = useComputed('kindsOfLight', look) ?? [];
   return (
     <Section title="Who lights what" aside="incident, stops over the meter">
       <Table
@@ -80,7 +79,7 @@ function SharesSection({ look }: { readonly look: Look }) {
 
 function DrownedSection({ look, onWish }: { readonly look: Look; readonly onWish: (stops: number) => void }) {
   const styles = useStyles();
-  const drowned = useMemo(() => drownedLights(look), [look]);
+  const drowned = useComputed('drownedLights', look);
   const kinds = new Set(look.lights.filter(({ on }) => on).map(({ fixture }) => fixture.kind === 'flash'));
   if (kinds.size < 2) {
     return (
@@ -94,8 +93,8 @@ function DrownedSection({ look, onWish }: { readonly look: Look; readonly onWish
   }
   return (
     <Section title="Drowned colour">
-      {drowned.length === 0 ? <Text>No continuous light has flash over it where it works.</Text> : null}
-      {drowned.map(({ lightId, name, flashOver }) => (
+      {drowned?.length === 0 ? <Text>No continuous light has flash over it where it works.</Text> : null}
+      {drowned?.map(({ lightId, name, flashOver }) => (
         <View key={lightId} style={styles.drowned} testID={`drowned-${lightId}`}>
           <Text>
             <Text weight="strong">{name}</Text>: flash is {flashOver.toFixed(1)} stops over it. The ratio drowns it, not the kind

@@ -1,5 +1,4 @@
-import { ambientShareAt, formatShutter, formatStops, readDrag, type Look, type Mover } from '@fulgent/core';
-import { useMemo } from 'react';
+import { formatShutter, formatStops, type DragReading, type Look, type Mover } from '@fulgent/core';
 import { View } from 'react-native';
 import { percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
@@ -9,6 +8,8 @@ import { Choice } from '../ui/Button';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
+import { useComputed } from '../workers/useComputed';
 import { changeMotion } from './edits';
 import { FOCALS } from './CameraStep';
 
@@ -30,10 +31,9 @@ const SPEEDS = [0, 0.1, 0.2, 0.4, 0.8, 1.2, 1.6, 2.5, 4, 6, 10, 20];
 export function MotionPage({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const { camera, motion } = look;
-  const drag = useMemo(() => readDrag(look), [look]);
-  const atSync = useMemo(() => ambientShareAt(look, camera.syncS), [look, camera.syncS]);
-  const here = useMemo(() => ambientShareAt(look, camera.shutterS), [look, camera.shutterS]);
-  const clipped = drag.zones.filter((zone) => zone.clipped.length > 0);
+  const drag = useComputed('readDrag', look);
+  const atSync = useComputed('ambientShareAt', look, camera.syncS);
+  const here = useComputed('ambientShareAt', look, camera.shutterS);
   return (
     <>
       <Section title="What moves" aside={`shutter ${formatShutter(camera.shutterS)}`}>
@@ -77,29 +77,16 @@ export function MotionPage({ look }: { readonly look: Look }) {
             unit="m"
           />
         </StepperGrid>
-        <View testID="drag-answer" aria-live="polite">
-          <Text size="huge" weight="strong" narrow>
-            {motion.speedMS > 0 ? `Trail ${Math.round(drag.trailPx)} px` : 'Nothing moves'}
+        {drag ? <DragAnswer look={look} drag={drag} /> : <Waiting height={72} />}
+        {here === null || atSync === null ? null : (
+          <Text size="label">
+            Ambient is {percent(here)} of the light on the face at this shutter, {percent(atSync)} at sync.{' '}
+            {here > 0.05 ? 'The shutter matters here.' : 'The shutter hardly matters here.'}
           </Text>
-          <Text>
-            {motion.speedMS > 0
-              ? `${percent(drag.trailShare)} of the picture’s width (${camera.imageWidthPx} px). The figure covers one place for ${percent(drag.coveredShare)} of the exposure.`
-              : 'Give a speed to see what freezes and what trails.'}
-          </Text>
-          {clipped.length ? (
-            <Text weight="strong">
-              Frozen figure and trail clip together on {clipped.map(({ name }) => name.toLowerCase()).join(', ')}: lower one of
-              them.
-            </Text>
-          ) : null}
-        </View>
-        <Text size="label">
-          Ambient is {percent(here)} of the light on the face at this shutter, {percent(atSync)} at sync.{' '}
-          {here > 0.05 ? 'The shutter matters here.' : 'The shutter hardly matters here.'}
-        </Text>
+        )}
       </Section>
       <Section title="Frozen and painted" aside="left frozen, right trail">
-        {drag.zones.map(
+        {drag?.zones.map(
           ({ probe, name, freezeShare, ghostStops, frozenStops, trailStops, clipped: channels, frozenHex, trailHex }) => (
             <View key={probe} style={styles.zone} testID={`drag-${probe}`}>
               <View style={styles.swatches}>
@@ -128,5 +115,26 @@ export function MotionPage({ look }: { readonly look: Look }) {
         </Text>
       </Section>
     </>
+  );
+}
+
+function DragAnswer({ look: { camera, motion }, drag }: { readonly look: Look; readonly drag: DragReading }) {
+  const clipped = drag.zones.filter((zone) => zone.clipped.length > 0);
+  return (
+    <View testID="drag-answer" aria-live="polite">
+      <Text size="huge" weight="strong" narrow>
+        {motion.speedMS > 0 ? `Trail ${Math.round(drag.trailPx)} px` : 'Nothing moves'}
+      </Text>
+      <Text>
+        {motion.speedMS > 0
+          ? `${percent(drag.trailShare)} of the picture’s width (${camera.imageWidthPx} px). The figure covers one place for ${percent(drag.coveredShare)} of the exposure.`
+          : 'Give a speed to see what freezes and what trails.'}
+      </Text>
+      {clipped.length ? (
+        <Text weight="strong">
+          Frozen figure and trail clip together on {clipped.map(({ name }) => name.toLowerCase()).join(', ')}: lower one of them.
+        </Text>
+      ) : null}
+    </View>
   );
 }

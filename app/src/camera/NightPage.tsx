@@ -1,4 +1,4 @@
-import { dayForNight, formatStops, type Ambient, type Look, type NightLight } from '@fulgent/core';
+import { formatStops, type Ambient, type DayForNight, type Look, type NightLight, type NightReading } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { WHITES_K } from '../look/numbers';
@@ -8,6 +8,8 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
+import { useComputed } from '../workers/useComputed';
 import { changeAmbientLight, makeNight } from './edits';
 import { SourceChoice } from './SourceChoice';
 
@@ -24,8 +26,9 @@ export function NightPage({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const [whiteK, setWhiteK] = useState(3200);
   const [ndStops, setNdStops] = useState(4);
-  const wish = { whiteK, tintDuv: look.camera.tintDuv, ndStops };
-  const night = useMemo(() => dayForNight(look, { whiteK, tintDuv: look.camera.tintDuv, ndStops }), [look, whiteK, ndStops]);
+  const { tintDuv } = look.camera;
+  const wish = useMemo((): DayForNight => ({ whiteK, tintDuv, ndStops }), [whiteK, tintDuv, ndStops]);
+  const night = useComputed('dayForNight', look, wish);
   const done = look.camera.whiteK === whiteK && look.camera.ndStops === ndStops;
   return (
     <>
@@ -48,37 +51,19 @@ export function NightPage({ look }: { readonly look: Look }) {
             low={0}
             high={20}
             unit="stops"
-            note={`1/${Number(night.nd.factor.toPrecision(3))} of the light, density ${night.nd.density.toFixed(1)}`}
+            {...(night
+              ? { note: `1/${Number(night.nd.factor.toPrecision(3))} of the light, density ${night.nd.density.toFixed(1)}` }
+              : {})}
           />
         </StepperGrid>
-        <View testID="night-answer" aria-live="polite" style={{ gap: SPACE.xs }}>
-          <Text size="big" weight="strong" narrow>
-            Ambient {formatStops(night.ambientBefore)} to {formatStops(night.ambientAfter)}
-            {night.windowBefore && night.windowAfter
-              ? `, window ${formatStops(night.windowBefore.stops)} to ${formatStops(night.windowAfter.stops)}`
-              : ''}
-          </Text>
-          {night.windowAfter ? (
-            <Text>
-              {night.windowAfter.headroomStops < 0
-                ? `The window still burns out by ${(-night.windowAfter.headroomStops).toFixed(1)} stops: more density, a gel on the glass, or a stand-in for it.`
-                : `The window keeps ${night.windowAfter.headroomStops.toFixed(1)} stops under its clip.`}
-            </Text>
-          ) : null}
-          <Text>{night.turnBlue.length ? `Turns blue: ${night.turnBlue.join(', ')}.` : 'No light turns blue that was not.'}</Text>
-          <Text>
-            {night.fallShort.length
-              ? `Falls short even at full: ${night.fallShort.join(', ')}.`
-              : 'Every light can be raised to where it was.'}
-          </Text>
-        </View>
+        {night ? <NightAnswer night={night} /> : <Waiting height={96} />}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-          <Button label="Set white and ND" filled disabled={done} onPress={() => makeNight(wish, false)} />
-          <Button label="And raise the lights" disabled={done} onPress={() => makeNight(wish, true)} />
+          <Button label="Set white and ND" filled disabled={done} onPress={() => makeNight(wish, null)} />
+          <Button label="And raise the lights" disabled={done || !night} onPress={() => makeNight(wish, night?.lights ?? null)} />
         </View>
       </Section>
       <Section title="Every light then" aside="left now, right as night">
-        {night.lights.map((light) => (
+        {night?.lights.map((light) => (
           <View key={light.lightId} style={styles.light} testID={`night-${light.lightId}`}>
             <View style={styles.swatches}>
               <View style={[styles.swatch, { backgroundColor: light.before.hex }]} testID="light-colour" />
@@ -94,12 +79,38 @@ export function NightPage({ look }: { readonly look: Look }) {
             </View>
           </View>
         ))}
-        {night.lights.length === 0 ? <Text>There is no light in this look yet.</Text> : null}
+        {night?.lights.length === 0 ? <Text>There is no light in this look yet.</Text> : null}
         <Text size="label" quiet>
           A lamp must fit its holder’s rating. Local codes and licensed practice decide.
         </Text>
       </Section>
     </>
+  );
+}
+
+function NightAnswer({ night }: { readonly night: NightReading }) {
+  return (
+    <View testID="night-answer" aria-live="polite" style={{ gap: SPACE.xs }}>
+      <Text size="big" weight="strong" narrow>
+        Ambient {formatStops(night.ambientBefore)} to {formatStops(night.ambientAfter)}
+        {night.windowBefore && night.windowAfter
+          ? `, window ${formatStops(night.windowBefore.stops)} to ${formatStops(night.windowAfter.stops)}`
+          : ''}
+      </Text>
+      {night.windowAfter ? (
+        <Text>
+          {night.windowAfter.headroomStops < 0
+            ? `The window still burns out by ${(-night.windowAfter.headroomStops).toFixed(1)} stops: more density, a gel on the glass, or a stand-in for it.`
+            : `The window keeps ${night.windowAfter.headroomStops.toFixed(1)} stops under its clip.`}
+        </Text>
+      ) : null}
+      <Text>{night.turnBlue.length ? `Turns blue: ${night.turnBlue.join(', ')}.` : 'No light turns blue that was not.'}</Text>
+      <Text>
+        {night.fallShort.length
+          ? `Falls short even at full: ${night.fallShort.join(', ')}.`
+          : 'Every light can be raised to where it was.'}
+      </Text>
+    </View>
   );
 }
 

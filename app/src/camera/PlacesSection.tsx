@@ -1,5 +1,5 @@
-import { AMBIENT_PRESETS, comparePlaces, formatStops, type Look } from '@fulgent/core';
-import { useMemo, useState } from 'react';
+import { AMBIENT_PRESETS, formatStops, type Look } from '@fulgent/core';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -9,6 +9,7 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { useComputed } from '../workers/useComputed';
 import { changeAmbientLight } from './edits';
 import { underText } from './words';
 
@@ -23,7 +24,7 @@ const ENOUGH_STOPS = 3;
 /** The places that the look could be shot in: by how much the planned lights beat what is there. */
 export function PlacesSection({ look }: { readonly look: Look }) {
   const styles = useStyles();
-  const places = useMemo(() => comparePlaces(look), [look]);
+  const places = useComputed('comparePlaces', look) ?? [];
   const [adding, setAdding] = useState(false);
   return (
     <Section title="Places compared" aside="planned lights against ambient">

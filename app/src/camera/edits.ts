@@ -1,6 +1,5 @@
 import {
   baselineOf,
-  dayForNight,
   nearestMarked,
   SHUTTERS,
   solveLookRatio,
@@ -10,6 +9,7 @@ import {
   type DayForNight,
   type HoldBy,
   type Look,
+  type NightLight,
   type White,
 } from '@fulgent/core';
 import { APERTURES, ISOS } from '../look/numbers';
@@ -114,10 +114,14 @@ export function changeMotion(change: Partial<Look['motion']>): void {
   edit('motion', (look) => ({ ...look, motion: { ...look.motion, ...change } }));
 }
 
-/** Makes the day a night; with `raise`, every light that can follow is raised by the density. */
-export function makeNight(wish: DayForNight, raise: boolean): void {
-  edit('camera.night', (look) => {
-    const night = dayForNight(look, wish).look;
-    return raise ? night : { ...night, lights: look.lights };
-  });
+/** Makes the day a night; with `raise`, every light that can follow is raised as it says. */
+export function makeNight({ whiteK, tintDuv, ndStops }: DayForNight, raise: readonly NightLight[] | null): void {
+  const powers = new Map(raise?.map(({ lightId, powerStops }) => [lightId, powerStops]));
+  edit('camera.night', (look) => ({
+    ...look,
+    camera: { ...look.camera, whiteK, tintDuv, ndStops },
+    lights: look.lights.map((light) =>
+      light.locked ? light : { ...light, powerStops: powers.get(light.id) ?? light.powerStops },
+    ),
+  }));
 }

@@ -1,5 +1,5 @@
-import { formatStops, probePlaces, viewOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
-import { useMemo, useState } from 'react';
+import { formatStops, viewOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
+import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { clipText, colourWord, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
@@ -89,8 +89,6 @@ interface Props {
   readonly look: Look;
   /** Null until they are computed: the picture does not wait for them. */
   readonly readings: Readings | null;
-  /** The figure is at hand on the page, so that places can be put on it. */
-  readonly placed: boolean;
   readonly width: number;
   readonly height: number;
   readonly selected: string | null;
@@ -109,7 +107,6 @@ interface Props {
 export function Frame({
   look,
   readings,
-  placed,
   width,
   height,
   selected,
@@ -131,10 +128,9 @@ export function Frame({
   // A reading belongs to the look it was taken from.
   const taken = point?.of === look && !selected ? point : null;
   const view = viewOf(look, width, height);
-  const places = useMemo(() => (placed ? probePlaces(look) : []), [look, placed]);
-  const spots = look.probes.flatMap(({ id }, p) => {
-    const at = places[p] ? projected(view, places[p]) : null;
-    return at ? [{ id, ...at }] : [];
+  const spots = (readings?.probes ?? []).flatMap((reading) => {
+    const at = projected(view, reading.at);
+    return at ? [{ reading, ...at }] : [];
   });
   const chosen = readings?.probes.find(({ id }) => id === selected);
   const clippedCount = readings?.probes.filter(({ clipped }) => clipped.length > 0).length ?? 0;
@@ -155,21 +151,18 @@ export function Frame({
         accessibilityLabel="Picture: touch a place to read it"
         onPress={({ nativeEvent }) => void read(...touched(nativeEvent as unknown as MouseEvent, width, height))}
       />
-      {spots.map(({ id, left, top }) => {
-        const reading = readings?.probes.find((one) => one.id === id);
-        return reading ? (
-          <Pressable
-            key={id}
-            style={[styles.spot, { left: left - 24, top: top - 24 }]}
-            accessibilityRole="button"
-            aria-pressed={id === selected}
-            accessibilityLabel={readingText(reading)}
-            onPress={() => onSelect(id === selected ? null : id)}
-          >
-            {id === selected ? <View style={styles.ring} /> : null}
-          </Pressable>
-        ) : null;
-      })}
+      {spots.map(({ reading, left, top }) => (
+        <Pressable
+          key={reading.id}
+          style={[styles.spot, { left: left - 24, top: top - 24 }]}
+          accessibilityRole="button"
+          aria-pressed={reading.id === selected}
+          accessibilityLabel={readingText(reading)}
+          onPress={() => onSelect(reading.id === selected ? null : reading.id)}
+        >
+          {reading.id === selected ? <View style={styles.ring} /> : null}
+        </Pressable>
+      ))}
       {taken ? (
         <>
           <View style={[styles.ring, styles.point, { left: taken.left - 9, top: taken.top - 9 }]} pointerEvents="none" />

@@ -1,9 +1,9 @@
-import { ambientWord, formatStops, readAmbient, type Look, type Readings } from '@fulgent/core';
-import { useMemo } from 'react';
+import { ambientWord, formatStops, type Look, type Readings } from '@fulgent/core';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed, useTheme } from '../theme/theme';
 import { Icon } from '../ui/Icon';
 import { Text } from '../ui/Text';
+import { useComputed } from '../workers/useComputed';
 import type { Axis } from './axis';
 import type { RowLayout } from './LadderRow';
 import { PlainStrip } from './LadderStrip';
@@ -35,10 +35,11 @@ export function AmbientRow({ look, readings, axis, layout, onOpen }: Props) {
   const theme = useTheme();
   const wide = layout.figureWidth > 0;
   const { ambient } = readings;
-  const { highestStops } = useMemo(() => readAmbient(look), [look]);
-  const word = ambientWord(highestStops);
+  const reading = useComputed('readAmbient', look);
+  const word = reading ? ambientWord(reading.highestStops) : '';
   const leads = readings.probes.find(({ id }) => id === ambient.leadsAt);
-  const text = `${formatStops(highestStops)} over working white, ${word}${leads ? `; it leads on the ${leads.name.toLowerCase()}` : ''}`;
+  const level = reading ? `${formatStops(reading.highestStops)} over working white, ${word}` : 'being measured';
+  const text = `${level}${leads ? `; it leads on the ${leads.name.toLowerCase()}` : ''}`;
   return (
     <Pressable
       style={[styles.row, wide && styles.roomy]}

@@ -2,12 +2,12 @@ import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { api } from '../api/client';
-import { useFigure } from '../figure/useFigure';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { RAIL_WIDTH, SectionLinks } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { AloneStrip } from '../frame/AloneStrip';
 import { ConflictSheet } from './ConflictSheet';
 import { RenameSheet } from './RenameSheet';
@@ -66,7 +66,6 @@ const useStyles = themed((t) => ({
     paddingHorizontal: 2,
   },
   tabOn: { borderBottomColor: t.text },
-  waiting: { backgroundColor: t.raised },
   failure: {
     flex: 1,
     padding: SPACE.l,
@@ -83,9 +82,7 @@ export function LookShell({ id }: { readonly id: string }) {
   const wide = useIsWide();
   const router = useRouter();
   const lost = useOpenLook((state) => (state.id === id ? state.failure : null));
-  const look = useOpenLook((state) => (state.id === id ? state.look : null));
-  const figure = useFigure(look);
-  const ready = figure.ready;
+  const ready = useOpenLook((state) => state.id === id && state.look !== null);
   const step = useStep();
   // The pages of the day need the screen for themselves: frames, cautions, lists.
   const inside = usePathname().split('/').length > 4;
@@ -95,14 +92,13 @@ export function LookShell({ id }: { readonly id: string }) {
   useEffect(() => () => closeLook(), []);
   useUndoKeys();
 
-  const failure = lost ?? (figure.ready ? null : figure.error);
-  if (failure) {
+  if (lost) {
     return (
       <View style={styles.failure}>
         <Text size="title" weight="strong">
           This look cannot be shown
         </Text>
-        <Text>{failure}</Text>
+        <Text>{lost}</Text>
         <Button label="Back to shoots" onPress={() => router.replace('/')} />
       </View>
     );
@@ -113,7 +109,7 @@ export function LookShell({ id }: { readonly id: string }) {
         <Rail id={id} />
         <View style={styles.middle} role="region" aria-label="Picture">
           <Head />
-          <Picture wide placed={ready} />
+          <Picture wide />
         </View>
         <View style={styles.right} role="main">
           {ready ? <Slot /> : <Waiting height={300} />}
@@ -126,7 +122,7 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      {step === 'palette' || (step === 'sheet' && inside) ? null : <Picture placed={ready} />}
+      {step === 'palette' || (step === 'sheet' && inside) ? null : <Picture />}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
       <SectionLinks />
       <ConflictSheet />
@@ -147,6 +143,7 @@ function Head() {
   const title = useOpenLook((state) => state.look?.title ?? '');
   const save = useOpenLook((state) => state.save);
   const message = useOpenLook((state) => state.saveMessage);
+  const trouble = useOpenLook((state) => state.trouble);
   const id = useOpenLook((state) => state.id);
   const canUndo = useOpenLook((state) => state.past.length > 0);
   const canRedo = useOpenLook((state) => state.future.length > 0);
@@ -179,6 +176,11 @@ function Head() {
       {message && save !== 'kept' ? (
         <Text size="small" style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs }} role="status">
           {message}
+        </Text>
+      ) : null}
+      {trouble ? (
+        <Text size="small" weight="strong" style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs }} role="alert">
+          {trouble}
         </Text>
       ) : null}
       {renaming ? <RenameSheet onClose={() => setRenaming(false)} /> : null}
@@ -256,7 +258,7 @@ function Rail({ id }: { readonly id: string }) {
   );
 }
 
-function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly placed: boolean }) {
+function Picture({ wide = false }: { readonly wide?: boolean }) {
   const window = useWindowDimensions();
   const step = useStep();
   const look = useOpenLook((state) => state.look);
@@ -276,8 +278,7 @@ function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly p
         <>
           <Frame
             look={look}
-            readings={placed ? readings : null}
-            placed={placed}
+            readings={readings}
             poster={poster}
             width={width}
             height={height}
@@ -287,19 +288,13 @@ function Picture({ wide = false, placed }: { readonly wide?: boolean; readonly p
             withReading={!wide}
             compact={!wide && !main}
           />
-          {wide && readings && placed ? <AloneStrip look={look} readings={readings} width={width} /> : null}
+          {wide && readings ? <AloneStrip look={look} readings={readings} width={width} /> : null}
         </>
       ) : (
         <Waiting height={height} />
       )}
     </View>
   );
-}
-
-/** The shape of what comes. */
-function Waiting({ height }: { readonly height: number }) {
-  const styles = useStyles();
-  return <View style={[styles.waiting, { height }]} role="status" aria-busy accessibilityLabel="Computing" />;
 }
 
 function useUndoKeys(): void {

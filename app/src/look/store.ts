@@ -35,6 +35,8 @@ interface OpenLook {
   readonly conflict: Conflict | null;
   /** The newest readings; they may be a moment older than the look. */
   readonly readings: Readings | null;
+  /** Why there are no newer ones; stands until there are. */
+  readonly trouble: string | null;
   readonly balancing: boolean;
   readonly balanced: { readonly look: Look; readonly result: BalanceResult } | null;
 }
@@ -54,6 +56,7 @@ const EMPTY: OpenLook = {
   saveMessage: null,
   conflict: null,
   readings: null,
+  trouble: null,
   balancing: false,
   balanced: null,
 };
@@ -72,16 +75,18 @@ const RETRY_MS = 3000;
 const MOST_SENT = 5;
 
 const evaluateLatest = latestEvaluator(
-  (look, readings) => {
+  (of, readings) => {
     // Readings of a look that has since been closed are of no use.
-    if (get().look && get().look?.title === look.title) set({ readings });
+    if (of === get().id) set({ readings, trouble: null });
   },
-  (error) => set({ saveMessage: error.message }),
+  (of, error) => {
+    if (of === get().id) set({ trouble: error.message });
+  },
 );
 
 function show(change: Partial<OpenLook> & { look: Look }): void {
   set(change);
-  evaluateLatest(change.look);
+  evaluateLatest(change.look, get().id);
 }
 
 function keepUnsent(): void {

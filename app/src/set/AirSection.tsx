@@ -1,4 +1,4 @@
-import { framing, formatStops, veils, type Look } from '@fulgent/core';
+import { framing, formatStops, type Look } from '@fulgent/core';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { changeCamera } from '../look/edits';
@@ -8,6 +8,7 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { useComputed } from '../workers/useComputed';
 import { changeAir } from './edits';
 
 const FILTERS = [
@@ -39,7 +40,7 @@ const useStyles = themed((t) => ({
 export function AirSection({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const { camera, air } = look;
-  const rows = useMemo(() => veils(look), [look]);
+  const rows = useComputed('veils', look) ?? [];
   const frame = useMemo(() => framing(look), [look]);
   const through = Math.round(100 * Math.exp(-air.hazePerM * camera.distanceM));
   const flaring = rows.filter(({ flareStops }) => flareStops > SEEN_STOPS);

@@ -1,16 +1,6 @@
-import {
-  formatPower,
-  formatStops,
-  reachTable,
-  spillRemedies,
-  throwM,
-  type Light,
-  type LightReach,
-  type Look,
-  type Point,
-} from '@fulgent/core';
+import { formatPower, formatStops, throwM, type Light, type LightReach, type Look, type Point } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { setThrow } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';
@@ -20,6 +10,7 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { useComputed } from '../workers/useComputed';
 import { acceptSpill, aimLight, placeLight, rollLight, takeRemedy } from './edits';
 import { carriedTo, roundOf } from './layout';
 
@@ -113,8 +104,7 @@ const WORDS: Record<LightReach['verdict'], string> = {
 export function ReachSection({ look, light }: { readonly look: Look; readonly light: Light }) {
   const styles = useStyles();
   const [open, setOpen] = useState<string | null>(null);
-  const rows = useMemo(() => reachTable(look)[look.lights.findIndex(({ id }) => id === light.id)] ?? [], [look, light.id]);
-  const remedies = useMemo(() => (open ? spillRemedies(look, light.id, open) : []), [look, light.id, open]);
+  const rows = useComputed('reachTable', look)?.[look.lights.findIndex(({ id }) => id === light.id)] ?? [];
   return (
     <Section title="Where its light goes" aside="alone, from mid-grey; share of the light there">
       {rows.map(({ probe, name, stops, share, verdict }) => {
@@ -147,24 +137,28 @@ export function ReachSection({ look, light }: { readonly look: Look; readonly li
                 />
               ) : null}
             </View>
-            {open === probe && unwanted ? (
-              <View style={{ gap: SPACE.s, paddingVertical: SPACE.s }} testID="remedies">
-                {remedies.map((one) => (
-                  <Button
-                    key={one.name}
-                    label={`Try ${one.name}: ${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works`}
-                    onPress={() => takeRemedy(one)}
-                  />
-                ))}
-                {remedies.length === 0 ? (
-                  <Text size="label">Nothing tried helps: move the subject off, or the light.</Text>
-                ) : null}
-                <Button label="It is as it should be" onPress={() => acceptSpill(light.id, probe, true)} />
-              </View>
-            ) : null}
+            {open === probe && unwanted ? <Remedies look={look} light={light} probe={probe} /> : null}
           </View>
         );
       })}
     </Section>
+  );
+}
+
+/** What would keep a light's spill off one place, each to be tried. */
+function Remedies({ look, light, probe }: { readonly look: Look; readonly light: Light; readonly probe: string }) {
+  const remedies = useComputed('spillRemedies', look, light.id, probe);
+  return (
+    <View style={{ gap: SPACE.s, paddingVertical: SPACE.s }} testID="remedies">
+      {remedies?.map((one) => (
+        <Button
+          key={one.name}
+          label={`Try ${one.name}: ${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works`}
+          onPress={() => takeRemedy(one)}
+        />
+      ))}
+      {remedies?.length === 0 ? <Text size="label">Nothing tried helps: move the subject off, or the light.</Text> : null}
+      <Button label="It is as it should be" onPress={() => acceptSpill(light.id, probe, true)} />
+    </View>
   );
 }

@@ -1,5 +1,5 @@
-import { backdropEvenness, type Look } from '@fulgent/core';
-import { useMemo, useState } from 'react';
+import type { Look } from '@fulgent/core';
+import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useOpenLook } from '../look/store';
 import { chooseLight, useChosen } from '../look/ui-state';
@@ -7,6 +7,7 @@ import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { useComputed } from '../workers/useComputed';
 import { AirSection } from './AirSection';
 import { BoardsSection } from './BoardsSection';
 import { EvennessChart } from './EvennessChart';
@@ -108,10 +109,10 @@ export function SetStep() {
 }
 
 function EvennessSection({ look, width }: { readonly look: Look; readonly width: number }) {
-  const evenness = useMemo(() => backdropEvenness(look), [look]);
+  const evenness = useComputed('backdropEvenness', look);
   return (
-    <Section title="Across the backdrop" aside={`${evenness.spanStops.toFixed(1)} stops from end to end`}>
-      {width > 0 ? <EvennessChart evenness={evenness} width={width} /> : null}
+    <Section title="Across the backdrop" aside={evenness ? `${evenness.spanStops.toFixed(1)} stops from end to end` : ''}>
+      {evenness && width > 0 ? <EvennessChart evenness={evenness} width={width} /> : null}
     </Section>
   );
 }

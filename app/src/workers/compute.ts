@@ -7,30 +7,30 @@ export const compute = lazyWorker<ComputeApi>(() => new Worker(new URL('./comput
 
 /**
  * Evaluates looks one at a time and always ends with the newest: while one is being computed, later ones replace each
- * other, so that a drag never queues up work.
+ * other, so that a drag never queues up work. `of` is the id of the open look: its answer is told with it.
  */
 export function latestEvaluator(
-  onReadings: (look: Look, readings: Readings) => void,
-  onError: (error: Error) => void,
-): (look: Look) => void {
+  onReadings: (of: string | null, readings: Readings) => void,
+  onError: (of: string | null, error: Error) => void,
+): (look: Look, of: string | null) => void {
   let busy = false;
-  let waiting: Look | null = null;
-  const next = async (look: Look): Promise<void> => {
+  let waiting: { readonly look: Look; readonly of: string | null } | null = null;
+  const next = async (look: Look, of: string | null): Promise<void> => {
     busy = true;
     try {
-      onReadings(look, await compute().evaluate(look));
+      onReadings(of, await compute().evaluate(look));
     } catch (error) {
-      onError(error instanceof Error ? error : new Error(String(error)));
+      onError(of, error instanceof Error ? error : new Error(String(error)));
     }
     busy = false;
     if (waiting) {
       const then = waiting;
       waiting = null;
-      void next(then);
+      void next(then.look, then.of);
     }
   };
-  return (look) => {
-    if (busy) waiting = look;
-    else void next(look);
+  return (look, of) => {
+    if (busy) waiting = { look, of };
+    else void next(look, of);
   };
 }

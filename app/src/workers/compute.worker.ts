@@ -1,4 +1,16 @@
 import {
+  ambientShareAt,
+  backdropEvenness,
+  comparePlaces,
+  dayForNight,
+  drownedLights,
+  kindsOfLight,
+  reachTable,
+  readAmbient,
+  readDrag,
+  spillRemedies,
+  trials,
+  veils,
   balance,
   compareTones,
   evaluate,
@@ -12,7 +24,19 @@ import {
   resolveSource,
   lookupIn,
   stopsLost,
+  type AmbientReading,
   type BalanceResult,
+  type DayForNight,
+  type DragReading,
+  type Drowned,
+  type Evenness,
+  type KindsAt,
+  type LightReach,
+  type NightReading,
+  type PlaceReading,
+  type SpillRemedy,
+  type Trial,
+  type Veil,
   type KitEntry,
   type Light,
   type Look,
@@ -37,6 +61,18 @@ export interface GelSwatch {
 /** All heavy computation of the application runs behind this, off the main thread. */
 export interface ComputeApi {
   evaluate(look: Look): Readings;
+  ambientShareAt(look: Look, shutterS: number): number;
+  backdropEvenness(look: Look): Evenness;
+  comparePlaces(look: Look): PlaceReading[];
+  dayForNight(look: Look, wish: DayForNight): NightReading;
+  drownedLights(look: Look): Drowned[];
+  kindsOfLight(look: Look): KindsAt[];
+  reachTable(look: Look): readonly (readonly LightReach[])[];
+  readAmbient(look: Look): AmbientReading;
+  readDrag(look: Look): DragReading;
+  spillRemedies(look: Look, lightId: string, probe: string): SpillRemedy[];
+  trials(look: Look, lightId: string): Trial[];
+  veils(look: Look): Veil[];
   balance(look: Look): BalanceResult;
   newLook(choices: NewLook): Promise<Look>;
   compareTones(look: Look): ToneComparison[];
@@ -45,6 +81,18 @@ export interface ComputeApi {
 
 const api: ComputeApi = {
   evaluate,
+  ambientShareAt,
+  backdropEvenness,
+  comparePlaces,
+  dayForNight,
+  drownedLights,
+  kindsOfLight,
+  reachTable,
+  readAmbient,
+  readDrag,
+  spillRemedies,
+  trials,
+  veils,
   balance: (look) => balance(look),
   async newLook(choices) {
     await ensureFigure(newLookShape(choices), 'quick');

@@ -1,8 +1,6 @@
 import { formatStops } from '../exposure/stops';
 import { evaluate } from '../look/evaluate';
 import { veils } from '../look/in-view';
-import { stageOf } from '../transport/stage';
-import { placed } from '../transport/zone-light';
 import { reachTable } from '../look/spill';
 import type { Readings } from '../look/readings';
 import type { BuildOrder, Light, Look, Role } from '../look/schema';
@@ -162,20 +160,18 @@ export interface Pocket {
 const FLAT_STOPS = 0.7;
 
 /** The places of a picture from front to back with their steps of brightness. */
-export function pockets(look: Look, readings: Readings = evaluate(look)): Pocket[] {
-  const stage = stageOf(look);
-  const { distanceM } = look.camera;
-  const rows = look.probes
-    .map((probe, p) => ({ probe, depthM: distanceM - placed(stage, probe).place[2], stops: readings.probes[p]!.stops }))
+export function pockets({ camera }: Look, { probes }: Readings): Pocket[] {
+  const rows = probes
+    .map(({ id, name, at, stops }) => ({ id, name, depthM: camera.distanceM - at[2], stops }))
     .sort((a, b) => a.depthM - b.depthM);
-  return rows.map(({ probe, depthM, stops }, i): Pocket => {
+  return rows.map(({ id, name, depthM, stops }, i): Pocket => {
     const before = rows[i - 1];
     const step = before ? stops - before.stops : null;
     // Places side by side are no neighbours in depth.
     const apart = before !== undefined && depthM - before.depthM > 0.03;
     return {
-      probe: probe.id,
-      name: probe.name,
+      probe: id,
+      name,
       depthM,
       stops,
       step,

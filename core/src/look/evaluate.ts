@@ -95,6 +95,7 @@ function readProbe(scene: Scene, p: number): ProbeReading {
   return {
     id: probe.id,
     name: probe.name,
+    at: scene.probes[p]!.at,
     hex: hexOfLinear(...recorded),
     recorded,
     unclipped,

@@ -5,17 +5,10 @@ import { lookupIn } from './resolve';
 import { fullExposure } from './scene';
 import { reaching } from '../transport/reach';
 import { stageOf } from '../transport/stage';
-import { placed } from '../transport/zone-light';
 import type { Look, Point } from './schema';
 import { viewOf, type View } from '../transport/view';
 
 /** What of the set shows in the picture that should perhaps not, and what light reaches the lens without a surface. */
-
-/** Places of the probes on their surfaces, m, in the order of the look. */
-export function probePlaces(look: Look): Point[] {
-  const stage = stageOf(look);
-  return look.probes.map((probe) => placed(stage, probe).place);
-}
 
 /** What one light sends into the lens. */
 export interface Veil {

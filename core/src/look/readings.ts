@@ -2,11 +2,14 @@ import type { Channel } from '../camera/sensor';
 import type { FirstClip, Headroom } from '../vivid/clip';
 import type { VividWindow } from '../vivid/window';
 import type { Problem } from './parse';
+import type { Point } from './schema';
 
 /** What is recorded at one probe. Stops are from mid-grey; -Infinity (null in JSON) where there is no light. */
 export interface ProbeReading {
   readonly id: string;
   readonly name: string;
+  /** Where it lies on its surface, m in the room. */
+  readonly at: Point;
   /** Recorded colour: 8-bit sRGB and recorded linear 0..1. */
   readonly hex: string;
   readonly recorded: readonly [number, number, number];

@@ -68,6 +68,8 @@ export interface SceneLight {
 /** A probe's surface in this camera. */
 export interface SceneProbe {
   readonly reflectance: Spectrum;
+  /** Where it lies on its surface, m in the room. */
+  readonly at: Point;
   /** Balanced values of the white-balance illuminant on the surface. */
   readonly white: Triple;
   /** Share of the light of the room that comes in and through the haze to the camera. */
@@ -111,7 +113,10 @@ export function compileScene(look: Look): Scene {
   return {
     look,
     camera,
-    probes: look.probes.map(({ surface }, p) => ({ ...surfaces.probe(surface), open: roomShare(set.places[p]!) * set.fade[p]! })),
+    probes: look.probes.map(({ surface }, p) => {
+      const on = set.places[p]!;
+      return { ...surfaces.probe(surface), at: on.place, open: roomShare(on) * set.fade[p]! };
+    }),
     lights: [...lights, compileAmbient(look, surfaces, set, !anySolo, lookup)],
   };
 }
@@ -147,7 +152,7 @@ type Weights = readonly Spectrum[];
 /** Reflectances of a look in its camera, each weighed once. */
 interface Surfaces {
   readonly reflectances: Reflectances;
-  readonly probe: (surface: ProbeSurface) => Omit<SceneProbe, 'open'>;
+  readonly probe: (surface: ProbeSurface) => Omit<SceneProbe, 'at' | 'open'>;
   /** Of a surface, once reflected from another before where `before` says so. */
   readonly weights: (surface: ProbeSurface | 'hair-through' | 'white', before?: 'skin' | 'wardrobe') => Weights;
 }
