@@ -333,7 +333,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
       add(parts.pixel[i]!, c, parts.share[i]!, (k) => {
         let sum = parts.fade[i]! * room[k]! * rho[k]!;
         terms.forEach((t, l) => {
-          sum += sources[l]![k]! * (t.room[i]! * rho[k]! + t.roomGloss[i]!);
+          sum += sources[l]![k]! * (t.room[i]! * rho[k]! + (t.roomGloss?.[i] ?? 0));
           for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.room[i]! * rho[k]!;
           if (i >= parts.through && t.through)
             sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;

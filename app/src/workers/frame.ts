@@ -8,16 +8,31 @@ import { lazyWorker } from './worker-of';
 /** The worker that draws the open look, started at first use. */
 export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
 
-let helped = false;
+let helper: Worker | null = null;
+let sendAway: ReturnType<typeof setTimeout> | undefined;
+/** A helper that has nothing to do for so long is let go, with all the memory it holds, ms. */
+const HELP_FOR_MS = 3000;
 
 /** A second worker finds the geometry of lights beside the first; the two speak to each other. */
 function giveHelp(): void {
-  if (helped) return;
-  helped = true;
-  const helper = wrap<TermPort>(new Worker(new URL('./term.worker.ts', window.location.href)));
+  clearTimeout(sendAway);
+  if (helper) return;
+  helper = new Worker(new URL('./term.worker.ts', window.location.href));
   const { port1, port2 } = new MessageChannel();
-  void helper.connect(transfer(port1, [port1]));
+  void wrap<TermPort>(helper).connect(transfer(port1, [port1]));
   void frame().help(transfer(port2, [port2]));
+}
+
+function letGoOfHelp(): void {
+  clearTimeout(sendAway);
+  sendAway = setTimeout(() => {
+    const leaving = helper;
+    helper = null;
+    // What it is still asked for is waited for.
+    void frame()
+      .help(null)
+      .then(() => leaving?.terminate());
+  }, HELP_FOR_MS);
 }
 
 /** Starts the worker before the first picture is asked for. */
@@ -51,6 +66,7 @@ export function latestPainter(
   worker: () => {
     picture: (request: PictureRequest) => Promise<Picture>;
     isReady: (request: PictureRequest) => Promise<boolean>;
+    isWorthSharing: (request: PictureRequest) => Promise<boolean>;
   },
   onPicture: (picture: Picture, fineness: Fineness, wish: Wish) => void,
   onError: (error: Error) => void,
@@ -65,10 +81,12 @@ export function latestPainter(
     while (newest && !stopped) {
       const wish = newest;
       const { finest = 2, ...rest } = wish;
-      if (finest === 2 && wish.grain) giveHelp();
       const request = (fineness: Fineness): PictureRequest => ({ ...rest, fineness });
+      let shared = false;
       try {
         const ready = await worker().isReady(request(finest));
+        shared = !ready && wish.grain === true && (await worker().isWorthSharing(request(finest)));
+        if (shared) giveHelp();
         // In a drag the half picture comes first: four times as many of them in the same time.
         const first: Fineness = !ready ? 0 : quick && (await worker().isReady(request(1))) ? 1 : finest;
         // The first quick picture, then the finest: what lies between costs nearly as much.
@@ -80,6 +98,8 @@ export function latestPainter(
         }
       } catch (error) {
         onError(error instanceof Error ? error : new Error(String(error)));
+      } finally {
+        if (shared) letGoOfHelp();
       }
       if (newest === wish) newest = null;
     }

@@ -15,11 +15,13 @@ import { ensureFigure, withFigures } from '../figure/figures';
 
 /** Draws pictures of looks. Geometry stays here; what comes back is ready to be put on the screen. */
 export interface FrameApi {
-  /** Takes a second worker as its help. */
-  help(port: MessagePort): void;
+  /** Takes a second worker as its help, or, once what it does is done, goes on without. */
+  help(port: MessagePort | null): Promise<void>;
   picture(request: PictureRequest): Promise<Picture>;
   /** Whether the finest picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
+  /** Whether so many lights are new that a second worker would save time. */
+  isWorthSharing(request: PictureRequest): boolean;
   point(request: PictureRequest, x: number, y: number): PointReading;
   instruments(request: PictureRequest, at: number): Instruments;
   /** Whether the pictures of single lights add up to the whole. */
@@ -35,16 +37,18 @@ async function fineFigure({ look, fineness }: PictureRequest): Promise<void> {
 }
 
 let helper: Remote<TermApi> | null = null;
+let sharing: Promise<void> = Promise.resolve();
 
 /** From so many new lights on a second worker takes part of them, at full size. */
 const WORTH_SHARING = 2;
 
+const isWorthSharing = (request: PictureRequest) => request.fineness === 2 && studio.missing(request).length >= WORTH_SHARING;
+
 /** Has about half of the new lights' geometry found beside this worker; without a helper all is done here. */
 async function shareTerms(request: PictureRequest): Promise<void> {
   const help = helper;
-  if (request.fineness < 2 || !help) return;
+  if (!help || !isWorthSharing(request)) return;
   const missing = studio.missing(request);
-  if (missing.length < WORTH_SHARING) return;
   const theirs = missing.slice(Math.ceil(missing.length / 2));
   const asked = theirs.map((id) => help.term(request, id));
   for (const id of missing.slice(0, Math.ceil(missing.length / 2))) studio.takeTerm(request, id, studio.makeTerm(request, id));
@@ -52,15 +56,18 @@ async function shareTerms(request: PictureRequest): Promise<void> {
 }
 
 const api: FrameApi = {
-  help(port) {
-    helper = wrap<TermApi>(port);
+  async help(port) {
+    await sharing;
+    helper = port && wrap<TermApi>(port);
   },
   async picture(request) {
     await fineFigure(request);
-    await shareTerms(request);
+    sharing = shareTerms(request);
+    await sharing;
     const picture = studio.picture(request);
     return transfer(picture, [picture.rgba.buffer]);
   },
+  isWorthSharing,
   isReady: (request) => studio.isReady(request),
   point: (request, x, y) => studio.point(request, x, y),
   instruments: (request, at) => studio.instruments(request, at),

@@ -27,15 +27,20 @@ const kinds = new WeakMap<Seen, Uint8Array>();
 export function burntParts(raw: Float32Array, seen: Seen, camera: Camera): readonly Burnt[] {
   let kind = kinds.get(seen);
   if (!kind) kinds.set(seen, (kind = skinAndHair(seen)));
-  const rgb = new Float64Array(3);
   const lost = new Float64Array(3);
   const all = new Float64Array(3);
-  kind.forEach((k, p) => {
-    if (k !== IS_SKIN && k !== IS_HAIR) return;
-    const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
+  const { whiteClip, outputClip } = camera;
+  const out = new Float64Array(3);
+  for (let p = 0; p < kind.length; p++) {
+    const k = kind[p]!;
+    if (k !== IS_SKIN && k !== IS_HAIR) continue;
     all[k]!++;
-    linearOutputInto(rgb, camera, r, g, b);
-    if (Math.max(r, g, b) >= camera.whiteClip || Math.max(rgb[0]!, rgb[1]!, rgb[2]!) >= camera.outputClip) lost[k]!++;
-  });
+    const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
+    if (r < whiteClip && g < whiteClip && b < whiteClip) {
+      linearOutputInto(out, camera, r, g, b);
+      if (out[0]! < outputClip && out[1]! < outputClip && out[2]! < outputClip) continue;
+    }
+    lost[k]!++;
+  }
   return PARTS.flatMap(([part, k, tolerance]) => (all[k]! > 0 ? [{ part, share: lost[k]! / all[k]!, tolerance }] : []));
 }

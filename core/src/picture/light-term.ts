@@ -45,7 +45,8 @@ export interface LightTerm extends SourceTerm {
   readonly skin: Float32Array;
   /** Mirrored, white whatever the material. */
   readonly gloss: Float32Array;
-  readonly roomGloss: Float32Array;
+  /** Null where nothing of the room shines. */
+  readonly roomGloss: Float32Array | null;
   /** Once through points of strands, and mirrored by them. */
   readonly strandsThrough: Float32Array;
   readonly strandsMirrored: Float32Array;
@@ -592,10 +593,11 @@ function roomSheens({ backdrop, room }: Look): readonly (readonly [number, numbe
   return MATERIAL_NAMES.map((name) => of[name] ?? [1, 0]);
 }
 
-function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float32Array {
+function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float32Array | null {
   const { room } = seen;
-  const out = new Float32Array(room.count);
   const sheens = roomSheens(look);
+  if (!room.material.some((material) => sheens[material]![1] > 0)) return null;
+  const out = new Float32Array(room.count);
   for (let i = 0; i < room.through; i++) {
     const sheen = sheens[room.material[i]!];
     if (!sheen || sheen[1] <= 0 || lit[i]! <= 0) continue;

@@ -152,10 +152,11 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
 }
 
 function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples): void {
+  const { roomGloss } = term;
   const { plain } = light.direct;
   for (let i = 0; i < room.count; i++) {
     const lit = term.room[i]! * room.share[i]!;
-    const gloss = term.roomGloss[i]! * room.share[i]!;
+    const gloss = roomGloss ? roomGloss[i]! * room.share[i]! : 0;
     if (lit === 0 && gloss === 0) continue;
     const m = 3 * room.material[i]!;
     const q = 3 * room.pixel[i]!;
@@ -244,75 +245,97 @@ function addLight(raw: Raw, seen: Seen, term: LightTerm | undefined, light: Ligh
   if (term) addTerm(raw, seen, term, light);
 }
 
-/** The sums of a picture, and what each light brings to them by itself. */
+/** The sums of a picture, and what some lights bring to them by themselves. */
 export interface Sums {
   readonly seen: Seen;
   readonly terms: readonly (LightTerm | undefined)[];
   readonly triples: FrameTriples;
   readonly raw: Float32Array;
-  /** By light; null where it brings nothing. */
-  readonly own: readonly (Float32Array | null)[];
+  /** What the lights that changed last bring, by their place in the look; the newest comes last. */
+  readonly kept: ReadonlyMap<number, Float32Array>;
   /** Changes since all was added up anew. */
   readonly updates: number;
 }
 
-function ownOf(seen: Seen, term: LightTerm | undefined, light: LightTriples, reuse: Float32Array | null): Float32Array | null {
-  if (!light.active) return null;
-  const own = reuse ?? new Float32Array(3 * seen.width * seen.height);
-  if (reuse) own.fill(0);
-  addLight(own, seen, term, light);
-  return own;
-}
-
-function addUp(raw: Float32Array, own: readonly (Float32Array | null)[]): void {
-  raw.fill(0);
-  for (const one of own) if (one) for (let q = 0; q < raw.length; q++) raw[q]! += one[q]!;
-}
-
 /** Sums are added up anew after so many updates, so that rounding never gathers. */
 const MOST_UPDATES = 200;
+/** Where more lights than this change in ways of their own, all are added up anew. */
+const MOST_CHANGED = 3;
+/** Values of single lights that are kept: a few of a large picture, more of a small one. */
+const MOST_KEPT = 4_500_000;
+
+type Scale = readonly [number, number, number];
+const STANDS: Scale = [1, 1, 1];
+const isSame = (a: Scale, b: Scale) => a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+
+/** By how much each light became brighter in each channel; null for one that must be added up anew. */
+function scalesOf(terms: Sums['terms'], { lights }: FrameTriples, last: Sums): (Scale | null)[] {
+  return lights.map((light, l) => {
+    const was = last.triples.lights[l]!;
+    if (!light.active && !was.active) return STANDS;
+    if (!light.active || !was.active || terms[l] !== last.terms[l]) return null;
+    return scaleBetween(was, light);
+  });
+}
+
+function scaleBy(values: Float32Array, [r, g, b]: Scale): void {
+  for (let q = 0; q < values.length; q += 3) {
+    values[q]! *= r;
+    values[q + 1]! *= g;
+    values[q + 2]! *= b;
+  }
+}
+
+function addTimes(raw: Float32Array, own: Float32Array, [r, g, b]: Scale): void {
+  for (let q = 0; q < own.length; q += 3) {
+    raw[q]! += r * own[q]!;
+    raw[q + 1]! += g * own[q + 1]!;
+    raw[q + 2]! += b * own[q + 2]!;
+  }
+}
 
 /**
  * The sums of a picture, from those of the last one where they serve: a light that only became brighter, or whiter or warmer in all its
- * channels alike, is scaled; one with another colour or place is added up anew; the others stand.
+ * channels alike, is scaled; one with another colour or place is taken off and added anew; the others stand.
  */
 export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], triples: FrameTriples, last: Sums | null): Sums {
   const { lights } = triples;
-  const same = last !== null && last.seen === seen && last.own.length === lights.length && last.updates < MOST_UPDATES;
-  if (!same) {
-    const own = lights.map((light, l) => ownOf(seen, terms[l], light, null));
-    const raw = last?.raw.length === 3 * seen.width * seen.height ? last.raw : new Float32Array(3 * seen.width * seen.height);
-    addUp(raw, own);
-    return { seen, terms, triples, raw, own, updates: 0 };
+  const serves =
+    last !== null && last.seen === seen && last.triples.lights.length === lights.length && last.updates < MOST_UPDATES;
+  const scales = serves ? scalesOf(terms, triples, last) : [];
+  const raw = last?.seen === seen ? last.raw : new Float32Array(3 * seen.width * seen.height);
+  const active = scales.filter((_, l) => lights[l]!.active);
+  const [common] = active;
+  if (serves && common && scales.every((scale) => scale) && active.every((scale) => isSame(scale!, common))) {
+    if (!isSame(common, STANDS)) for (const values of [raw, ...last.kept.values()]) scaleBy(values, common);
+    return { seen, terms, triples, raw, kept: last.kept, updates: last.updates + 1 };
   }
-  const { raw } = last;
-  let anew = false;
-  const own = lights.map((light, l) => {
+  const changed = scales.flatMap((scale, l) => (scale && isSame(scale, STANDS) ? [] : [l]));
+  if (!serves || changed.length > MOST_CHANGED) {
+    relightInto(raw, seen, terms, triples);
+    return { seen, terms, triples, raw, kept: new Map(), updates: 0 };
+  }
+  const kept = new Map(last.kept);
+  for (const l of changed) {
     const was = last.triples.lights[l]!;
-    const before = last.own[l]!;
-    if (terms[l] === last.terms[l] && before !== null && light.active && was.active) {
-      const scale = scaleBetween(was, light);
-      if (scale) {
-        if (scale.some((s) => s !== 1)) scaleOwn(raw, before, scale);
-        return before;
-      }
-    } else if (terms[l] === last.terms[l] && !light.active && !was.active) return null;
-    anew = true;
-    return ownOf(seen, terms[l], light, before);
-  });
-  if (anew) addUp(raw, own);
-  return { seen, terms, triples, raw, own, updates: anew ? 0 : last.updates + 1 };
-}
-
-function scaleOwn(raw: Float32Array, own: Float32Array, [r, g, b]: readonly [number, number, number]): void {
-  const [dr, dg, db] = [r - 1, g - 1, b - 1];
-  for (let q = 0; q < own.length; q += 3) {
-    const [x, y, z] = [own[q]!, own[q + 1]!, own[q + 2]!];
-    raw[q]! += dr * x;
-    raw[q + 1]! += dg * y;
-    raw[q + 2]! += db * z;
-    own[q] = r * x;
-    own[q + 1] = g * y;
-    own[q + 2] = b * z;
+    let own = kept.get(l);
+    kept.delete(l);
+    if (!own) {
+      own = new Float32Array(raw.length);
+      if (was.active) addLight(own, seen, last.terms[l], was);
+    }
+    const scale = scales[l];
+    if (scale) {
+      addTimes(raw, own, [scale[0] - 1, scale[1] - 1, scale[2] - 1]);
+      scaleBy(own, scale);
+    } else {
+      addTimes(raw, own, [-1, -1, -1]);
+      own.fill(0);
+      if (lights[l]!.active) addLight(own, seen, terms[l], lights[l]!);
+      addTimes(raw, own, STANDS);
+    }
+    kept.set(l, own);
+    for (const oldest of kept.keys()) if (kept.size > 1 && kept.size * raw.length > MOST_KEPT) kept.delete(oldest);
   }
+  return { seen, terms, triples, raw, kept, updates: last.updates + 1 };
 }

@@ -72,8 +72,6 @@ export interface PointReading {
 /** What is kept of geometry, by the pixels of its pictures: about 110 bytes a pixel of what is seen, 25 a pixel and light. */
 const MOST_SEEN_PIXELS = 1_200_000;
 const MOST_TERM_PIXELS = 4_500_000;
-/** Of larger pictures no light is kept by itself: they are added up anew. */
-const MOST_OWN_PIXELS = 800_000;
 
 /** Takes an entry of a map or makes it, and lets the oldest go where all together are over a budget; the newest always stays. */
 function reuse<V>(map: Map<string, V>, key: string, budget: number, weight: (value: V) => number, make: () => V): V {
@@ -120,8 +118,8 @@ export function makeStudio(): Studio {
   const focusFor = new WeakMap<Seen, Map<string, Focus | null>>();
   const termsOf = new Map<string, LightTerm>();
   const washes: WashCache = new Map();
-  /** The sums of the last picture: a change of one light is added to them. */
-  let last: Sums | null = null;
+  /** The sums of the last picture of each size: a change of one light is added to them. */
+  const lastOf = new WeakMap<Seen, Sums>();
   /** What is drawn over sums before they are developed. */
   let scratch = new Float32Array(0);
 
@@ -179,15 +177,9 @@ export function makeStudio(): Studio {
     const { width } = seen;
     const { look } = request;
     const triples = frameTriples(look, request.only, washes);
-    let raw: Float32Array;
-    if (pixelsOf(seen) > MOST_OWN_PIXELS) {
-      last = null;
-      raw = new Float32Array(3 * pixelsOf(seen));
-      relightInto(raw, seen, terms, triples);
-    } else {
-      last = sumsOf(seen, terms, triples, last);
-      ({ raw } = last);
-    }
+    const summed = sumsOf(seen, terms, triples, lastOf.get(seen) ?? null);
+    lastOf.set(seen, summed);
+    let { raw } = summed;
     const focus = request.fineness === 2 ? focusIn(seen, look) : null;
     if (focus) {
       if (scratch.length !== raw.length) scratch = new Float32Array(raw.length);
