@@ -594,7 +594,8 @@ function roomSheens({ backdrop, room }: Look): readonly (readonly [number, numbe
 }
 
 function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float32Array | null {
-  const { room } = seen;
+  const { room, view } = seen;
+  const { eye } = view;
   const sheens = roomSheens(look);
   if (!room.material.some((material) => sheens[material]![1] > 0)) return null;
   const out = new Float32Array(room.count);
@@ -603,6 +604,8 @@ function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float
     if (!sheen || sheen[1] <= 0 || lit[i]! <= 0) continue;
     const q = 3 * i;
     const rough = Math.min(sheen[0], SHARP_BELOW);
+    const [dx, dy, dz] = [eye[0] - room.place[q]!, eye[1] - room.place[q + 1]!, eye[2] - room.place[q + 2]!];
+    const d = Math.sqrt(dx * dx + dy * dy + dz * dz);
     out[i] =
       room.fade[i]! *
       glint(
@@ -613,9 +616,9 @@ function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float
         room.normal[q]!,
         room.normal[q + 1]!,
         room.normal[q + 2]!,
-        room.toEye[q]!,
-        room.toEye[q + 1]!,
-        room.toEye[q + 2]!,
+        dx / d,
+        dy / d,
+        dz / d,
         rough,
         sheen[1],
       );

@@ -52,7 +52,6 @@ export interface RoomParts {
   readonly material: Uint8Array;
   readonly place: Float32Array;
   readonly normal: Float32Array;
-  readonly toEye: Float32Array;
   readonly fade: Float32Array;
   /** From here on parts are seen through glass: where the bent line of sight comes from, and its direction. */
   readonly through: number;
@@ -288,7 +287,6 @@ class RoomList {
   private readonly material: Uint8Array;
   private readonly place: Float32Array;
   private readonly normal: Float32Array;
-  private readonly toEye: Float32Array;
   private readonly way: Float32Array;
   readonly exit: number[] = [];
   readonly bent: number[] = [];
@@ -299,7 +297,6 @@ class RoomList {
     this.material = new Uint8Array(most);
     this.place = new Float32Array(3 * most);
     this.normal = new Float32Array(3 * most);
-    this.toEye = new Float32Array(3 * most);
     this.way = new Float32Array(most);
   }
 
@@ -307,14 +304,13 @@ class RoomList {
     return this.n;
   }
 
-  add(pixel: number, share: number, material: number, place: Point, normal: Point, toEye: Point, way: number): void {
+  add(pixel: number, share: number, material: number, place: Point, normal: Point, way: number): void {
     const i = this.n++;
     this.pixel[i] = pixel;
     this.share[i] = share;
     this.material[i] = material;
     this.place.set(place, 3 * i);
     this.normal.set(normal, 3 * i);
-    this.toEye.set(toEye, 3 * i);
     this.way[i] = way;
   }
 
@@ -327,7 +323,6 @@ class RoomList {
       material: this.material.slice(0, n),
       place: this.place.slice(0, 3 * n),
       normal: this.normal.slice(0, 3 * n),
-      toEye: this.toEye.slice(0, 3 * n),
       fade: this.way.slice(0, n).map((way) => (hazePerM > 0 ? Math.exp(-hazePerM * way) : 1)),
       through,
       exit: Float32Array.from(this.exit),
@@ -352,7 +347,7 @@ function sightOf({ width, height, right, up, forward, halfWidth, halfHeight }: V
 }
 
 /** What shows through fragments of glass: the room along the bent line of sight, and how much liquid lies on the way. */
-function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: RoomShape): void {
+function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: RoomShape, eye: Point): void {
   const met: Met = { t: 0, material: 0, nx: 0, ny: 0, nz: 0 };
   for (let i = 0; i < fragments.count; i++) {
     if (fragments.surface[i] !== SURFACE.glass || fragments.share[i]! <= LEAST_SHARE) continue;
@@ -363,10 +358,10 @@ function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: 
     const [cos, sin] = stage.turn;
     const direction: Point = [-(cos * toEye[0] - sin * toEye[2]), -toEye[1], -(sin * toEye[0] + cos * toEye[2])];
     const way = throughGlass(own, direction);
-    const eyeWay = 1;
+    const eyeWay = Math.hypot(eye[0] - place[0], eye[1] - place[1], eye[2] - place[2]);
     if (!way) {
       // What stays inside shows the glass itself, nearly dark.
-      list.add(fragments.pixel[i]!, fragments.share[i]!, MATERIAL.glass, place, at(fragments.normal), toEye, eyeWay);
+      list.add(fragments.pixel[i]!, fragments.share[i]!, MATERIAL.glass, place, at(fragments.normal), eyeWay);
       list.exit.push(0, 0, 0);
       list.bent.push(0, 0, 0);
       continue;
@@ -376,7 +371,7 @@ function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: 
     const bent = turnToRoom(stage, way.direction);
     meetRoom(shape, ...exit, ...bent, met);
     const on: Point = [exit[0] + met.t * bent[0], exit[1] + met.t * bent[1], exit[2] + met.t * bent[2]];
-    list.add(fragments.pixel[i]!, fragments.share[i]!, LIQUID + step, on, [met.nx, met.ny, met.nz], toEye, eyeWay);
+    list.add(fragments.pixel[i]!, fragments.share[i]!, LIQUID + step, on, [met.nx, met.ny, met.nz], eyeWay);
     list.exit.push(...exit);
     list.bent.push(...bent);
   }
@@ -438,7 +433,7 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
     meetRoom(room, ...view.eye, ...d, met);
     wayM[p] = met.t;
     const on: Point = [view.eye[0] + met.t * d[0], view.eye[1] + met.t * d[1], view.eye[2] + met.t * d[2]];
-    list.add(p, share, met.material, on, [met.nx, met.ny, met.nz], [-d[0], -d[1], -d[2]], met.t);
+    list.add(p, share, met.material, on, [met.nx, met.ny, met.nz], met.t);
   }
   for (let p = 0; p < pixels; p++) if (isSubject[p]) wayM[p] = raw.near[p]! < 1e8 ? raw.near[p]! : look.camera.distanceM;
   const nearM = wayM.slice();
@@ -447,7 +442,7 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
     else if (left && left[p]! < 0.98) nearM[p] = Math.min(nearM[p]!, look.camera.distanceM);
   }
   const through = list.count;
-  if (shape.form === 'bottle') behindGlass(list, fragments, stage, room);
+  if (shape.form === 'bottle') behindGlass(list, fragments, stage, room, view.eye);
   return {
     width,
     height,

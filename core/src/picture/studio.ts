@@ -132,18 +132,25 @@ export function makeStudio(): Studio {
     return only === undefined ? light.on && !light.muted : light.id === only;
   };
 
+  /** The coarse picture is for the moment: the quick figure will do, also where the fine one is at hand. */
+  const detailOf = ({ fineness }: PictureRequest) => (fineness === 0 ? 'quick' : 'finest');
   const keyOf = (request: PictureRequest) => {
     const { width, height } = sizeOf(request);
-    return seenKey(request.look, width, height);
+    return `${seenKey(request.look, width, height)} ${detailOf(request)}`;
+  };
+  const seenIn = (request: PictureRequest) => {
+    const { width, height } = sizeOf(request);
+    return reuse(seenOf, keyOf(request), MOST_SEEN_PIXELS, pixelsOf, () =>
+      findSeen(request.look, width, height, detailOf(request)),
+    );
   };
   const termKey = (key: string, light: Look['lights'][number], look: Look) => `${key}|${lightKey(light)}|${settingKey(look)}`;
 
   const build = (request: PictureRequest) => {
     const { look } = request;
-    const { width, height } = sizeOf(request);
     const start = performance.now();
     const key = keyOf(request);
-    const seen = reuse(seenOf, key, MOST_SEEN_PIXELS, pixelsOf, () => findSeen(look, width, height));
+    const seen = seenIn(request);
     const found = performance.now();
     let newTerms = 0;
     const terms = look.lights.map((light, i) =>
@@ -222,10 +229,8 @@ export function makeStudio(): Studio {
 
     makeTerm(request, id) {
       const { look } = request;
-      const { width, height } = sizeOf(request);
-      const seen = reuse(seenOf, keyOf(request), MOST_SEEN_PIXELS, pixelsOf, () => findSeen(look, width, height));
       return lightTerm(
-        seen,
+        seenIn(request),
         look.lights.find((light) => light.id === id)!,
         look,
       );
