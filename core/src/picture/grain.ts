@@ -38,7 +38,7 @@ export function grainInto(rgba: Uint8ClampedArray, width: number, iso: number): 
       const red = r + amount[r]! * (shared + 0.35 * noise[(at + 4001) & LAST]!);
       const green = g + amount[g]! * (shared + 0.35 * noise[(at + 21_011) & LAST]!);
       const blue = b + amount[b]! * (shared + 0.35 * noise[(at + 43_003) & LAST]!);
-      words[p] = 0xff000000 | (byte(blue) << 16) | (byte(green) << 8) | byte(red);
+      words[p] = (word & 0xff000000) | (byte(blue) << 16) | (byte(green) << 8) | byte(red);
     }
 }
 

@@ -47,8 +47,6 @@ export interface Picture {
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
   /** Time that each part of the work took, ms; 0 where it was at hand. */
   readonly ms: { readonly surfaces: number; readonly lights: number; readonly relight: number; readonly total: number };
-  /** Drawn with the quick figure, because the fine one was not at hand. */
-  readonly isQuick: boolean;
   /** Skin and hair that have lost a channel: of a finest picture of all lights, else null. */
   readonly burnt: readonly Burnt[] | null;
   /** Lights whose geometry had to be computed. */
@@ -257,7 +255,6 @@ export function makeStudio(): Studio {
         rgba,
         burnt,
         newTerms,
-        isQuick: seen.figure.detail === 'quick',
         ms: { surfaces: surfacesMs, lights: lightsMs, relight: end - relit, total: end - start },
       };
     },
