@@ -1,0 +1,142 @@
+import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials';
+import type { Look } from '../look/schema';
+import { seenShare } from '../transport/reach';
+import type { RoomParts, Seen } from './seen';
+import { glint, seenAlong, SHARP_BELOW, sheenOfGloss, type Face } from './sheen';
+
+/** Every so many-th pixel of the room is asked for shadows; between them they are taken over where they agree. */
+const STRIDE = 4;
+
+/** Values that differ by less than this share are taken over between points of the mesh. */
+const SMOOTH_SHARE = 0.04;
+
+/**
+ * Light on parts of the room, straight past the subject: found on a coarse mesh of pixels and taken between its points, or asked anew where
+ * those disagree, as at the edges of beams and shadows.
+ */
+export function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): Float32Array {
+  const { room, stage, width } = seen;
+  const [cos, sin] = stage.turn;
+  const out = new Float32Array(room.count);
+  const own = (i: number) => {
+    const q = 3 * i;
+    const value = open(q);
+    if (value <= 0) return 0;
+    const [x, y, z] = [room.place[q]!, room.place[q + 1]! - stage.originM, room.place[q + 2]!];
+    const [nx, ny, nz] = [room.normal[q]!, room.normal[q + 1]!, room.normal[q + 2]!];
+    return (
+      value * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, 0)
+    );
+  };
+  const at = partOfPixel(seen);
+  const mesh = new Float32Array(room.count).fill(-1);
+  const meshed = (i: number) => (mesh[i]! >= 0 ? mesh[i]! : (mesh[i] = own(i)));
+  for (let i = 0; i < room.count; i++) {
+    const p = room.pixel[i]!;
+    const x = p % width;
+    const y = (p / width) | 0;
+    const from = p - (x % STRIDE) - (y % STRIDE) * width;
+    const m = room.material[i]!;
+    // Corners of the mesh round the pixel: -1 where one shows something else.
+    const inside = i < room.through && x - (x % STRIDE) + STRIDE < width;
+    const a = inside ? (at[from] ?? -1) : -1;
+    const b = inside ? (at[from + STRIDE] ?? -1) : -1;
+    const c = inside ? (at[from + STRIDE * width] ?? -1) : -1;
+    const d = inside ? (at[from + STRIDE * width + STRIDE] ?? -1) : -1;
+    let value: number;
+    if (
+      a >= 0 &&
+      b >= 0 &&
+      c >= 0 &&
+      d >= 0 &&
+      room.material[a] === m &&
+      room.material[b] === m &&
+      room.material[c] === m &&
+      room.material[d] === m
+    ) {
+      const [va, vb, vc, vd] = [meshed(a), meshed(b), meshed(c), meshed(d)];
+      const high = Math.max(va, vb, vc, vd);
+      const fx = (x % STRIDE) / STRIDE;
+      const fy = (y % STRIDE) / STRIDE;
+      value =
+        high - Math.min(va, vb, vc, vd) > SMOOTH_SHARE * high
+          ? own(i)
+          : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
+    } else value = own(i);
+    out[i] = room.fade[i]! * value;
+  }
+  return out;
+}
+
+const partsOfPixels = new WeakMap<Seen, Int32Array>();
+
+/** The part of the room that each pixel shows directly, or -1. */
+function partOfPixel(seen: Seen): Int32Array {
+  let found = partsOfPixels.get(seen);
+  if (!found) {
+    found = new Int32Array(seen.width * seen.height).fill(-1);
+    for (let i = 0; i < seen.room.through; i++) found[seen.room.pixel[i]!] = i;
+    partsOfPixels.set(seen, found);
+  }
+  return found;
+}
+
+/** How parts of the room mirror: painted walls, wet floors, lacquered tables. */
+function roomSheens({ backdrop, room }: Look): readonly (readonly [number, number])[] {
+  const of: Partial<Record<MaterialName, readonly [number, number]>> = {
+    backdrop: sheenOfGloss(backdrop.gloss),
+    wall: sheenOfGloss(room.gloss),
+    floor: sheenOfGloss(room.gloss),
+    table: sheenOf('table'),
+  };
+  return MATERIAL_NAMES.map((name) => of[name] ?? [1, 0]);
+}
+
+/** The lamp mirrored by parts of the room; null where none of them shines. */
+export function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array): Float32Array | null {
+  const { room, view } = seen;
+  const { eye } = view;
+  const sheens = roomSheens(look);
+  if (!room.material.some((material) => (sheens[material]?.[1] ?? 0) > 0)) return null;
+  const out = new Float32Array(room.count);
+  for (let i = 0; i < room.through; i++) {
+    const sheen = sheens[room.material[i]!];
+    if (!sheen || sheen[1] <= 0 || lit[i]! <= 0) continue;
+    const q = 3 * i;
+    const rough = Math.min(sheen[0], SHARP_BELOW);
+    const [dx, dy, dz] = [eye[0] - room.place[q]!, eye[1] - room.place[q + 1]!, eye[2] - room.place[q + 2]!];
+    const d = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    out[i] =
+      room.fade[i]! *
+      glint(
+        face,
+        room.place[q]!,
+        room.place[q + 1]!,
+        room.place[q + 2]!,
+        room.normal[q]!,
+        room.normal[q + 1]!,
+        room.normal[q + 2]!,
+        dx / d,
+        dy / d,
+        dz / d,
+        rough,
+        sheen[1],
+      );
+  }
+  return out;
+}
+
+/** The lamp itself through glass, where the bent line of sight ends on it. */
+export function seenThroughGlass(room: RoomParts, face: Face): Float32Array | null {
+  const n = room.count - room.through;
+  if (n <= 0) return null;
+  const out = new Float32Array(n);
+  for (let k = 0; k < n; k++) {
+    const at = (values: Float32Array, c: number) => values[3 * k + c]!;
+    const [bx, by, bz] = [at(room.bent, 0), at(room.bent, 1), at(room.bent, 2)];
+    if (bx === 0 && by === 0 && bz === 0) continue;
+    out[k] =
+      room.fade[room.through + k]! * seenAlong(face, at(room.exit, 0), at(room.exit, 1), at(room.exit, 2), bx, by, bz, 0.06);
+  }
+  return out;
+}
