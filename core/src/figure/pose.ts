@@ -1,5 +1,8 @@
 /** Turns the head on the neck and the shoulders under it: by height, so that the neck twists between. */
 
+/** Figures are modelled in centimetres and stand in the room in metres. */
+export const CM = 0.01;
+
 export interface Pose {
   /** Radians; positive to the picture's right. */
   readonly headYaw: number;

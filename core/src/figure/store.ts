@@ -1,8 +1,9 @@
 import baked from './baked.json';
 import { FigureFileError } from './codec';
-import { buildFigure, buildShade, type Figure, type PartSource, type Shade } from './figure';
+import { buildFigure, buildShade } from './figure';
 import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './files';
 import { partsOf, shapeKey, type SubjectShape } from './shape';
+import type { Figure, PartSource, Shade } from './types';
 
 /**
  * Baked parts that are at hand, and the figures made from them. Core does no reading of files: whoever can (a worker, the server, a test)
