@@ -68,3 +68,17 @@ export const kept = async (page: Page): Promise<void> => {
   await page.waitForTimeout(120);
   await expect(page.getByTestId('save-state')).toHaveText('kept');
 };
+
+/** Goes to a page of the application as its own links do, without loading it anew, and waits until it shows; loads it the first time. */
+export async function visit(page: Page, server: { url: string }, path: string): Promise<void> {
+  if (!page.url().startsWith(server.url)) {
+    await page.goto(`${server.url}${path}`);
+    return;
+  }
+  const before = await page.evaluate(() => document.body.innerText);
+  await page.evaluate((to) => {
+    window.history.pushState(null, '', to);
+    window.dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+  await page.waitForFunction((was) => document.body.innerText !== was, before);
+}

@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { chooseRow, dial, expect, kept, openLook, test } from './fixtures';
+import { chooseRow, dial, expect, kept, openLook, test, visit } from './fixtures';
 
 test('from first start to a balanced look: create, gel, clip, balance, undo, reload', async ({ page, server }) => {
   await page.goto(server.url);
@@ -290,7 +290,7 @@ test('@phone fits without scrolling sideways at any width, down to 320 px', asyn
     '/bench/gels',
     '/bench/power',
   ]) {
-    await page.goto(`${server.url}${path}`);
+    await visit(page, server, path);
     await expect(page.getByRole('main').first()).toBeVisible();
     await expect(page.getByRole('heading').first()).toBeVisible();
     for (const width of [320, 390, 1024, 1280]) {

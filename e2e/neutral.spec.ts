@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, test } from './fixtures';
+import { expect, test, visit } from './fixtures';
 import { png } from './png';
 
 // Long and independent: spread over the workers.
@@ -85,7 +85,7 @@ for (const [group, paths] of [...Object.entries(VIEWS), ['frames', null] as cons
     test.slow();
     await page.addInitScript(() => localStorage.setItem('fulgent:theme', 'dark'));
     for (const path of paths ?? (await addFrames(page, server.url))) {
-      await page.goto(`${server.url}${path}`);
+      await visit(page, server, path);
       await expect(page.getByRole('heading').first()).toBeVisible();
       await expect(page.locator('[aria-busy=true]')).toHaveCount(0, { timeout: BUSY_S * 1000 });
       if (path.includes('balance')) await page.getByTestId('row-rim-right').getByRole('button').first().click();

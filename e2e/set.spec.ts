@@ -125,6 +125,22 @@ test('the picture is drawn coarse and then fine, read at any place, seen full an
   await expect(full).toHaveCount(0);
 });
 
+test('@phone a figure that cannot be loaded is said with its remedy; without its fine part the quick one is drawn', async ({
+  page,
+  server,
+}) => {
+  await page.addInitScript(() => localStorage.setItem('fulgent:quick-pictures', 'no'));
+  await page.route('**/figures/**', (route) => route.abort());
+  await page.goto(`${server.url}/looks/saltmarsh-1/balance`);
+  await expect(page.getByRole('alert')).toContainText(/figure cannot be loaded .*Check the connection to the server/);
+  await page.unroute('**/figures/**');
+  await page.route('**/figures/*.fine*', (route) => route.abort());
+  await page.reload();
+  await expect(page.getByTestId('ladder')).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(page.getByTestId('frame').locator('canvas')).toHaveAttribute('data-fineness', '2', { timeout: 60_000 });
+});
+
 test('@phone a flag is put up, dragged and taken away again; a remedy puts one up by itself', async ({ page, server }) => {
   await toSet(page, server.url, 'saltmarsh-2');
   await part(page, 'Flags');
