@@ -2,7 +2,8 @@ import { newLook, type Look } from '@fulgent/core';
 import { closeLook, edit, openLook, useOpenLook } from '../src/look/store';
 
 /** A worker whose answers are given by hand, in any order. */
-const mockAsked: { readonly look: Look; readonly answer: (readings: object) => void; readonly fail: (why: string) => void }[] = [];
+const mockAsked: { readonly look: Look; readonly answer: (readings: object) => void; readonly fail: (why: string) => void }[] =
+  [];
 const mockLooks = new Map<string, Look>();
 
 jest.mock('../src/workers/worker-of', () => ({
@@ -26,8 +27,7 @@ jest.mock('../src/api/client', () => {
   };
 });
 
-const named = (title: string) =>
-  newLook({ title, skin: 'tan', backdrop: 'paper-grey', camera: 'stills', lights: 'full' });
+const named = (title: string) => newLook({ title, skin: 'tan', backdrop: 'paper-grey', camera: 'stills', lights: 'full' });
 const state = () => useOpenLook.getState();
 const settle = async () => {
   for (let i = 0; i < 30; i++) await Promise.resolve();

@@ -1,3 +1,4 @@
+import { bloomInto } from '../src/picture/bloom';
 import { focusInto, focusOf } from '../src/picture/focus';
 import { grainInto } from '../src/picture/grain';
 import { drawn } from './picture-support';
@@ -17,6 +18,34 @@ describe('the camera in the picture', () => {
     focusInto(out, flat, seen, focus);
     for (const v of out) expect(v).toBeCloseTo(0.5, 5);
     expect(focusOf(seen, { camera: { ...look.camera, aperture: 64 } })).toBeNull();
+  });
+
+  it('what burns spreads to its neighbours, by the same share on every side; what does not burn stays', () => {
+    const [width, height, clip] = [7, 5, 4];
+    const raw = new Float32Array(3 * width * height).fill(0.5);
+    const at = (x: number, y: number, c = 0) => 3 * (y * width + x) + c;
+    raw[at(3, 2)] = clip + 2;
+    const out = new Float32Array(raw.length);
+    bloomInto(out, raw, width, clip);
+    const gained = (x: number, y: number) => out[at(x, y)]! - raw[at(x, y)]!;
+    for (const [x, y] of [
+      [2, 2],
+      [4, 2],
+      [3, 1],
+      [3, 3],
+    ] as const)
+      expect(gained(x, y)).toBeCloseTo(0.09, 6);
+    expect(gained(2, 1)).toBeCloseTo(0.024, 6);
+    expect(gained(3, 2)).toBe(0);
+    expect(gained(1, 2)).toBe(0);
+    // Other channels of the same place, and all of a picture that burns nowhere, are left alone.
+    expect(out[at(2, 2, 1)]).toBe(raw[at(2, 2, 1)]);
+    bloomInto(out, raw.fill(clip), width, clip);
+    expect(out).toEqual(raw);
+    // A burnt edge of the picture does not come in on the other side.
+    raw.fill(0.5)[at(0, 2)] = 40;
+    bloomInto(out, raw, width, clip);
+    expect(out[at(6, 1)]).toBe(0.5);
   });
 
   it('grain is stronger at a higher ISO, the same each time, and none of black', () => {

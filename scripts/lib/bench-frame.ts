@@ -79,7 +79,8 @@ function slowly(look: Look, width: number, height: number): { slow: number; fast
     const rho = all[room.material[i]!]!;
     terms.forEach((term, l) => {
       const source = sources[l]!;
-      for (let k = 0; k < arriving.length; k++) arriving[k]! += source[k]! * (term.room[i]! * rho[k]! + (term.roomGloss?.[i] ?? 0));
+      for (let k = 0; k < arriving.length; k++)
+        arriving[k]! += source[k]! * (term.room[i]! * rho[k]! + (term.roomGloss?.[i] ?? 0));
     });
     sum += responses(camera.sensor, arriving)[0];
   }

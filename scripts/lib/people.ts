@@ -176,7 +176,7 @@ export function peopleSheet(figures: string, width: number, height: number): She
         ambient: { ...base.ambient, lux: 0 },
         lights: lights.map((light) => ({ ...light, powerStops: light.powerStops })),
       };
-      return studio.picture({ look: more ? more(look) : look, width, height, fineness: 2, grain: true }).rgba;
+      return studio.picture({ look: more ? more(look) : look, width, height, fineness: 2, forEye: true }).rgba;
     });
   });
   return { columns: SET_UPS.length, width, height, pictures };

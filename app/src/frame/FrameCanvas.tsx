@@ -90,7 +90,7 @@ export function FrameCanvas({
       height: h,
       only,
       adaptation,
-      grain: !small,
+      forEye: !small,
       finest: quick ? 0 : finest,
       ...(clipped || dark ? { marks: { clipped, dark } } : {}),
     });

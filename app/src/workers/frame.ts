@@ -53,7 +53,7 @@ export interface Wish {
   readonly only?: string | undefined;
   readonly marks?: PictureRequest['marks'];
   readonly adaptation?: PictureRequest['adaptation'];
-  readonly grain?: PictureRequest['grain'];
+  readonly forEye?: PictureRequest['forEye'];
   /** Where refining ends; the finest by default. */
   readonly finest?: Fineness | undefined;
 }
@@ -85,7 +85,7 @@ export function latestPainter(
       let shared = false;
       try {
         const ready = await worker().isReady(request(finest));
-        shared = !ready && wish.grain === true && (await worker().isWorthSharing(request(finest)));
+        shared = !ready && wish.forEye === true && (await worker().isWorthSharing(request(finest)));
         if (shared) giveHelp();
         // In a drag the half picture comes first: four times as many of them in the same time.
         const first: Fineness = !ready ? 0 : quick && (await worker().isReady(request(1))) ? 1 : finest;

@@ -8,6 +8,7 @@ import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
 import { patchBounds, type Mark } from '../test-frame/measure';
 import type { PatchParts } from '../test-frame/parts';
+import { bloomInto } from './bloom';
 import { burntParts, type Burnt } from './burnt';
 import { developInto } from './develop';
 import { finishInto, needsFinish } from './finish';
@@ -34,8 +35,8 @@ export interface PictureRequest {
   readonly only?: string | undefined;
   /** Hatches what has lost a channel, and dots what is too dark to show a colour. */
   readonly marks?: { readonly clipped: boolean; readonly dark: boolean } | undefined;
-  /** Adds the grain of the camera's ISO: for the eye, not for measuring. */
-  readonly grain?: boolean | undefined;
+  /** Adds what is for the eye and not for measuring: the grain of the camera's ISO, and the spread of what burns. */
+  readonly forEye?: boolean | undefined;
   /** Shows it as an eye sees it that has got used to this colour. */
   readonly adaptation?: Adaptation | undefined;
 }
@@ -120,6 +121,7 @@ export function makeStudio(): Studio {
   const lastOf = new WeakMap<Seen, Sums>();
   /** What is drawn over sums before they are developed. */
   let scratch = new Float32Array(0);
+  let bloomed = new Float32Array(0);
 
   const sizeOf = ({ width, height, fineness }: PictureRequest) => ({
     width: Math.max(1, Math.round(width * SCALES[fineness])),
@@ -243,9 +245,16 @@ export function makeStudio(): Studio {
       const { raw, seen, triples, newTerms, surfacesMs, lightsMs, relit, start } = sums(request);
       const { width, height } = seen;
       const rgba = new Uint8ClampedArray(4 * width * height);
-      developInto(rgba, raw, triples.camera);
+      const forEye = request.forEye === true && request.fineness === 2;
+      let shown = raw;
+      if (forEye) {
+        if (bloomed.length !== raw.length) bloomed = new Float32Array(raw.length);
+        bloomInto(bloomed, raw, width, triples.camera.whiteClip);
+        shown = bloomed;
+      }
+      developInto(rgba, shown, triples.camera);
       const burnt = request.fineness === 2 && request.only === undefined ? burntParts(raw, seen, triples.camera) : null;
-      if (request.grain && request.fineness === 2) grainInto(rgba, width, request.look.camera.iso);
+      if (forEye) grainInto(rgba, width, request.look.camera.iso);
       if (request.adaptation) adaptInto(rgba, request.adaptation);
       if (request.marks) markInto(rgba, raw, width, triples, request.marks);
       const end = performance.now();

@@ -42,6 +42,10 @@ export function workerRender(): { readonly render: Render; readonly close: () =>
       waiting.clear();
     };
     started.on('error', fail);
+    // Ended without a word, as by the system for want of memory.
+    started.on('exit', () => {
+      if (worker === started) fail(new Error('The picture could not be drawn: its process ended.'));
+    });
     return started;
   };
   return {

@@ -39,8 +39,11 @@ export function lookPictures(dataFolder: string, render: Render): LookPictures {
     await writeFile(`${file}.part`, jpeg);
     await rename(`${file}.part`, file);
     // Earlier revisions are seen no more.
-    for (const name of readdirSync(folder))
-      if (name.startsWith(`${stem(id)}-`) && path.join(folder, name) !== file) rmSync(path.join(folder, name), { force: true });
+    for (const name of readdirSync(folder)) {
+      const [of, drawn] = name.split('-');
+      const isOld = Number(drawn) < revision || path.extname(name) === '.part' || !name.includes(FIGURES_VERSION);
+      if (of === stem(id) && isOld) rmSync(path.join(folder, name), { force: true });
+    }
   };
 
   return {

@@ -1,0 +1,31 @@
+/**
+ * What burns spreads a little: lens and sensor give some of every pixel's light to its neighbours, which is seen only where there is far more than
+ * the sensor holds. Without it the edge of something burnt would go from white to dark in steps. It is of the picture's look, not of its figures.
+ */
+
+/** Share of what is over the clip that each neighbour beside, and each at a corner, gets. */
+const [BESIDE, CORNER] = [0.045, 0.012];
+/** No more than this many clips spread: a lamp in the picture has its own halo. */
+const MOST_CLIPS = 12;
+
+/** Copies `raw` (r, g, b a pixel) to `out` with what spreads from pixels over `clip` to those round them. */
+export function bloomInto(out: Float32Array, raw: Float32Array, width: number, clip: number): void {
+  const row = 3 * width;
+  const most = MOST_CLIPS * clip;
+  out.set(raw);
+  for (let start = row; start + row < raw.length; start += row)
+    for (let q = start + 3; q < start + row - 3; q++) {
+      const over = raw[q]! - clip;
+      if (over <= 0) continue;
+      const beside = BESIDE * Math.min(most, over);
+      const corner = CORNER * Math.min(most, over);
+      out[q - 3]! += beside;
+      out[q + 3]! += beside;
+      out[q - row]! += beside;
+      out[q + row]! += beside;
+      out[q - row - 3]! += corner;
+      out[q - row + 3]! += corner;
+      out[q + row - 3]! += corner;
+      out[q + row + 3]! += corner;
+    }
+}

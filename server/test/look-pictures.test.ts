@@ -1,0 +1,134 @@
+import { chmodSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { demoLooks, FIGURES_VERSION, type Look } from '@fulgent/core';
+import sharp from 'sharp';
+import type { Render } from '../src/devices/render';
+import { lookPictures } from '../src/frames/look-pictures';
+import { bench, type Bench } from './support';
+
+const poster = demoLooks()[0]!;
+const grey: Render = async ({ width, height }) => new Uint8ClampedArray(4 * width * height).fill(120);
+
+describe('kept pictures of looks', () => {
+  let folder: string;
+  beforeEach(() => {
+    folder = mkdtempSync(path.join(tmpdir(), 'fulgent-pictures-'));
+  });
+  afterEach(() => rmSync(folder, { recursive: true, force: true }));
+  const kept = () => readdirSync(path.join(folder, 'look-pictures'));
+  const read = () => poster;
+
+  it('are drawn once, however many ask at once, and then only read', async () => {
+    let drawn = 0;
+    const pictures = lookPictures(folder, (request) => {
+      drawn++;
+      return grey(request);
+    });
+    expect(await pictures.stored('a', 1)).toBeNull();
+    const [one, two] = await Promise.all([pictures.of('a', 1, read), pictures.of('a', 1, read)]);
+    expect(one.equals(two)).toBe(true);
+    expect((await pictures.of('a', 1, read)).equals(one)).toBe(true);
+    expect((await pictures.stored('a', 1))!.equals(one)).toBe(true);
+    expect(drawn).toBe(1);
+  });
+
+  it('show all that the camera takes in, its longer side 720', async () => {
+    const pictures = lookPictures(folder, grey);
+    const sizeOf = async (look: Look, id: string) => {
+      const { width, height } = await sharp(await pictures.of(id, 1, () => look)).metadata();
+      return [width, height];
+    };
+    expect(await sizeOf({ ...poster, camera: { ...poster.camera, sensorWidthMm: 36, sensorHeightMm: 24 } }, 'a')).toEqual([
+      720, 480,
+    ]);
+    expect(await sizeOf({ ...poster, camera: { ...poster.camera, sensorWidthMm: 24, sensorHeightMm: 36 } }, 'b')).toEqual([
+      480, 720,
+    ]);
+  });
+
+  it('of earlier revisions go when a newer one is kept; those of other looks stay, whatever their names', async () => {
+    const pictures = lookPictures(folder, grey);
+    for (const id of ['a', 'ab', '../a', '']) await pictures.of(id, 1, read);
+    await pictures.of('a', 2, read);
+    // A slow drawing of an old revision does not take the newer one away.
+    await pictures.of('a', 1, read);
+    expect(await pictures.stored('a', 2)).not.toBeNull();
+    await pictures.of('a', 3, read);
+    expect(await pictures.stored('a', 1)).toBeNull();
+    expect(await pictures.stored('ab', 1)).not.toBeNull();
+    expect(kept()).toHaveLength(4);
+    expect(kept().every((name) => /^[0-9a-f]{24}-\d+-/.test(name) && name.includes(FIGURES_VERSION))).toBe(true);
+    expect(readdirSync(folder)).toEqual(['look-pictures']);
+  });
+
+  it('that could not be drawn are tried again, and leave nothing behind', async () => {
+    let works = false;
+    const pictures = lookPictures(folder, async (request) => {
+      if (!works) throw new Error('out of memory');
+      return grey(request);
+    });
+    await expect(pictures.of('a', 1, read)).rejects.toThrow('out of memory');
+    expect(await pictures.stored('a', 1)).toBeNull();
+    works = true;
+    expect((await pictures.of('a', 1, read)).length).toBeGreaterThan(500);
+  });
+
+  it('are given also where they cannot be kept', async () => {
+    // A file stands where their folder should.
+    writeFileSync(path.join(folder, 'look-pictures'), '');
+    chmodSync(folder, 0o700);
+    const pictures = lookPictures(folder, grey);
+    expect((await pictures.of('a', 1, read)).length).toBeGreaterThan(500);
+    expect(await pictures.stored('a', 1)).toBeNull();
+  });
+});
+
+describe('pictures and figures over HTTP', () => {
+  let server: Bench;
+  let figures: string;
+  beforeEach(() => {
+    server = bench();
+    figures = mkdtempSync(path.join(tmpdir(), 'fulgent-figures-'));
+    writeFileSync(path.join(figures, 'head-long.quick.bin.gz'), gzipSync(Buffer.from('baked')));
+  });
+  afterEach(() => {
+    server.close();
+    rmSync(figures, { recursive: true });
+  });
+
+  it('a stored picture is nothing until it was drawn, and the picture of a revision never changes', async () => {
+    const api = server.with({ render: grey });
+    const { id } = (await api.post('/api/looks').send({ look: poster })).body as { id: string };
+    const ask = (query: string) => api.get(`/api/looks/${id}/picture?${query}`);
+    expect((await ask('revision=1&stored')).status).toBe(204);
+    const drawn = await ask('revision=1');
+    expect(drawn.status).toBe(200);
+    expect(drawn.headers['content-type']).toBe('image/jpeg');
+    expect(drawn.headers['cache-control']).toMatch(/max-age=31536000/);
+    expect((await ask('revision=1&stored')).status).toBe(200);
+    expect((await ask('')).headers['cache-control']).toBe('no-cache');
+    // A revision that is no longer, or not yet, the present one is not drawn for.
+    expect((await ask('revision=7')).status).toBe(204);
+    expect((await api.get('/api/looks/nobody/picture')).status).toBe(404);
+  });
+
+  it('a picture that cannot be drawn is a problem with a status, and the server goes on', async () => {
+    const api = server.with({ render: () => Promise.reject(new Error('The figure part "head-long" has not been loaded.')) });
+    const { id } = (await api.post('/api/looks').send({ look: poster })).body as { id: string };
+    const answer = await api.get(`/api/looks/${id}/picture`);
+    expect(answer.status).toBe(500);
+    expect(answer.headers['content-type']).toMatch(/problem\+json/);
+    expect((await api.get(`/api/looks/${id}`)).status).toBe(200);
+  });
+
+  it('baked parts are kept for a year; what is no part is not found, and nothing outside their folder is read', async () => {
+    const api = server.with({ figures });
+    const part = await api.get('/figures/head-long.quick?v=1').buffer(true);
+    expect(part.status).toBe(200);
+    expect(part.headers['cache-control']).toMatch(/max-age=31536000.*immutable|immutable.*max-age=31536000/);
+    for (const name of ['head-long.fine', 'head-long', 'nobody.quick', '..%2f..%2fpackage.json', '%2e%2e%2fhead-long.quick'])
+      expect((await api.get(`/figures/${name}`)).status).toBe(404);
+  });
+});
