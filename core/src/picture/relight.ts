@@ -301,7 +301,12 @@ function addTimes(raw: Float32Array, own: Float32Array, [r, g, b]: Scale): void 
 export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], triples: FrameTriples, last: Sums | null): Sums {
   const { lights } = triples;
   const serves =
-    last !== null && last.seen === seen && last.triples.lights.length === lights.length && last.updates < MOST_UPDATES;
+    last !== null &&
+    last.seen === seen &&
+    last.triples.lights.length === lights.length &&
+    last.updates < MOST_UPDATES &&
+    // What is left by rounding when a light goes out may be all that there is then.
+    last.triples.lights.every((was, l) => !was.active || lights[l]!.active);
   const scales = serves ? scalesOf(terms, triples, last) : [];
   const raw = last?.seen === seen ? last.raw : new Float32Array(3 * seen.width * seen.height);
   const active = scales.filter((_, l) => lights[l]!.active);
