@@ -85,7 +85,7 @@ test('@phone from the word to its cause, which is tried and taken back', async (
   await expect(page.getByTestId('causes').or(page.getByTestId('no-cause')).first()).toBeVisible({ timeout: 20_000 });
 });
 
-test('more than powers, pockets, sums and instruments', async ({ page, server }) => {
+test('@phone more than powers, pockets, sums and instruments', async ({ page, server }) => {
   test.slow();
   await toBuild(page, server.url, 'saltmarsh-2', '/wide');
   await page.getByRole('button', { name: 'Grids' }).click();

@@ -106,7 +106,7 @@ test('cautions, circuits and how a light is held', async ({ page, server }) => {
   await expect(page.getByText(/Hang Key .* dial 1\//)).toBeVisible();
 });
 
-test('a file as a frame: refused with the reason, then read, marked, judged, deleted and brought back', async ({
+test('@phone a file as a frame: refused with the reason, then read, marked, judged, deleted and brought back', async ({
   page,
   server,
 }) => {
@@ -182,7 +182,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
   await expect(page.getByRole('img', { name: 'Rim right at +1.0' })).toBeVisible();
 });
 
-test('fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
+test('@phone fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/night-oven-1/sheet/devices`);
   await page.getByRole('button', { name: 'Turn on' }).click();
   await page.getByRole('button', { name: 'Send what is dialled' }).click();
@@ -343,7 +343,7 @@ test('@phone a graded frame stands beside the one that it came from, and is no e
     .toBe('up half a stop, contrast');
 });
 
-test('addresses of network lights are set, told when they clash, and stand on the card', async ({ page, server }) => {
+test('@phone addresses of network lights are set, told when they clash, and stand on the card', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/night-oven-1/sheet`);
   await page.getByRole('link', { name: /^Addresses/ }).click();
   const first = page.getByTestId(/^address-/).first();
@@ -376,7 +376,7 @@ test('addresses of network lights are set, told when they clash, and stand on th
   ).toContainText('universe 1, slots 40 to 48');
 });
 
-test('poses: how far to turn, and a list to take off', async ({ page, server }) => {
+test('@phone poses: how far to turn, and a list to take off', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/poses`);
   await expect(page.getByTestId('turn-text')).toContainText(/left in the picture and \d+° right/, { timeout: 20_000 });
   await expect(page.getByRole('img', { name: /Exposure of the face by angle/ })).toBeVisible();

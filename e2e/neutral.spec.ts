@@ -101,7 +101,7 @@ for (const [group, paths] of [...Object.entries(VIEWS), ['frames', null] as cons
     }
   });
 
-test('the interface is made of pure greys: no style sheet or control carries a hue', async ({ page, server }) => {
+test('@phone the interface is made of pure greys: no style sheet or control carries a hue', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/camera`);
   await expect(page.getByRole('heading', { name: 'Exposure' })).toBeVisible();
   const hued = await page.evaluate(() => {
