@@ -98,7 +98,10 @@ test('@phone edits while the server is gone are shown as not sent, survive a rel
   expect(look.lights[1].powerStops).toBeCloseTo(was + 0.2, 6);
 });
 
-test('@phone a look that was left while the server is gone is marked in the list, and is sent from there', async ({ page, server }) => {
+test('@phone a look that was left while the server is gone is marked in the list, and is sent from there', async ({
+  page,
+  server,
+}) => {
   await page.goto(server.url);
   await page
     .getByRole('link', { name: /^Piste, cyan and amber\./ })
