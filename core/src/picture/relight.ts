@@ -266,7 +266,8 @@ const MOST_KEPT = 4_500_000;
 
 type Scale = readonly [number, number, number];
 const STANDS: Scale = [1, 1, 1];
-const isSame = (a: Scale, b: Scale) => a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+/** Alike but for rounding. */
+const isSame = (a: Scale, b: Scale) => a.every((v, c) => Math.abs(v - b[c]!) <= 1e-7 * Math.abs(b[c]!));
 
 /** By how much each light became brighter in each channel; null for one that must be added up anew. */
 function scalesOf(terms: Sums['terms'], { lights }: FrameTriples, last: Sums): (Scale | null)[] {

@@ -70,21 +70,28 @@ export interface PointReading {
 
 /** What is kept of geometry, by the pixels of its pictures: about 110 bytes a pixel of what is seen, 25 a pixel and light. */
 const MOST_SEEN_PIXELS = 1_200_000;
-const MOST_TERM_PIXELS = 4_500_000;
+const [TERM_PIXELS, MOST_TERM_PIXELS] = [3_000_000, 7_000_000];
+/** Room for lights that have moved, beside what a picture needs. */
+const SPARE = 1.2;
 
-/** Takes an entry of a map or makes it, and lets the oldest go where all together are over a budget; the newest always stays. */
+/** Lets the oldest entries of a map go where all together are over a budget; the newest always stays. */
+function letGo<V>(map: Map<string, V>, budget: number, weight: (value: V) => number): void {
+  let sum = 0;
+  for (const value of map.values()) sum += weight(value);
+  for (const [oldest, value] of map) {
+    if (sum <= budget || map.size === 1) break;
+    map.delete(oldest);
+    sum -= weight(value);
+  }
+}
+
+/** Takes an entry of a map or makes it, and keeps the map within its budget. */
 function reuse<V>(map: Map<string, V>, key: string, budget: number, weight: (value: V) => number, make: () => V): V {
   let found = map.get(key);
   if (found === undefined) found = make();
   else map.delete(key);
   map.set(key, found);
-  let sum = 0;
-  for (const value of map.values()) sum += weight(value);
-  for (const [oldest, value] of map) {
-    if (sum <= budget || oldest === key) break;
-    map.delete(oldest);
-    sum -= weight(value);
-  }
+  letGo(map, budget, weight);
   return found;
 }
 
@@ -116,6 +123,8 @@ export function makeStudio(): Studio {
   const seenOf = new Map<string, Seen>();
   const focusFor = new WeakMap<Seen, Map<string, Focus | null>>();
   const termsOf = new Map<string, LightTerm>();
+  /** What the largest picture needs, so that its coarse one does not push it out. */
+  let termBudget = TERM_PIXELS;
   const washes: WashCache = new Map();
   /** The sums of the last picture of each size: a change of one light is added to them. */
   const lastOf = new WeakMap<Seen, Sums>();
@@ -161,6 +170,9 @@ export function makeStudio(): Studio {
           })
         : undefined,
     );
+    const needed = terms.reduce((sum, term) => sum + (term ? termPixels(term) : 0), 0);
+    termBudget = Math.min(MOST_TERM_PIXELS, Math.max(termBudget, SPARE * needed));
+    letGo(termsOf, termBudget, termPixels);
     return { seen, terms, newTerms, surfacesMs: found - start, lightsMs: performance.now() - found, start };
   };
 
