@@ -1,7 +1,8 @@
 import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials';
 import type { Look } from '../look/schema';
 import { seenShare } from '../transport/reach';
-import type { RoomParts, Seen } from './seen';
+import type { RoomParts } from './room-parts';
+import type { Seen } from './seen';
 import { glint, seenAlong, SHARP_BELOW, sheenOfGloss, type Face } from './sheen';
 
 /** Every so many-th pixel of the room is asked for shadows; between them they are taken over where they agree. */

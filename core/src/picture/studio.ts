@@ -176,6 +176,12 @@ export function makeStudio(): Studio {
     return { seen, terms, newTerms, surfacesMs: found - start, lightsMs: performance.now() - found, start };
   };
 
+  const missing = (request: PictureRequest) => {
+    const { look } = request;
+    const key = keyOf(request);
+    return look.lights.flatMap((light, i) => (counts(request, i) && !termsOf.has(termKey(key, light, look)) ? [light.id] : []));
+  };
+
   const focusIn = (seen: Seen, look: Look): Focus | null => {
     const { aperture, focalMm, distanceM } = look.camera;
     let known = focusFor.get(seen);
@@ -227,17 +233,8 @@ export function makeStudio(): Studio {
   };
 
   return {
-    isReady(request) {
-      const { look } = request;
-      const key = keyOf(request);
-      return seenOf.has(key) && look.lights.every((light, i) => !counts(request, i) || termsOf.has(termKey(key, light, look)));
-    },
-
-    missing(request) {
-      const { look } = request;
-      const key = keyOf(request);
-      return look.lights.flatMap((light, i) => (counts(request, i) && !termsOf.has(termKey(key, light, look)) ? [light.id] : []));
-    },
+    isReady: (request) => seenOf.has(keyOf(request)) && missing(request).length === 0,
+    missing,
 
     makeTerm(request, id) {
       const { look } = request;
