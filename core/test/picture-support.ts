@@ -35,9 +35,10 @@ export function sharesOf({ fragments: f, room, strands, figure, width, height }:
     });
   for (let i = 0; i < room.through; i++) if (room.material[i] === MATERIAL[material]) out[room.pixel[i]!]! += room.share[i]!;
   if (strands && material === 'hair') {
-    const { shares, point } = strands;
-    for (let i = 0; i < shares.count; i++)
-      if (figure.strands!.kind[point[shares.point[i]!]!] === 0) out[shares.pixel[i]!]! += shares.share[i]!;
+    const { point, first, pixel, share } = strands;
+    point.forEach((k, i) => {
+      if (figure.strands!.kind[k] === 0) for (let j = first[i]!; j < first[i + 1]!; j++) out[pixel[j]!]! += share[j]!;
+    });
   }
   return out;
 }

@@ -30,19 +30,18 @@ describe('what is seen', () => {
     const { fragments: f, room, strands } = seen;
     for (let i = 0; i < f.count; i++) whole[f.pixel[i]!]! += f.share[i]!;
     for (let i = 0; i < room.count; i++) whole[room.pixel[i]!]! += room.share[i]!;
-    const { shares } = strands!;
-    for (let i = 0; i < shares.count; i++) whole[shares.pixel[i]!]! += shares.share[i]!;
+    strands!.pixel.forEach((p, j) => (whole[p]! += strands!.share[j]!));
     for (const v of whole) expect(Math.abs(v - 1)).toBeLessThan(0.004);
   });
 
   it('strands never take more than all of a pixel', () => {
     const { seen } = drawn(poster, 90, 60);
-    const { shares } = seen.strands!;
+    const strands = seen.strands!;
     const sum = new Float32Array(90 * 60);
-    for (let i = 0; i < shares.count; i++) sum[shares.pixel[i]!]! += shares.share[i]!;
+    strands.pixel.forEach((p, j) => (sum[p]! += strands.share[j]!));
     for (let p = 0; p < sum.length; p++) {
       expect(sum[p]!).toBeLessThanOrEqual(1 + 1e-5);
-      expect(sum[p]! + shares.left[p]!).toBeCloseTo(1, 4);
+      expect(sum[p]! + strands.left[p]!).toBeCloseTo(1, 4);
     }
   });
 

@@ -117,13 +117,13 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
     ['wardrobe', 'wardrobe'],
   ] as const;
   if (strands)
-    for (let i = 0; i < strands.shares.count; i++) {
-      const q = strands.shares.point[i]!;
+    for (let q = 0, i = 0; i < strands.pixel.length; i++) {
+      while (i >= strands.first[q + 1]!) q++;
       const s = strands.point[q]!;
       const [scatter, through] = strandMaterials[figure.strands!.kind[s]!]!.map(of) as [Float64Array, Float64Array];
       const shade = figure.strands!.tint[s]!;
       for (let c = 0; c < 3; c++)
-        add(strands.shares.pixel[i]!, c, strands.shares.share[i]!, (k) => {
+        add(strands.pixel[i]!, c, strands.share[i]!, (k) => {
           let sum = STRAND_ROOM * figure.strands!.open[s]! * shade * strands.fade[q]! * room[k]! * scatter[k]!;
           terms.forEach((t, l) => {
             sum +=

@@ -8,8 +8,8 @@ import { noise } from './numeric';
 import { CM, posed, type Posing } from './pose';
 import type { Piece } from './pieces';
 import type { SubjectShape } from './shape';
-import { addDown, growStrands, STRAND, StrandList, tangents, type Strands } from './strands';
-import type { PosedStrands, Shade } from './types';
+import { addDown, growStrands, STRAND, StrandList, tangentInto, type Strands } from './strands';
+import type { Shade } from './types';
 
 /** Head wear presses hair away: whether a point of hair would lie under it. */
 function hiddenBy({ headwear }: SubjectShape): (x: number, y: number, z: number) => boolean {
@@ -137,9 +137,8 @@ function merged(a: Strands, b: Strands): Strands {
   };
 }
 
-export function poseStrands(pose: Posing, strands: Strands): PosedStrands {
-  const place = posed(pose, strands.place, CM);
-  return { ...strands, place, width: strands.width.map((w) => w * CM), tangent: tangents({ place, start: strands.start }) };
+export function poseStrands(pose: Posing, strands: Strands): Strands {
+  return { ...strands, place: posed(pose, strands.place, CM), width: strands.width.map((w) => w * CM) };
 }
 
 /** Points along guides of hair, with their direction: few, and everywhere that hair is. */
@@ -154,6 +153,9 @@ export function hairPoints(shape: SubjectShape, head: HeadData, pose: Posing): S
     kind: new Uint8Array(n),
     open,
   };
-  const { place: at, tangent } = poseStrands(pose, uncoveredIf(whole, shape));
+  const { place: at, start } = poseStrands(pose, uncoveredIf(whole, shape));
+  const tangent = new Float32Array(at.length);
+  for (let s = 0; s + 1 < start.length; s++)
+    for (let i = start[s]!; i < start[s + 1]!; i++) tangentInto(tangent, i, at, i, start[s]!, start[s + 1]!);
   return { place: at, tangent };
 }

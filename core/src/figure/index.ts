@@ -1,7 +1,7 @@
 /** Figures: people and things as meshes and strands, from baked parts. */
 export { FigureFileError } from './codec';
 export { fromNodes } from './figure';
-export type { Figure, Patch, PosedStrands, Shade, SkinParts } from './types';
+export type { Figure, Patch, Shade, SkinParts } from './types';
 export { firstHit, isBlocked, type Bvh } from './bvh';
 export {
   figureOf,

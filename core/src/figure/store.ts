@@ -23,7 +23,7 @@ export class FigureMissingError extends Error {
   }
 }
 
-const files = new Map<string, Uint8Array>();
+const files = new Set<string>();
 const heads = new Map<string, HeadData>();
 const details = new Map<string, HeadDetail>();
 const nets = new Map<string, NetsData>();
@@ -88,7 +88,7 @@ export function providePart(part: string, detail: Detail, bytes: Uint8Array): vo
     if (error instanceof FigureFileError || error instanceof RangeError) throw new FigureMissingError(part, error.message);
     throw error;
   }
-  files.set(key, bytes);
+  files.add(key);
 }
 
 function needed<V>(found: V | undefined, part: string): V {

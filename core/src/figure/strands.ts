@@ -264,20 +264,15 @@ export function addDown(
   });
 }
 
-/** Directions along strands, of length 1. */
-export function tangents({ place: p, start }: Pick<Strands, 'place' | 'start'>): Float32Array {
-  const t = new Float32Array(p.length);
-  for (let k = 0; k + 1 < start.length; k++)
-    for (let i = start[k]!; i < start[k + 1]!; i++) {
-      const a = 3 * Math.max(start[k]!, i - 1);
-      const b = 3 * Math.min(start[k + 1]! - 1, i + 1);
-      const x = p[b]! - p[a]!;
-      const y = p[b + 1]! - p[a + 1]!;
-      const z = p[b + 2]! - p[a + 2]!;
-      const l = norm(x, y, z) || 1;
-      t[3 * i] = x / l;
-      t[3 * i + 1] = y / l;
-      t[3 * i + 2] = z / l;
-    }
-  return t;
+/** Writes the direction, of length 1, of a strand at one of its points `i`: `from` is its first, `to` one past its last. `at` is where it is written. */
+export function tangentInto(out: Float32Array, at: number, place: Float32Array, i: number, from: number, to: number): void {
+  const a = 3 * Math.max(from, i - 1);
+  const b = 3 * Math.min(to - 1, i + 1);
+  const x = place[b]! - place[a]!;
+  const y = place[b + 1]! - place[a + 1]!;
+  const z = place[b + 2]! - place[a + 2]!;
+  const l = norm(x, y, z) || 1;
+  out[3 * at] = x / l;
+  out[3 * at + 1] = y / l;
+  out[3 * at + 2] = z / l;
 }

@@ -29,7 +29,8 @@ export interface Figure {
   readonly open: Float32Array;
   readonly skin: SkinParts | null;
   readonly eyes: readonly { readonly centre: readonly [number, number, number]; readonly first: number; readonly last: number }[];
-  readonly strands: PosedStrands | null;
+  /** Posed, in metres. */
+  readonly strands: Strands | null;
   readonly shade: Shade;
 }
 
@@ -42,10 +43,6 @@ export interface SkinParts {
   readonly vertices: number;
   /** From the nodes to these vertices, step by step. */
   readonly steps: readonly Subdivision[];
-}
-
-export interface PosedStrands extends Strands {
-  readonly tangent: Float32Array;
 }
 
 /** What keeps light off and throws it on: the same for figures and pictures, whatever the detail. Metres, posed. */

@@ -18,7 +18,7 @@ function trailOf(look: Look, width: number): number {
   return pathOnSensor(look).share * width;
 }
 
-/** Draws lamps and stands, trails and the soft filter over the sums of a picture, into `out`. */
+/** Draws lamps and stands, trails and the soft filter over the sums of a picture, into `out`, which may be `raw` itself. */
 export function finishInto(
   out: Float32Array,
   raw: Float32Array,
@@ -29,7 +29,7 @@ export function finishInto(
 ): void {
   const trail = trailOf(look, seen.width);
   if (trail >= 1) trailInto(out, seen, terms, triples, look.motion.of, trail);
-  else out.set(raw);
+  else if (out !== raw) out.set(raw);
   drawBodies(out, terms, triples);
   if (look.camera.diffusion > 0) soften(out, seen.width, seen.height, SOFTENED[look.camera.diffusion]);
 }

@@ -2,7 +2,8 @@ import { STRAND } from '../figure/strands';
 import { downFibre, fibre, type FibreOut } from '../transport/fibre';
 import { openCard, openFlux, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
 import { STRAND_ROOM } from '../transport/zone-light';
-import type { Seen, SeenStrands } from './seen';
+import type { Seen } from './seen';
+import type { SeenStrands } from './seen-strands';
 
 /** Cells in which strands share what they see of a source, m. */
 const CELL_M = 0.009;
@@ -52,7 +53,8 @@ export function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching):
   const { stage, view, figure } = seen;
   const n = strands.point.length;
   const out: StrandLight = { scattered: new Float32Array(n), through: new Float32Array(n), mirrored: new Float32Array(n) };
-  const { place: p, tangent: t, tint, kind } = figure.strands!;
+  const { place: p, tint, kind } = figure.strands!;
+  const t = strands.tangent;
   const [cos, sin] = stage.turn;
   const flux = (x: number, y: number, z: number) => openFlux(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
   const comes = amongStrands(seen, reach.points, flux);
@@ -80,7 +82,7 @@ export function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching):
     vx /= e;
     vy /= e;
     vz /= e;
-    if (kind[k]! >= STRAND.down) downFibre(sent, lx, ly, lz, vx, vy, vz, t[q]!, t[q + 1]!, t[q + 2]!);
+    if (kind[k]! >= STRAND.down) downFibre(sent, lx, ly, lz, vx, vy, vz, t[3 * i]!, t[3 * i + 1]!, t[3 * i + 2]!);
     else
       fibre(
         sent,
@@ -90,9 +92,9 @@ export function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching):
         vx,
         vy,
         vz,
-        t[q]!,
-        t[q + 1]!,
-        t[q + 2]!,
+        t[3 * i]!,
+        t[3 * i + 1]!,
+        t[3 * i + 2]!,
         tint[k]!,
         reach.emission.radiusM / d,
         kind[k] === STRAND.hair,

@@ -235,6 +235,7 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
   const ears = throughEars(seen, reach);
   const heads = figure.skin?.vertices ?? 0;
   const [px, py, pz] = reach.light.position;
+  const [ex, ey, ez] = seen.view.eye;
   const { radiusM } = reach.emission;
   for (let i = 0; i < n; i++) {
     if (f.share[i]! < 0.001) continue;
@@ -276,7 +277,11 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
     const bent = surface === SURFACE.eye ? 1 : clamp(1 + ((nl - sl) / Math.max(0.15, radiusM / d, sl)) * 0.8, 0.4, 1.7);
     out.sharp[i] = left * open * see * bent;
     if (!own) spreadAlike(out, i);
-    const [vx, vy, vz] = [f.toEye[q]!, f.toEye[q + 1]!, f.toEye[q + 2]!];
+    let [vx, vy, vz] = [ex - x, ey - y, ez - z];
+    const e = Math.sqrt(vx * vx + vy * vy + vz * vz);
+    vx /= e;
+    vy /= e;
+    vz /= e;
     if (mirror) {
       const sheen =
         surface === SURFACE.eye ? EYE_SHEEN : surface === SURFACE.glass ? GLASS_SHEEN : sheenOf(SHARP_SHEEN[surface]!);

@@ -32,7 +32,7 @@ export function partAt(seen: Seen, p: number): PixelPart {
   const at = (values: Float32Array, i: number): Point => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!];
   const covered = best >= 0 ? f.share[best]! : 0;
   const glass = best >= 0 && f.surface[best] === SURFACE.glass;
-  const inHair = strands ? 1 - strands.shares.left[p]! : 0;
+  const inHair = strands ? 1 - strands.left[p]! : 0;
   if (inHair > 0.5 && inHair > covered) {
     const way = seen.wayM[p]!;
     const near: Point =
@@ -75,7 +75,7 @@ export function skinAndHair({ width, height, fragments: f, strands }: Seen): Uin
   const skin = new Float32Array(width * height);
   for (let i = 0; i < f.count; i++) if (f.surface[i] === SURFACE.skin) skin[f.pixel[i]!]! += f.share[i]!;
   for (let p = 0; p < kind.length; p++) {
-    const hair = strands ? 1 - strands.shares.left[p]! : 0;
+    const hair = strands ? 1 - strands.left[p]! : 0;
     kind[p] = hair > 0.55 ? IS_HAIR : skin[p]! > 0.55 ? IS_SKIN : NOTHING;
   }
   return kind;

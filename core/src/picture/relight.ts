@@ -5,16 +5,13 @@ import { EYE_SPREAD, SKIN_SPREAD } from '../transport/skin-light';
 import { STRAND_ROOM } from '../transport/zone-light';
 import type { LightTerm, SourceTerm } from './light-term';
 import type { Seen } from './seen';
+import type { SeenStrands } from './seen-strands';
 import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } from './triples';
 
 /** Adds up the light of a picture: terms of geometry times triples of colour. Linear in every light. */
 
 /** What sums are gathered in: single precision for the eye, double where rounding is to be seen through. */
 export type Raw = Float32Array | Float64Array;
-
-/** Room for sums of the same precision. */
-const like = (raw: Raw, length: number): Raw =>
-  raw instanceof Float64Array ? new Float64Array(length) : new Float32Array(length);
 
 /** How far each channel's light spreads, by kind of surface: nine shares. */
 const SPREADS: readonly Float64Array[] = Object.values(SURFACE).map((kind) => {
@@ -81,7 +78,7 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
 
 /** A coloured card's light on the figure: its own triples, no gloss. */
 function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array): void {
-  const { fragments: f, room, strands } = seen;
+  const { fragments: f, room } = seen;
   for (let i = 0; i < f.count; i++) {
     const e = card.sharp[i]! * f.share[i]!;
     if (e === 0) continue;
@@ -105,50 +102,55 @@ function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array):
     raw[q + 1]! += e * figures[m + 1]!;
     raw[q + 2]! += e * figures[m + 2]!;
   }
-  if (strands) {
-    const sent = like(raw, 3 * strands.point.length);
-    const { kind, tint } = seen.figure.strands!;
-    strands.point.forEach((k, i) => {
-      const e = card.strands[i]! * tint[k]!;
-      const m = STRAND_MATERIALS[kind[k]!]![0];
-      for (let c = 0; c < 3; c++) sent[3 * i + c] = e * figures[m + c]!;
-    });
-    spread(raw, seen, sent);
-  }
+  addSoftly(raw, seen, (i) => card.strands[i]!, figures);
 }
 
-/** Gives what each point of a strand sends to the pixels that show it. */
-function spread(raw: Raw, { strands }: Seen, sent: Raw): void {
-  const { count, pixel, point, share } = strands!.shares;
-  for (let i = 0; i < count; i++) {
-    const p = 3 * pixel[i]!;
-    const q = 3 * point[i]!;
-    const s = share[i]!;
-    raw[p]! += s * sent[q]!;
-    raw[p + 1]! += s * sent[q + 1]!;
-    raw[p + 2]! += s * sent[q + 2]!;
+/** Gives what a point of a strand sends to the pixels that show it. */
+function sendTo(raw: Raw, { first, pixel, share }: SeenStrands, i: number, r: number, g: number, b: number): void {
+  const end = first[i + 1]!;
+  for (let j = first[i]!; j < end; j++) {
+    const p = 3 * pixel[j]!;
+    const s = share[j]!;
+    raw[p]! += s * r;
+    raw[p + 1]! += s * g;
+    raw[p + 2]! += s * b;
   }
 }
 
 function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   const { strands, figure } = seen;
   if (!strands) return;
-  const n = strands.point.length;
-  const sent = like(raw, 3 * n);
   const { kind, tint } = figure.strands!;
   const { plain } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < strands.point.length; i++) {
     const k = strands.point[i]!;
     const [a, t] = STRAND_MATERIALS[kind[k]!]!;
     const scattered = tint[k]! * term.strands[i]!;
     const through = tint[k]! * term.strandsThrough[i]!;
     const mirrored = term.strandsMirrored[i]!;
-    sent[3 * i] = scattered * plain[a]! + through * plain[t]! + mirrored * w0;
-    sent[3 * i + 1] = scattered * plain[a + 1]! + through * plain[t + 1]! + mirrored * w1;
-    sent[3 * i + 2] = scattered * plain[a + 2]! + through * plain[t + 2]! + mirrored * w2;
+    sendTo(
+      raw,
+      strands,
+      i,
+      scattered * plain[a]! + through * plain[t]! + mirrored * w0,
+      scattered * plain[a + 1]! + through * plain[t + 1]! + mirrored * w1,
+      scattered * plain[a + 2]! + through * plain[t + 2]! + mirrored * w2,
+    );
   }
-  spread(raw, seen, sent);
+}
+
+/** Light that strands scatter alike to all sides: `amount` of it at each point, with these figures for materials. */
+function addSoftly(raw: Raw, { strands, figure }: Seen, amount: (i: number, k: number) => number, figures: Float64Array): void {
+  if (!strands) return;
+  const { kind, tint } = figure.strands!;
+  for (let i = 0; i < strands.point.length; i++) {
+    const k = strands.point[i]!;
+    const e = amount(i, k) * tint[k]!;
+    if (e === 0) continue;
+    const m = STRAND_MATERIALS[kind[k]!]![0];
+    sendTo(raw, strands, i, e * figures[m]!, e * figures[m + 1]!, e * figures[m + 2]!);
+  }
 }
 
 function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples): void {
@@ -185,7 +187,13 @@ function addTerm(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): vo
     }
 }
 
-/** Light of the room: one set of figures for all lights. */
+/** Figures of several lights together. */
+function sumOfMaterials(all: readonly OnMaterials[]): OnMaterials {
+  const sum = (of: keyof OnMaterials) => all[0]![of].map((_, i) => all.reduce((total, one) => total + one[of][i]!, 0));
+  return { plain: sum('plain'), fromSkin: sum('fromSkin'), fromCloth: sum('fromCloth') };
+}
+
+/** Light of the room: it comes from everywhere, so one set of figures does for all lights. */
 function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMaterials): void {
   const { fragments: f, room, strands, figure } = seen;
   for (let i = 0; i < f.count; i++) {
@@ -212,14 +220,9 @@ function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMateria
     for (let c = 0; c < 3; c++) raw[q + c]! += share * plain[m + c]!;
   }
   if (!strands) return;
-  const sent = like(raw, 3 * strands.point.length);
-  const { kind, tint, open } = figure.strands!;
-  strands.point.forEach((k, i) => {
-    const e = STRAND_ROOM * open[k]! * tint[k]! * strands.fade[i]!;
-    const m = STRAND_MATERIALS[kind[k]!]![0];
-    for (let c = 0; c < 3; c++) sent[3 * i + c] = e * plain[m + c]!;
-  });
-  spread(raw, seen, sent);
+  const { open } = figure.strands!;
+  const { fade } = strands;
+  addSoftly(raw, seen, (i, k) => STRAND_ROOM * open[k]! * fade[i]!, plain);
 }
 
 /**
@@ -234,9 +237,10 @@ export function relightInto(
   which: (light: LightTriples) => boolean = () => true,
 ): void {
   raw.fill(0);
-  lights.forEach((light, l) => {
-    if (light.active && which(light)) addLight(raw, seen, terms[l], light);
-  });
+  const counted = lights.flatMap((light, l) => (light.active && which(light) ? [{ light, term: terms[l] }] : []));
+  if (counted.length === 0) return;
+  addWash(raw, seen, sumOfMaterials(counted.map(({ light }) => light.wash)));
+  for (const { light, term } of counted) if (term) addTerm(raw, seen, term, light);
 }
 
 /** All that one light brings, straight and by way of the room. */
@@ -262,7 +266,7 @@ const MOST_UPDATES = 200;
 /** Where more lights than this change in ways of their own, all are added up anew. */
 const MOST_CHANGED = 3;
 /** Values of single lights that are kept: a few of a large picture, more of a small one. */
-const MOST_KEPT = 4_500_000;
+const MOST_KEPT = 2_600_000;
 
 type Scale = readonly [number, number, number];
 const STANDS: Scale = [1, 1, 1];

@@ -9,7 +9,8 @@ import { viewOf, type View } from '../transport/view';
 import { fragmentsOf, rasterise } from './raster';
 import { makeSpot, relieve } from './relief';
 import { meetRoom, roomShape, type Met, type RoomShape } from './room-surface';
-import { rasteriseStrands, type StrandShares } from './strand-raster';
+import { rasteriseStrands } from './strand-raster';
+import { seenStrands, type SeenStrands } from './seen-strands';
 import { RoomList, type RoomParts } from './room-parts';
 
 /** Fragments of the figure: each is a part of a pixel that shows one place of one surface. Arrays by fragment; places in the room, m. */
@@ -24,7 +25,6 @@ export interface Fragments {
   /** Direction with relief, and without. */
   readonly normal: Float32Array;
   readonly smooth: Float32Array;
-  readonly toEye: Float32Array;
   readonly surface: Uint8Array;
   /** Six shares of the materials of its surface. */
   readonly mix: Float32Array;
@@ -34,14 +34,6 @@ export interface Fragments {
   readonly open: Float32Array;
   readonly hollow: Float32Array;
   /** Share of light that haze leaves on the way to the eye. */
-  readonly fade: Float32Array;
-}
-
-/** Points of strands that are seen, and their shares in pixels. */
-export interface SeenStrands {
-  readonly shares: StrandShares;
-  /** Index of each seen point among the figure's strands; `shares.point` counts in these. */
-  readonly point: Uint32Array;
   readonly fade: Float32Array;
 }
 
@@ -146,7 +138,6 @@ function shadeFragments(
     place: new Float32Array(3 * n),
     normal: new Float32Array(3 * n),
     smooth: new Float32Array(3 * n),
-    toEye: new Float32Array(3 * n),
     surface: new Uint8Array(n),
     mix: new Float32Array(6 * n),
     sheen: new Float32Array(n),
@@ -228,9 +219,6 @@ function shadeFragments(
     out.normal[q] = (cos * spot.nx + sin * spot.nz) / rl;
     out.normal[q + 1] = spot.ny / rl;
     out.normal[q + 2] = (-sin * spot.nx + cos * spot.nz) / rl;
-    out.toEye[q] = dx;
-    out.toEye[q + 1] = dy;
-    out.toEye[q + 2] = dz;
     out.surface[i] = kind;
     out.mix.set(spot.mix, 6 * i);
     out.sheen[i] = spot.sheen;
@@ -239,30 +227,6 @@ function shadeFragments(
     if (hazePerM > 0) out.fade[i] = Math.exp(-hazePerM * way);
   }
   return out;
-}
-
-/** Points of strands that are seen, numbered anew. */
-function seenStrands(shares: StrandShares, place: Float32Array, eye: Point, hazePerM: number): SeenStrands {
-  const number = new Int32Array(place.length / 3).fill(-1);
-  const points: number[] = [];
-  for (let i = 0; i < shares.count; i++) {
-    const p = shares.point[i]!;
-    if (number[p]! < 0) {
-      number[p] = points.length;
-      points.push(p);
-    }
-    shares.point[i] = number[p]!;
-  }
-  const point = Uint32Array.from(points);
-  const fade = new Float32Array(point.length).fill(1);
-  if (hazePerM > 0)
-    point.forEach(
-      (p, i) =>
-        (fade[i] = Math.exp(
-          -hazePerM * Math.hypot(place[3 * p]! - eye[0], place[3 * p + 1]! - eye[1], place[3 * p + 2]! - eye[2]),
-        )),
-    );
-  return { shares, point, fade };
 }
 
 const LEAST_SHARE = 0.001;
@@ -287,12 +251,12 @@ function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: 
     if (fragments.surface[i] !== SURFACE.glass || fragments.share[i]! <= LEAST_SHARE) continue;
     const at = (values: Float32Array): Point => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!];
     const place = at(fragments.place);
-    const toEye = at(fragments.toEye);
+    const eyeWay = Math.hypot(eye[0] - place[0], eye[1] - place[1], eye[2] - place[2]);
+    const toEye: Point = [(eye[0] - place[0]) / eyeWay, (eye[1] - place[1]) / eyeWay, (eye[2] - place[2]) / eyeWay];
     const own = toSubject(stage, place).map((v) => 100 * v) as Point;
     const [cos, sin] = stage.turn;
     const direction: Point = [-(cos * toEye[0] - sin * toEye[2]), -toEye[1], -(sin * toEye[0] + cos * toEye[2])];
     const way = throughGlass(own, direction);
-    const eyeWay = Math.hypot(eye[0] - place[0], eye[1] - place[1], eye[2] - place[2]);
     if (!way) {
       // What stays inside shows the glass itself, nearly dark.
       list.add(fragments.pixel[i]!, fragments.share[i]!, MATERIAL.glass, place, at(fragments.normal), eyeWay);
@@ -346,11 +310,12 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
   if (figure.strands && strandPlace)
     strands = seenStrands(
       rasteriseStrands(width, height, onScreen(view, strandPlace), figure.strands, focalPx, raw.near, raw.cover),
+      figure.strands,
       strandPlace,
       view.eye,
       hazePerM,
     );
-  const left = strands?.shares.left ?? null;
+  const left = strands?.left ?? null;
   const used = new Uint8Array(figure.surface.length);
   const fragments = shadeFragments(look, view, stage, figure, roomPlace, used, raw, left);
 

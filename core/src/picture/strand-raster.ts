@@ -1,4 +1,4 @@
-import type { PosedStrands } from '../figure/index';
+import type { Strands } from '../figure/strands';
 
 /** Shares that points of strands have in pixels. In each pixel they add up to no more than 1. */
 export interface StrandShares {
@@ -75,7 +75,7 @@ export function rasteriseStrands(
   width: number,
   height: number,
   screen: Float32Array,
-  { start, width: widthM }: Pick<PosedStrands, 'start' | 'width'>,
+  { start, width: widthM }: Pick<Strands, 'start' | 'width'>,
   focalPx: number,
   near: Float32Array,
   cover: Float32Array,

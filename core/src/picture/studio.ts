@@ -8,7 +8,7 @@ import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
 import { patchBounds, type Mark } from '../test-frame/measure';
 import type { PatchParts } from '../test-frame/parts';
-import { bloomInto } from './bloom';
+import { bloomedRows } from './bloom';
 import { burntParts, type Burnt } from './burnt';
 import { developInto } from './develop';
 import { finishInto, needsFinish } from './finish';
@@ -128,9 +128,8 @@ export function makeStudio(): Studio {
   const washes: WashCache = new Map();
   /** The sums of the last picture of each size: a change of one light is added to them. */
   const lastOf = new WeakMap<Seen, Sums>();
-  /** What is drawn over sums before they are developed. */
+  /** What focus and what is drawn over the sums make of them. */
   let scratch = new Float32Array(0);
-  let bloomed = new Float32Array(0);
 
   const sizeOf = ({ width, height, fineness }: PictureRequest) => ({
     width: Math.max(1, Math.round(width * SCALES[fineness])),
@@ -206,15 +205,15 @@ export function makeStudio(): Studio {
     lastOf.set(seen, summed);
     let { raw } = summed;
     const focus = request.fineness === 2 ? focusIn(seen, look) : null;
+    const isFinished = needsFinish(look, terms, width);
+    if ((focus || isFinished) && scratch.length !== raw.length) scratch = new Float32Array(raw.length);
     if (focus) {
-      if (scratch.length !== raw.length) scratch = new Float32Array(raw.length);
       focusInto(scratch, raw, seen, focus);
       raw = scratch;
     }
-    if (needsFinish(look, terms, width)) {
-      const finished = new Float32Array(raw.length);
-      finishInto(finished, raw, seen, terms, triples, look);
-      raw = finished;
+    if (isFinished) {
+      finishInto(scratch, raw, seen, terms, triples, look);
+      raw = scratch;
     }
     return { raw, seen, terms, triples, newTerms, surfacesMs, lightsMs, relit, start };
   };
@@ -255,13 +254,10 @@ export function makeStudio(): Studio {
       const { width, height } = seen;
       const rgba = new Uint8ClampedArray(4 * width * height);
       const forEye = request.forEye === true && request.fineness === 2;
-      let shown = raw;
       if (forEye) {
-        if (bloomed.length !== raw.length) bloomed = new Float32Array(raw.length);
-        bloomInto(bloomed, raw, width, triples.camera.whiteClip);
-        shown = bloomed;
-      }
-      developInto(rgba, shown, triples.camera);
+        const rowOf = bloomedRows(raw, width, triples.camera.whiteClip);
+        for (let y = 0; y < height; y++) developInto(rgba.subarray(4 * width * y, 4 * width * (y + 1)), rowOf(y), triples.camera);
+      } else developInto(rgba, raw, triples.camera);
       const burnt = request.fineness === 2 && request.only === undefined ? burntParts(raw, seen, triples.camera) : null;
       if (forEye) grainInto(rgba, width, request.look.camera.iso);
       if (request.adaptation) adaptInto(rgba, request.adaptation);
