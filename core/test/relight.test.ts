@@ -101,9 +101,10 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
       add(f.pixel[i]!, c, f.share[i]!, (k) => {
         let sum = f.open[i]! * f.fade[i]! * room[k]! * rho(k) * (1 + f.hollow[i]! * own[k]!);
         terms.forEach((t, l) => {
-          const direct = a * t.sharp[i]! + b * t.near[i]! + w * t.wide[i]!;
-          sum +=
-            sources[l]![k]! * (rho(k) * (direct + t.cloth[i]! * of('wardrobe')[k]! + t.skin[i]! * of('skin')[k]!) + t.gloss[i]!);
+          const n = f.inSkin[i]!;
+          const [sharp, hollow] = [t.sharp[i]!, n < 0 ? 0 : t.skin[n]!];
+          const direct = a * sharp + b * (n < 0 ? sharp : t.near[n]!) + w * (n < 0 ? sharp : t.wide[n]!);
+          sum += sources[l]![k]! * (rho(k) * (direct + t.cloth[i]! * of('wardrobe')[k]! + hollow * of('skin')[k]!) + t.gloss[i]!);
           for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.sharp[i]! * rho(k);
         });
         return sum;

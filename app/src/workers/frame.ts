@@ -60,13 +60,15 @@ export interface Wish {
 
 /**
  * Draws the newest wish, coarse at once and then finer, for as long as nothing newer comes. Where all geometry is at hand it goes
- * straight to the finest. One picture is in work at a time, so a drag never queues up.
+ * straight to the finest. One picture is in work at a time, so a drag never queues up. Pixels go back to the worker once `onPicture` has
+ * shown them.
  */
 export function latestPainter(
   worker: () => {
     picture: (request: PictureRequest) => Promise<Picture>;
     isReady: (request: PictureRequest) => Promise<boolean>;
     isWorthSharing: (request: PictureRequest) => Promise<boolean>;
+    giveBack: (rgba: Picture['rgba']) => Promise<void>;
   },
   onPicture: (picture: Picture, fineness: Fineness, wish: Wish) => void,
   onError: (error: Error) => void,
@@ -94,6 +96,7 @@ export function latestPainter(
           const picture = await worker().picture(request(fineness as Fineness));
           if (stopped) return;
           onPicture(picture, fineness as Fineness, wish);
+          void worker().giveBack(transfer(picture.rgba, [picture.rgba.buffer]));
           if (newest !== wish) break;
         }
       } catch (error) {

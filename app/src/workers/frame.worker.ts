@@ -18,6 +18,8 @@ export interface FrameApi {
   /** Takes a second worker as its help, or, once what it does is done, goes on without. */
   help(port: MessagePort | null): Promise<void>;
   picture(request: PictureRequest): Promise<Picture>;
+  /** Takes the pixels of a picture that has been shown: the next one of its size is drawn in them. */
+  giveBack(rgba: Picture['rgba']): void;
   /** Whether the finest picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
   /** Whether so many lights are new that a second worker would save time. */
@@ -35,6 +37,9 @@ async function fineFigure({ look, fineness }: PictureRequest): Promise<void> {
   if (fineness === 0) return;
   await ensureFigure(shapeOf(look.subject), 'fine').catch(() => undefined);
 }
+
+/** Pixels that have come back. */
+let spare: Picture['rgba'] | undefined;
 
 let helper: Remote<TermApi> | null = null;
 let sharing: Promise<void> = Promise.resolve();
@@ -64,8 +69,13 @@ const api: FrameApi = {
     await fineFigure(request);
     sharing = shareTerms(request);
     await sharing;
-    const picture = studio.picture(request);
+    const into = spare;
+    spare = undefined;
+    const picture = studio.picture(request, into);
     return transfer(picture, [picture.rgba.buffer]);
+  },
+  giveBack(rgba) {
+    if (rgba.length >= (spare?.length ?? 0)) spare = rgba;
   },
   isWorthSharing,
   isReady: (request) => studio.isReady(request),

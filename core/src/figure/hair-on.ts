@@ -18,29 +18,32 @@ function hiddenBy({ headwear }: SubjectShape): (x: number, y: number, z: number)
   return () => false;
 }
 
-/** Cuts off what lies under head wear: of every strand its lowest run outside is kept. */
-function uncovered(strands: Strands, hidden: (x: number, y: number, z: number) => boolean): Strands {
-  const list = new StrandList();
+/** Without what lies under head wear: of every strand its lowest run outside is kept. */
+function uncovered(strands: Strands, shape: SubjectShape): StrandList {
+  const hidden = hiddenBy(shape);
   const { place, start, width, tint, kind, open } = strands;
+  const list = new StrandList(kind.length);
   for (let s = 0; s + 1 < start.length; s++) {
     let from = start[s + 1]!;
     while (from > start[s]! && !hidden(place[3 * from - 3]!, place[3 * from - 2]!, place[3 * from - 1]!)) from--;
     if (start[s + 1]! - from < 3) continue;
     list.add(place.subarray(3 * from, 3 * start[s + 1]!), width[from]!, tint[from]!, kind[from]!, 0.4, (i) => open[from + i]!);
   }
-  return list.done();
+  return list;
 }
 
 const HAIR_SEED = 7;
+/** Of the strands that are tried about so many grow; points of brows, down and fuzz, about. Lists grow where that is not enough. */
+const [MOSTLY_GROWN, OTHER_POINTS] = [0.75, 60_000];
 
 /** All strands of a person: hair, brows and lashes, down, and the fuzz of cloth; at rest, cm. */
 export function strandsOf(shape: SubjectShape, head: HeadData, fine: HeadDetail | null, cloth: Piece | undefined): Strands {
   const who: PersonShape = PEOPLE[shape.person];
   const { mesh, attributes } = fine ?? head;
   const normal = fine ? vertexNormals(mesh) : head.normal;
-  const list = new StrandList();
   const [over, lowest] = GROWS_FROM[who.hair.kind];
   const share = fine ? 1 : 0.16;
+  const list = new StrandList(Math.round(share * who.hair.strands * head.hair.points * MOSTLY_GROWN) + OTHER_POINTS);
   const wider = fine ? 1 : 2.3;
   const grow = (
     guides: GuidesWithOpen,
@@ -70,8 +73,7 @@ export function strandsOf(shape: SubjectShape, head: HeadData, fine: HeadDetail 
       tip: 0.3,
       fly: 0.03,
     });
-  const hair = uncoveredIf(list.done(), shape);
-  const rest = new StrandList();
+  const rest = shape.headwear === 'none' ? list : uncovered(list.done(), shape);
   addBrowsAndLashes(rest, head, who, fine !== null);
   if (fine) {
     addDown(
@@ -103,42 +105,14 @@ export function strandsOf(shape: SubjectShape, head: HeadData, fine: HeadDetail 
         (_x, y, z) => y > -50 && z > -12,
       );
   }
-  return merged(hair, rest.done());
+  return rest.done();
 }
 
-function uncoveredIf(strands: Strands, shape: SubjectShape): Strands {
-  return shape.headwear === 'none' ? strands : uncovered(strands, hiddenBy(shape));
-}
-
-function merged(a: Strands, b: Strands): Strands {
-  const both = (x: Float32Array, y: Float32Array) => {
-    const out = new Float32Array(x.length + y.length);
-    out.set(x);
-    out.set(y, x.length);
-    return out;
-  };
-  const n = a.width.length;
-  const kind = new Uint8Array(n + b.kind.length);
-  kind.set(a.kind);
-  kind.set(b.kind, n);
-  const start = new Uint32Array(a.start.length + b.start.length - 1);
-  start.set(a.start);
-  start.set(
-    b.start.subarray(1).map((s) => s + n),
-    a.start.length,
-  );
-  return {
-    place: both(a.place, b.place),
-    width: both(a.width, b.width),
-    tint: both(a.tint, b.tint),
-    open: both(a.open, b.open),
-    kind,
-    start,
-  };
-}
-
+/** Poses strands at rest, cm, in their own arrays. */
 export function poseStrands(pose: Posing, strands: Strands): Strands {
-  return { ...strands, place: posed(pose, strands.place, CM), width: strands.width.map((w) => w * CM) };
+  const { place, width } = strands;
+  for (let i = 0; i < width.length; i++) width[i]! *= CM;
+  return { ...strands, place: posed(pose, place, CM, place) };
 }
 
 /** Points along guides of hair, with their direction: few, and everywhere that hair is. */
@@ -146,14 +120,14 @@ export function hairPoints(shape: SubjectShape, head: HeadData, pose: Posing): S
   const { points, count, place, open } = head.hair;
   const n = points * count;
   const whole: Strands = {
-    place,
+    place: place.slice(),
     start: Uint32Array.from({ length: count + 1 }, (_, g) => g * points),
     width: new Float32Array(n).fill(1),
     tint: new Float32Array(n).fill(1),
     kind: new Uint8Array(n),
     open,
   };
-  const { place: at, start } = poseStrands(pose, uncoveredIf(whole, shape));
+  const { place: at, start } = poseStrands(pose, shape.headwear === 'none' ? whole : uncovered(whole, shape).done());
   const tangent = new Float32Array(at.length);
   for (let s = 0; s + 1 < start.length; s++)
     for (let i = start[s]!; i < start[s + 1]!; i++) tangentInto(tangent, i, at, i, start[s]!, start[s + 1]!);

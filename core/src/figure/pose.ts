@@ -47,9 +47,13 @@ function rowAt(y: number): number {
   return 9 * Math.round(k * STEPS);
 }
 
-/** Places at rest, cm, into posed ones times `scale`. */
-export function posed({ rows }: Posing, rest: Float32Array, scale: number): Float32Array {
-  const out = new Float32Array(rest.length);
+/** Places at rest, cm, into posed ones times `scale`; `out` may be `rest` itself. */
+export function posed(
+  { rows }: Posing,
+  rest: Float32Array,
+  scale: number,
+  out: Float32Array = new Float32Array(rest.length),
+): Float32Array {
   // Between two steps of the neck places are mixed, so that it has no ridges.
   for (let i = 0; i < rest.length; i += 3) {
     const y = rest[i + 1]!;

@@ -24,12 +24,21 @@ export interface Strands {
 /** Grows arrays as strands are added. */
 export class StrandList {
   private n = 0;
-  private place = new Float32Array(3 << 16);
-  private width = new Float32Array(1 << 16);
-  private tint = new Float32Array(1 << 16);
-  private open = new Float32Array(1 << 16);
-  private kind = new Uint8Array(1 << 16);
+  private place: Float32Array;
+  private width: Float32Array;
+  private tint: Float32Array;
+  private open: Float32Array;
+  private kind: Uint8Array;
   private readonly start: number[] = [0];
+
+  /** `capacity`: room for so many points at first. */
+  constructor(capacity = 1 << 16) {
+    this.place = new Float32Array(3 * capacity);
+    this.width = new Float32Array(capacity);
+    this.tint = new Float32Array(capacity);
+    this.open = new Float32Array(capacity);
+    this.kind = new Uint8Array(capacity);
+  }
 
   /** Adds a strand of `points`, x, y, z each; it thins towards `tip` of its width. */
   add(

@@ -201,11 +201,12 @@ function throughEars(seen: Seen, reach: Reaching): Float32Array | null {
 /** What one lamp brings to fragments of the figure, before any colour. */
 export interface FragmentLight {
   readonly sharp: Float32Array;
+  readonly cloth: Float32Array;
+  readonly gloss: Float32Array;
+  /** On fragments in skin, by their number among those: light of the near and the wide surroundings, and by way of skin in hollows. */
   readonly near: Float32Array;
   readonly wide: Float32Array;
-  readonly cloth: Float32Array;
   readonly skin: Float32Array;
-  readonly gloss: Float32Array;
 }
 
 const SHARP_SHEEN: Partial<Record<number, MaterialName>> = {
@@ -220,11 +221,11 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
   const n = f.count;
   const out: FragmentLight = {
     sharp: new Float32Array(n),
-    near: new Float32Array(n),
-    wide: new Float32Array(n),
     cloth: new Float32Array(n),
-    skin: new Float32Array(n),
     gloss: new Float32Array(n),
+    near: new Float32Array(f.skinCount),
+    wide: new Float32Array(f.skinCount),
+    skin: new Float32Array(f.skinCount),
   };
   const visible = seenAtVertices(seen, reach.points);
   const flux = fluxAtVertices(seen, reach);
@@ -246,21 +247,20 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
     const surface = f.surface[i]!;
     const own = f.corner[q]! < heads;
     out.cloth[i] = left * blend(f, cloth, i);
+    const k = f.inSkin[i]!;
     if (skin && own) {
-      out.near[i] = left * blend(f, skin.near, i);
-      out.wide[i] = left * blend(f, skin.wide, i);
-      out.skin[i] = skinHollow(blend(f, figure.open, i)) * out.wide[i]!;
+      out.near[k] = left * blend(f, skin.near, i);
+      out.wide[k] = left * blend(f, skin.wide, i);
+      out.skin[k] = skinHollow(blend(f, figure.open, i)) * out.wide[k]!;
     }
-    if (ears && surface === SURFACE.skin && !own) out.wide[i] = left * blend(f, ears, i);
+    if (ears && surface === SURFACE.skin && !own) out.wide[k] = left * blend(f, ears, i);
     const open = cut ? openLight(reach, x, y, z, sx, sy, sz) : blend(f, flux, i) * incidenceOn(reach, x, y, z, sx, sy, sz);
     const mirror = surface === SURFACE.eye || surface === SURFACE.glass || SHARP_SHEEN[surface] !== undefined;
     if (open <= 0 && !mirror) {
-      if (!own) spreadAlike(out, i);
       continue;
     }
     const see = seenAt(seen, visible, reach.points, i);
     if (see <= 0 && !mirror) {
-      if (!own) spreadAlike(out, i);
       continue;
     }
     let lx = px - x;
@@ -276,7 +276,10 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
     const sl = sx * lx + sy * ly + sz * lz;
     const bent = surface === SURFACE.eye ? 1 : clamp(1 + ((nl - sl) / Math.max(0.15, radiusM / d, sl)) * 0.8, 0.4, 1.7);
     out.sharp[i] = left * open * see * bent;
-    if (!own) spreadAlike(out, i);
+    if (k >= 0 && !own) {
+      out.near[k] = out.sharp[i]!;
+      out.wide[k]! += out.sharp[i]!;
+    }
     let [vx, vy, vz] = [ex - x, ey - y, ez - z];
     const e = Math.sqrt(vx * vx + vy * vy + vz * vz);
     vx /= e;
@@ -293,12 +296,6 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
     }
   }
   return out;
-}
-
-/** What is no skin of the head takes all its light at the very place. */
-function spreadAlike(light: FragmentLight, i: number): void {
-  light.near[i] = light.sharp[i]!;
-  light.wide[i] = light.wide[i]! + light.sharp[i]!;
 }
 
 /** Glass and metal mirror what they see, whether or not their face is turned to the lamp. */

@@ -11,10 +11,8 @@ import { faceOf } from './sheen';
 
 /** What one source brings to what is seen, before any colour: illuminance per unit of the lamp's intensity, 1/m^2. Haze on the way to the eye is taken off. */
 export interface SourceTerm {
-  /** On fragments: at the very place, and for skin that of its near and wide surroundings. */
+  /** On fragments, at the very place. */
   readonly sharp: Float32Array;
-  readonly near: Float32Array;
-  readonly wide: Float32Array;
   /** Scattered by points of strands. */
   readonly strands: Float32Array;
   readonly room: Float32Array;
@@ -22,9 +20,12 @@ export interface SourceTerm {
 
 /** Geometry of one light for a whole picture. Multiplied with its spectral triples it is what the light brings. */
 export interface LightTerm extends SourceTerm {
-  /** By way of the figure's own cloth, on fragments; of its own skin, in hollows. */
-  readonly cloth: Float32Array;
+  /** On fragments in skin, by their number among those: light of their near and wide surroundings, and by way of skin in hollows. */
+  readonly near: Float32Array;
+  readonly wide: Float32Array;
   readonly skin: Float32Array;
+  /** By way of the figure's own cloth, on fragments. */
+  readonly cloth: Float32Array;
   /** Mirrored, white whatever the material. */
   readonly gloss: Float32Array;
   /** Null where nothing of the room shines. */
@@ -74,11 +75,14 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
     const onPlanes = onRoom(seen, one.points, (q) =>
       openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!),
     );
-    if (one.tinted) cards.push({ board: one.board, sharp: onIt, near: onIt, wide: onIt, strands: onStrands, room: onPlanes });
+    if (one.tinted) cards.push({ board: one.board, sharp: onIt, strands: onStrands, room: onPlanes });
     else {
       addInto(onFigure.sharp, onIt);
-      addInto(onFigure.near, onIt);
-      addInto(onFigure.wide, onIt);
+      seen.fragments.inSkin.forEach((k, i) => {
+        if (k < 0) return;
+        onFigure.near[k]! += onIt[i]!;
+        onFigure.wide[k]! += onIt[i]!;
+      });
       if (strands) addInto(inHair.scattered, onStrands);
       addInto(lit, onPlanes);
     }

@@ -49,10 +49,11 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
     const surface = f.surface[i]!;
     const places = PLACES[surface]!;
     const s = term.sharp[i]!;
-    const near = term.near[i]!;
-    const wide = term.wide[i]!;
+    const k = f.inSkin[i]!;
+    const near = k < 0 ? s : term.near[k]!;
+    const wide = k < 0 ? s : term.wide[k]!;
+    const skin = k < 0 ? 0 : term.skin[k]!;
     const cloth = term.cloth[i]!;
-    const skin = term.skin[i]!;
     const gloss = term.gloss[i]!;
     const way = surface === SURFACE.skin && f.corner[3 * i]! >= heads ? EAR_SPREADS : SPREADS[surface]!;
     const e0 = way[0]! * s + way[1]! * near + way[2]! * wide;
@@ -61,10 +62,10 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
     let r = gloss * w0;
     let g = gloss * w1;
     let b = gloss * w2;
-    for (let k = 0; k < places.length; k++) {
-      const mixed = f.mix[6 * i + k]!;
+    for (let j = 0; j < places.length; j++) {
+      const mixed = f.mix[6 * i + j]!;
       if (mixed === 0) continue;
-      const m = places[k]!;
+      const m = places[j]!;
       r += mixed * (e0 * plain[m]! + cloth * fromCloth[m]! + skin * fromSkin[m]!);
       g += mixed * (e1 * plain[m + 1]! + cloth * fromCloth[m + 1]! + skin * fromSkin[m + 1]!);
       b += mixed * (e2 * plain[m + 2]! + cloth * fromCloth[m + 2]! + skin * fromSkin[m + 2]!);
@@ -266,7 +267,7 @@ const MOST_UPDATES = 200;
 /** Where more lights than this change in ways of their own, all are added up anew. */
 const MOST_CHANGED = 3;
 /** Values of single lights that are kept: a few of a large picture, more of a small one. */
-const MOST_KEPT = 2_600_000;
+const MOST_KEPT = 1_300_000;
 
 type Scale = readonly [number, number, number];
 const STANDS: Scale = [1, 1, 1];

@@ -26,6 +26,9 @@ export interface Fragments {
   readonly normal: Float32Array;
   readonly smooth: Float32Array;
   readonly surface: Uint8Array;
+  /** Number of each among those of skin, in which light spreads; -1 for others. */
+  readonly inSkin: Int32Array;
+  readonly skinCount: number;
   /** Six shares of the materials of its surface. */
   readonly mix: Float32Array;
   readonly sheen: Float32Array;
@@ -139,6 +142,8 @@ function shadeFragments(
     normal: new Float32Array(3 * n),
     smooth: new Float32Array(3 * n),
     surface: new Uint8Array(n),
+    inSkin: new Int32Array(n).fill(-1),
+    skinCount: 0,
     mix: new Float32Array(6 * n),
     sheen: new Float32Array(n),
     rough: new Float32Array(n),
@@ -154,6 +159,7 @@ function shadeFragments(
   const pxPerCm = height / (2 * halfHeight) / (100 * look.camera.distanceM);
   spot.fine = Math.min(1, Math.max(0.25, (pxPerCm - FAR_PX_PER_CM) / (NEAR_PX_PER_CM - FAR_PX_PER_CM)));
   const { face, rest, normal, position, open, surface } = figure;
+  const heads = figure.skin?.vertices ?? 0;
   for (let i = 0; i < n; i++) {
     const t = 3 * raw.triangle[i]!;
     const [a, b, c] = [face[t]!, face[t + 1]!, face[t + 2]!];
@@ -220,6 +226,7 @@ function shadeFragments(
     out.normal[q + 1] = spot.ny / rl;
     out.normal[q + 2] = (-sin * spot.nx + cos * spot.nz) / rl;
     out.surface[i] = kind;
+    if (a < heads || kind === SURFACE.skin) out.inSkin[i] = out.skinCount++;
     out.mix.set(spot.mix, 6 * i);
     out.sheen[i] = spot.sheen;
     out.rough[i] = spot.rough;

@@ -103,8 +103,8 @@ const DARK_BELOW = 0.012;
 
 /** Makes pictures of looks, keeping geometry as long as it serves: one for a worker, a test or the bench. */
 export interface Studio {
-  /** The picture of a look. @throws InputError as `compileScene`. */
-  picture(request: PictureRequest): Picture;
+  /** The picture of a look, in `into` where that has its size. @throws InputError as `compileScene`. */
+  picture(request: PictureRequest, into?: Picture['rgba']): Picture;
   /** Whether all geometry of a request is at hand, so that its picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
   /** Lights of a request whose geometry is not yet at hand, by id; a term that was made elsewhere, for the same request, is taken in. */
@@ -249,10 +249,11 @@ export function makeStudio(): Studio {
       if (light) reuse(termsOf, termKey(keyOf(request), light, request.look), MOST_TERM_PIXELS, termPixels, () => term);
     },
 
-    picture(request) {
+    picture(request, into) {
       const { raw, seen, triples, newTerms, surfacesMs, lightsMs, relit, start } = sums(request);
       const { width, height } = seen;
-      const rgba = new Uint8ClampedArray(4 * width * height);
+      const bytes = 4 * width * height;
+      const rgba = into?.length === bytes ? into : new Uint8ClampedArray(bytes);
       const forEye = request.forEye === true && request.fineness === 2;
       if (forEye) {
         const rowOf = bloomedRows(raw, width, triples.camera.whiteClip);

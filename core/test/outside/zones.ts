@@ -1,5 +1,4 @@
 import { readFiguresFrom } from '../../figures/read';
-import { SURFACE } from '../../src/figure/surfaces';
 import { random } from '../../src/figure/numeric';
 import { flareOf, inScatter } from '../../src/transport/air';
 import { reaching } from '../../src/transport/reach';
@@ -85,9 +84,10 @@ function atPixels(
   near.sort((a, b) => a.d - b.d);
   const [a, b, c] = SKIN_SPREAD[1]!;
   const parts = near.slice(0, 10).map(({ i }) => {
-    const direct = f.surface[i] === SURFACE.skin ? a * term.sharp[i]! + b * term.near[i]! + c * term.wide[i]! : term.sharp[i]!;
+    const k = f.inSkin[i]!;
+    const direct = k >= 0 ? a * term.sharp[i]! + b * term.near[k]! + c * term.wide[k]! : term.sharp[i]!;
     const cards = term.cards.reduce((sum, card) => sum + card.sharp[i]!, 0);
-    return (direct + cards + term.cloth[i]! + term.skin[i]!) / f.fade[i]!;
+    return (direct + cards + term.cloth[i]! + (k >= 0 ? term.skin[k]! : 0)) / f.fade[i]!;
   });
   const light = parts.reduce((sum, v) => sum + v, 0) / parts.length;
   return { light, air: airAt(f.pixel[near[0]!.i]!), least: Math.min(...parts), most: Math.max(...parts) };
