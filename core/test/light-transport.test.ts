@@ -1,6 +1,7 @@
 import { beamIntegral, beamIntensity, zoomGain, zoomLens } from '../src/exposure/beam';
 import { nearFieldRatio } from '../src/exposure/distance';
 import { SURFACE } from '../src/figure/surfaces';
+import { amountAt } from '../src/picture/amounts';
 import { finishInto, soften } from '../src/picture/finish';
 import { frameTriples } from '../src/picture/triples';
 import { faceOf, glint, seenAlong } from '../src/picture/sheen';
@@ -385,8 +386,8 @@ describe('effects that photographers know', () => {
         const p = seen.fragments.pixel[f]!;
         if (seen.fragments.surface[f] !== SURFACE.eye || iris[p]! < 0.1) continue;
         const row = Math.floor(p / 260);
-        sum += gloss[f]!;
-        at += gloss[f]! * row;
+        sum += amountAt(gloss, f);
+        at += amountAt(gloss, f) * row;
         middle += row;
         n++;
       }

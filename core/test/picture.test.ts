@@ -1,6 +1,7 @@
 import { MATERIAL_NAMES, SURFACE_MATERIALS, type MaterialName } from '../src/figure/materials';
 import { STRAND } from '../src/figure/strands';
 import { SURFACE } from '../src/figure/surfaces';
+import { amountAt } from '../src/picture/amounts';
 import { glossOf } from '../src/picture/gloss';
 import { findSeen } from '../src/picture/seen';
 import { stageOf } from '../src/transport/stage';
@@ -103,7 +104,7 @@ describe('the geometry of a light in the picture', () => {
     const { room } = seen;
     let compared = 0;
     for (let i = 0; i < room.through; i++) {
-      const lit = terms[l]!.room[i]!;
+      const lit = amountAt(terms[l]!.room, i);
       if (MATERIAL_NAMES[room.material[i]!] !== 'backdrop' || lit === 0) continue;
       const at = (values: Float32Array) => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!] as [number, number, number];
       const probe = {
@@ -182,7 +183,7 @@ describe('the geometry of a light in the picture', () => {
       for (let i = 0; i < seen.fragments.count; i++) {
         if (seen.fragments.surface[i] !== SURFACE.skin) continue;
         all += seen.fragments.share[i]!;
-        if (sharp[i]! < 1e-4) none += seen.fragments.share[i]!;
+        if (amountAt(sharp, i) < 1e-4) none += seen.fragments.share[i]!;
       }
       return none / all;
     };

@@ -26,6 +26,7 @@ import {
   type Look,
 } from '../src';
 import { LIQUID } from '../src/figure/materials';
+import { amountAt } from '../src/picture/amounts';
 import type { LightTerm } from '../src/picture/light-term';
 import type { Seen } from '../src/picture/seen';
 import { sumCheck } from '../src/picture/sum-check';
@@ -102,10 +103,12 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         let sum = f.open[i]! * f.fade[i]! * room[k]! * rho(k) * (1 + f.hollow[i]! * own[k]!);
         terms.forEach((t, l) => {
           const n = f.inSkin[i]!;
-          const [sharp, hollow] = [t.sharp[i]!, n < 0 ? 0 : t.skin[n]!];
-          const direct = a * sharp + b * (n < 0 ? sharp : t.near[n]!) + w * (n < 0 ? sharp : t.wide[n]!);
-          sum += sources[l]![k]! * (rho(k) * (direct + t.cloth[i]! * of('wardrobe')[k]! + hollow * of('skin')[k]!) + t.gloss[i]!);
-          for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.sharp[i]! * rho(k);
+          const [sharp, hollow] = [amountAt(t.sharp, i), n < 0 ? 0 : amountAt(t.skin, n)];
+          const direct = a * sharp + b * (n < 0 ? sharp : amountAt(t.near, n)) + w * (n < 0 ? sharp : amountAt(t.wide, n));
+          sum +=
+            sources[l]![k]! *
+            (rho(k) * (direct + amountAt(t.cloth, i) * of('wardrobe')[k]! + hollow * of('skin')[k]!) + amountAt(t.gloss, i));
+          for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * amountAt(card.sharp, i) * rho(k);
         });
         return sum;
       });
@@ -129,8 +132,10 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
           terms.forEach((t, l) => {
             sum +=
               sources[l]![k]! *
-              (shade * (t.strands[q]! * scatter[k]! + t.strandsThrough[q]! * through[k]!) + t.strandsMirrored[q]!);
-            for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.strands[q]! * shade * scatter[k]!;
+              (shade * (amountAt(t.strands, q) * scatter[k]! + amountAt(t.strandsThrough, q) * through[k]!) +
+                amountAt(t.strandsMirrored, q));
+            for (const card of t.cards)
+              sum += sources[l]![k]! * tints[card.board]![k]! * amountAt(card.strands, q) * shade * scatter[k]!;
           });
           return sum;
         });
@@ -141,8 +146,8 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
       add(parts.pixel[i]!, c, parts.share[i]!, (k) => {
         let sum = parts.fade[i]! * room[k]! * rho[k]!;
         terms.forEach((t, l) => {
-          sum += sources[l]![k]! * (t.room[i]! * rho[k]! + (t.roomGloss?.[i] ?? 0));
-          for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * card.room[i]! * rho[k]!;
+          sum += sources[l]![k]! * (amountAt(t.room, i) * rho[k]! + (t.roomGloss ? amountAt(t.roomGloss, i) : 0));
+          for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * amountAt(card.room, i) * rho[k]!;
           if (i >= parts.through && t.through)
             sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
         });

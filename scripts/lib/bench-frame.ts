@@ -1,6 +1,14 @@
 // The picture: relighting against a rendering wavelength by wavelength, in the same run on the same look.
 import { readFiguresFrom } from '../../core/figures/read';
-import { findSeen, frameTriples, lightTerm, makeStudio, reflectancesOf, relightInto } from '../../core/src/picture/index';
+import {
+  amountAt,
+  findSeen,
+  frameTriples,
+  lightTerm,
+  makeStudio,
+  reflectancesOf,
+  relightInto,
+} from '../../core/src/picture/index';
 import { makeCamera, lookupIn, product, resolveFilter, resolveSource, type Look } from '../../core/src/index';
 import { responses } from '../../core/src/camera/sensor';
 import { MATERIAL, SURFACE_MATERIALS } from '../../core/src/figure/materials';
@@ -64,13 +72,13 @@ function slowly(look: Look, width: number, height: number): { slow: number; fast
       const rho = all[MATERIAL[name]]!;
       terms.forEach(({ sharp }, l) => {
         const source = sources[l]!;
-        const e = mixed * sharp[i]!;
+        const e = mixed * amountAt(sharp, i);
         for (let k = 0; k < arriving.length; k++) arriving[k]! += source[k]! * e * rho[k]!;
       });
     });
     terms.forEach(({ gloss }, l) => {
       const source = sources[l]!;
-      for (let k = 0; k < arriving.length; k++) arriving[k]! += source[k]! * gloss[i]!;
+      for (let k = 0; k < arriving.length; k++) arriving[k]! += source[k]! * amountAt(gloss, i);
     });
     sum += responses(camera.sensor, arriving)[0];
   }
@@ -80,7 +88,7 @@ function slowly(look: Look, width: number, height: number): { slow: number; fast
     terms.forEach((term, l) => {
       const source = sources[l]!;
       for (let k = 0; k < arriving.length; k++)
-        arriving[k]! += source[k]! * (term.room[i]! * rho[k]! + (term.roomGloss?.[i] ?? 0));
+        arriving[k]! += source[k]! * (amountAt(term.room, i) * rho[k]! + (term.roomGloss ? amountAt(term.roomGloss, i) : 0));
     });
     sum += responses(camera.sensor, arriving)[0];
   }

@@ -1,6 +1,7 @@
 /** The picture of a look: kept apart from the main surface, since only those who draw need it. */
 export { makeStudio, type Fineness, type Picture, type PictureRequest, type PointReading, type Studio } from './studio';
 export { viewOf, type View } from '../transport/view';
+export { amountAt, type Amounts } from './amounts';
 export { lightTerm, type LightTerm } from './light-term';
 export { findSeen, type Seen } from './seen';
 export { developInto } from './develop';

@@ -2,6 +2,8 @@ import { flareOf } from '../transport/air';
 import { openCard, openLight, reaching } from '../transport/reach';
 import type { Light, Look } from '../look/schema';
 import { airTerm } from './air-term';
+import { amountsOf, type Amounts } from './amounts';
+import { free } from './memory';
 import { seenBody, type Body } from './body';
 import { cardOnFragments, lightFragments } from './light-on-figure';
 import { cardOnStrands, lightStrands } from './light-in-strands';
@@ -12,27 +14,27 @@ import { faceOf } from './sheen';
 /** What one source brings to what is seen, before any colour: illuminance per unit of the lamp's intensity, 1/m^2. Haze on the way to the eye is taken off. */
 export interface SourceTerm {
   /** On fragments, at the very place. */
-  readonly sharp: Float32Array;
+  readonly sharp: Amounts;
   /** Scattered by points of strands. */
-  readonly strands: Float32Array;
-  readonly room: Float32Array;
+  readonly strands: Amounts;
+  readonly room: Amounts;
 }
 
 /** Geometry of one light for a whole picture. Multiplied with its spectral triples it is what the light brings. */
 export interface LightTerm extends SourceTerm {
   /** On fragments in skin, by their number among those: light of their near and wide surroundings, and by way of skin in hollows. */
-  readonly near: Float32Array;
-  readonly wide: Float32Array;
-  readonly skin: Float32Array;
+  readonly near: Amounts;
+  readonly wide: Amounts;
+  readonly skin: Amounts;
   /** By way of the figure's own cloth, on fragments. */
-  readonly cloth: Float32Array;
+  readonly cloth: Amounts;
   /** Mirrored, white whatever the material. */
-  readonly gloss: Float32Array;
+  readonly gloss: Amounts;
   /** Null where nothing of the room shines. */
-  readonly roomGloss: Float32Array | null;
+  readonly roomGloss: Amounts | null;
   /** Once through points of strands, and mirrored by them. */
-  readonly strandsThrough: Float32Array;
-  readonly strandsMirrored: Float32Array;
+  readonly strandsThrough: Amounts;
+  readonly strandsMirrored: Amounts;
   /** The light itself seen through glass, on parts of the room that are seen through it. */
   readonly through: Float32Array | null;
   /** By way of each coloured card, by the board's index. */
@@ -75,7 +77,8 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
     const onPlanes = onRoom(seen, one.points, (q) =>
       openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!),
     );
-    if (one.tinted) cards.push({ board: one.board, sharp: onIt, strands: onStrands, room: onPlanes });
+    if (one.tinted)
+      cards.push({ board: one.board, sharp: amountsOf(onIt), strands: amountsOf(onStrands), room: amountsOf(onPlanes) });
     else {
       addInto(onFigure.sharp, onIt);
       seen.fragments.inSkin.forEach((k, i) => {
@@ -85,21 +88,23 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
       });
       if (strands) addInto(inHair.scattered, onStrands);
       addInto(lit, onPlanes);
+      free(onIt, onStrands, onPlanes);
     }
   }
   const flare = flareOf(reach, stage, view.eye, view.forward);
+  const gloss = roomGloss(look, seen, face, lit);
   return {
-    sharp: onFigure.sharp,
-    near: onFigure.near,
-    wide: onFigure.wide,
-    cloth: onFigure.cloth,
-    skin: onFigure.skin,
-    gloss: onFigure.gloss,
-    strands: inHair.scattered,
-    strandsThrough: inHair.through,
-    strandsMirrored: inHair.mirrored,
-    room: lit,
-    roomGloss: roomGloss(look, seen, face, lit),
+    sharp: amountsOf(onFigure.sharp),
+    near: amountsOf(onFigure.near),
+    wide: amountsOf(onFigure.wide),
+    cloth: amountsOf(onFigure.cloth),
+    skin: amountsOf(onFigure.skin),
+    gloss: amountsOf(onFigure.gloss),
+    strands: amountsOf(inHair.scattered),
+    strandsThrough: amountsOf(inHair.through),
+    strandsMirrored: amountsOf(inHair.mirrored),
+    room: amountsOf(lit),
+    roomGloss: gloss && amountsOf(gloss),
     through: seenThroughGlass(room, face),
     cards,
     air: airTerm(seen, reach, flare),

@@ -1,3 +1,5 @@
+import { free } from './memory';
+
 /** Triangles into fragments: what each pixel sees, with four samples a pixel, so that edges are smooth by their coverage. */
 
 // A rotated grid: edges that are nearly upright or level get four steps each.
@@ -76,7 +78,7 @@ export interface RasterFragments {
   readonly near: Float32Array;
 }
 
-/** Gathers samples of the same surface in each pixel. `part` tells surfaces apart that must not be averaged. Sorted by pixel. */
+/** Gathers samples of the same surface in each pixel. `part` tells surfaces apart that must not be averaged. Sorted by pixel. The samples are used up. */
 export function fragmentsOf(
   width: number,
   height: number,
@@ -99,11 +101,13 @@ export function fragmentsOf(
     const f = (a: Float32Array) => {
       const b = new Float32Array(most);
       b.set(a);
+      free(a);
       return b;
     };
     const w = (a: Uint32Array) => {
       const b = new Uint32Array(most);
       b.set(a);
+      free(a);
       return b;
     };
     [pixel, tri] = [w(pixel), w(tri)];
@@ -150,7 +154,7 @@ export function fragmentsOf(
       if (z < near[p]!) near[p] = z;
     }
   }
-  return {
+  const found = {
     count: n,
     pixel: pixel.slice(0, n),
     share: share.slice(0, n),
@@ -160,4 +164,6 @@ export function fragmentsOf(
     cover,
     near,
   };
+  free(depth, triangle, pixel, share, tri, fu, fv);
+  return found;
 }

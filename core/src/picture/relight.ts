@@ -3,6 +3,7 @@ import { STRAND } from '../figure/strands';
 import { SURFACE } from '../figure/surfaces';
 import { EYE_SPREAD, SKIN_SPREAD } from '../transport/skin-light';
 import { STRAND_ROOM } from '../transport/zone-light';
+import { amountAt } from './amounts';
 import type { LightTerm, SourceTerm } from './light-term';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
@@ -43,18 +44,19 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
   const heads = figure.skin?.vertices ?? 0;
   const { plain, fromSkin, fromCloth } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
+  const { sharp, near: nearby, wide: widely, skin: bySkin, cloth: byCloth, gloss: mirrored } = term;
   for (let i = 0; i < f.count; i++) {
     const share = f.share[i]!;
     if (share === 0) continue;
     const surface = f.surface[i]!;
     const places = PLACES[surface]!;
-    const s = term.sharp[i]!;
+    const s = amountAt(sharp, i);
     const k = f.inSkin[i]!;
-    const near = k < 0 ? s : term.near[k]!;
-    const wide = k < 0 ? s : term.wide[k]!;
-    const skin = k < 0 ? 0 : term.skin[k]!;
-    const cloth = term.cloth[i]!;
-    const gloss = term.gloss[i]!;
+    const near = k < 0 ? s : amountAt(nearby, k);
+    const wide = k < 0 ? s : amountAt(widely, k);
+    const skin = k < 0 ? 0 : amountAt(bySkin, k);
+    const cloth = amountAt(byCloth, i);
+    const gloss = amountAt(mirrored, i);
     const way = surface === SURFACE.skin && f.corner[3 * i]! >= heads ? EAR_SPREADS : SPREADS[surface]!;
     const e0 = way[0]! * s + way[1]! * near + way[2]! * wide;
     const e1 = way[3]! * s + way[4]! * near + way[5]! * wide;
@@ -81,7 +83,7 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
 function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array): void {
   const { fragments: f, room } = seen;
   for (let i = 0; i < f.count; i++) {
-    const e = card.sharp[i]! * f.share[i]!;
+    const e = amountAt(card.sharp, i) * f.share[i]!;
     if (e === 0) continue;
     const places = PLACES[f.surface[i]!]!;
     const q = 3 * f.pixel[i]!;
@@ -95,7 +97,7 @@ function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array):
     }
   }
   for (let i = 0; i < room.count; i++) {
-    const e = card.room[i]! * room.share[i]!;
+    const e = amountAt(card.room, i) * room.share[i]!;
     if (e === 0) continue;
     const m = 3 * room.material[i]!;
     const q = 3 * room.pixel[i]!;
@@ -103,7 +105,7 @@ function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array):
     raw[q + 1]! += e * figures[m + 1]!;
     raw[q + 2]! += e * figures[m + 2]!;
   }
-  addSoftly(raw, seen, (i) => card.strands[i]!, figures);
+  addSoftly(raw, seen, (i) => amountAt(card.strands, i), figures);
 }
 
 /** Gives what a point of a strand sends to the pixels that show it. */
@@ -127,9 +129,9 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
   for (let i = 0; i < strands.point.length; i++) {
     const k = strands.point[i]!;
     const [a, t] = STRAND_MATERIALS[kind[k]!]!;
-    const scattered = tint[k]! * term.strands[i]!;
-    const through = tint[k]! * term.strandsThrough[i]!;
-    const mirrored = term.strandsMirrored[i]!;
+    const scattered = tint[k]! * amountAt(term.strands, i);
+    const through = tint[k]! * amountAt(term.strandsThrough, i);
+    const mirrored = amountAt(term.strandsMirrored, i);
     sendTo(
       raw,
       strands,
@@ -158,8 +160,8 @@ function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples)
   const { roomGloss } = term;
   const { plain } = light.direct;
   for (let i = 0; i < room.count; i++) {
-    const lit = term.room[i]! * room.share[i]!;
-    const gloss = roomGloss ? roomGloss[i]! * room.share[i]! : 0;
+    const lit = amountAt(term.room, i) * room.share[i]!;
+    const gloss = roomGloss ? amountAt(roomGloss, i) * room.share[i]! : 0;
     if (lit === 0 && gloss === 0) continue;
     const m = 3 * room.material[i]!;
     const q = 3 * room.pixel[i]!;

@@ -15,7 +15,7 @@ export interface RoomParts {
   readonly bent: Float32Array;
 }
 
-/** Parts of the room as they are found: as many as there are pixels at the most, and what shows through glass. */
+/** Parts of the room as they are found: up to `most`. */
 export class RoomList {
   private n = 0;
   private readonly pixel: Uint32Array;
@@ -51,15 +51,16 @@ export class RoomList {
   }
 
   done(through: number, hazePerM: number): RoomParts {
-    const { n } = this;
+    const { n, pixel, share, material, place, normal, way } = this;
+    for (let i = 0; i < n; i++) way[i] = hazePerM > 0 ? Math.exp(-hazePerM * way[i]!) : 1;
     return {
       count: n,
-      pixel: this.pixel.slice(0, n),
-      share: this.share.slice(0, n),
-      material: this.material.slice(0, n),
-      place: this.place.slice(0, 3 * n),
-      normal: this.normal.slice(0, 3 * n),
-      fade: this.way.slice(0, n).map((way) => (hazePerM > 0 ? Math.exp(-hazePerM * way) : 1)),
+      pixel: pixel.subarray(0, n),
+      share: share.subarray(0, n),
+      material: material.subarray(0, n),
+      place: place.subarray(0, 3 * n),
+      normal: normal.subarray(0, 3 * n),
+      fade: way.subarray(0, n),
       through,
       exit: Float32Array.from(this.exit),
       bent: Float32Array.from(this.bent),

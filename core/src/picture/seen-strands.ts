@@ -1,5 +1,6 @@
 import { tangentInto, type Strands } from '../figure/strands';
 import type { Point } from '../look/schema';
+import { free } from './memory';
 import type { StrandShares } from './strand-raster';
 
 /** Points of strands that are seen, and the pixels that show each. */
@@ -18,7 +19,7 @@ export interface SeenStrands {
   readonly left: Float32Array;
 }
 
-/** Sorts the shares of strands by their points. `place` are the points in the room, m. */
+/** Sorts the shares of strands by their points; the shares are used up. `place` are the points in the room, m. */
 export function seenStrands(
   shares: StrandShares,
   strands: Strands,
@@ -57,5 +58,6 @@ export function seenStrands(
     pixel[at] = shares.pixel[i]!;
     share[at] = shares.share[i]!;
   }
+  free(times, shares.pixel, shares.point, shares.share);
   return { point, tangent, fade, first, pixel, share, left: shares.left };
 }

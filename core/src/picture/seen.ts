@@ -6,6 +6,7 @@ import type { Look, Point } from '../look/schema';
 import { ownHollow } from '../transport/bounce';
 import { shapeOf, stageOf, toRoom, toSubject, turnToRoom, type Stage } from '../transport/stage';
 import { viewOf, type View } from '../transport/view';
+import { free } from './memory';
 import { fragmentsOf, rasterise } from './raster';
 import { makeSpot, relieve } from './relief';
 import { meetRoom, roomShape, type Met, type RoomShape } from './room-surface';
@@ -314,25 +315,27 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
   const pixels = width * height;
   let strands: SeenStrands | null = null;
   const strandPlace = figure.strands ? inRoom(stage, figure.strands.place) : null;
-  if (figure.strands && strandPlace)
-    strands = seenStrands(
-      rasteriseStrands(width, height, onScreen(view, strandPlace), figure.strands, focalPx, raw.near, raw.cover),
-      figure.strands,
-      strandPlace,
-      view.eye,
-      hazePerM,
-    );
+  if (figure.strands && strandPlace) {
+    const strandScreen = onScreen(view, strandPlace);
+    const shares = rasteriseStrands(width, height, strandScreen, figure.strands, focalPx, raw.near, raw.cover);
+    free(strandScreen);
+    strands = seenStrands(shares, figure.strands, strandPlace, view.eye, hazePerM);
+    free(strandPlace);
+  }
   const left = strands?.left ?? null;
   const used = new Uint8Array(figure.surface.length);
   const fragments = shadeFragments(look, view, stage, figure, roomPlace, used, raw, left);
 
-  const list = new RoomList(pixels + (shape.form === 'bottle' ? fragments.count : 0));
+  const behind = (p: number) => (1 - raw.cover[p]!) * (left ? left[p]! : 1);
+  let most = shape.form === 'bottle' ? fragments.count : 0;
+  for (let p = 0; p < pixels; p++) if (behind(p) > LEAST_SHARE) most++;
+  const list = new RoomList(most);
   const room = roomShape(look);
   const met: Met = { t: 0, material: 0, nx: 0, ny: 0, nz: 0 };
   const wayM = new Float32Array(pixels);
   const isSubject = new Uint8Array(pixels);
   for (let p = 0; p < pixels; p++) {
-    const share = (1 - raw.cover[p]!) * (left ? left[p]! : 1);
+    const share = behind(p);
     isSubject[p] = share < 0.5 ? 1 : 0;
     if (share <= LEAST_SHARE) continue;
     const d = sightOf(view, p);
@@ -347,6 +350,7 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
     if (raw.cover[p]! > 0) nearM[p] = raw.near[p]!;
     else if (left && left[p]! < 0.98) nearM[p] = Math.min(nearM[p]!, look.camera.distanceM);
   }
+  free(roomPlace, screen, raw.share, raw.triangle, raw.u, raw.v, raw.cover, raw.near);
   const through = list.count;
   if (shape.form === 'bottle') behindGlass(list, fragments, stage, room, view.eye);
   return {

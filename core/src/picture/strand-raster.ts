@@ -1,6 +1,7 @@
+import { free } from './memory';
 import type { Strands } from '../figure/strands';
 
-/** Shares that points of strands have in pixels. In each pixel they add up to no more than 1. */
+/** Shares that points of strands have in pixels: the first `count` of each list. In each pixel they add up to no more than 1. */
 export interface StrandShares {
   readonly count: number;
   readonly pixel: Uint32Array;
@@ -40,6 +41,7 @@ function frontToBack(screen: Float32Array, start: Uint32Array): Uint32Array {
   for (let b = 0; b < BINS; b++) bins[b + 1]! += bins[b]!;
   const order = new Uint32Array(n);
   for (let i = 0; i < n; i++) order[bins[key[i]!]!++] = at[i]!;
+  free(at, key);
   return order;
 }
 
@@ -54,6 +56,7 @@ class Shares {
     if (this.n === this.share.length) {
       const more = <T extends Uint32Array | Float32Array>(a: T, b: T): T => {
         b.set(a);
+        free(a);
         return b;
       };
       const most = 2 * this.n;
@@ -134,9 +137,9 @@ export function rasteriseStrands(
       }
     }
   }
+  free(order);
   thicken(out, left);
-  const n = out.n;
-  return { count: n, pixel: out.pixel.slice(0, n), point: out.point.slice(0, n), share: out.share.slice(0, n), left };
+  return { count: out.n, pixel: out.pixel, point: out.point, share: out.share, left };
 }
 
 /** A mass of hair is denser than the strands that are drawn of it. */
@@ -150,4 +153,5 @@ function thicken(out: Shares, left: Float32Array): void {
     left[p] = n;
   }
   for (let i = 0; i < out.n; i++) out.share[i]! *= times[out.pixel[i]!]!;
+  free(times);
 }

@@ -68,7 +68,7 @@ export interface PointReading {
   readonly place: Point;
 }
 
-/** What is kept of geometry, by the pixels of its pictures: about 110 bytes a pixel of what is seen, 25 a pixel and light. */
+/** What is kept of geometry, by the pixels of its pictures: about 90 bytes a pixel of what is seen, 6 a pixel and light. */
 const MOST_SEEN_PIXELS = 1_200_000;
 const [TERM_PIXELS, MOST_TERM_PIXELS] = [3_000_000, 7_000_000];
 /** Room for lights that have moved, beside what a picture needs. */
@@ -96,7 +96,7 @@ function reuse<V>(map: Map<string, V>, key: string, budget: number, weight: (val
 }
 
 const pixelsOf = ({ width, height }: Seen) => width * height;
-const termPixels = ({ sharp, room }: LightTerm) => sharp.length + room.length;
+const termPixels = ({ sharp, room }: LightTerm) => sharp.codes.length + room.codes.length;
 
 /** Under this, linear output, a place is too dark to show a colour. */
 const DARK_BELOW = 0.012;

@@ -1,5 +1,6 @@
 import { readFiguresFrom } from '../../figures/read';
 import { random } from '../../src/figure/numeric';
+import { amountAt } from '../../src/picture/amounts';
 import { flareOf, inScatter } from '../../src/transport/air';
 import { reaching } from '../../src/transport/reach';
 import { SKIN_SPREAD } from '../../src/transport/skin-light';
@@ -69,8 +70,8 @@ function atPixels(
     let best = -1;
     for (let i = 0; i < room.through; i++) if (best < 0 || distance(room.place, i) < distance(room.place, best)) best = i;
     if (best < 0 || distance(room.place, best) > 0.02) return null;
-    const cards = term.cards.reduce((sum, card) => sum + card.room[best]!, 0);
-    const light = (term.room[best]! + cards) / room.fade[best]!;
+    const cards = term.cards.reduce((sum, card) => sum + amountAt(card.room, best), 0);
+    const light = (amountAt(term.room, best) + cards) / room.fade[best]!;
     return { light, air: airAt(room.pixel[best]!), least: light, most: light };
   }
   const { fragments: f } = seen;
@@ -85,9 +86,10 @@ function atPixels(
   const [a, b, c] = SKIN_SPREAD[1]!;
   const parts = near.slice(0, 10).map(({ i }) => {
     const k = f.inSkin[i]!;
-    const direct = k >= 0 ? a * term.sharp[i]! + b * term.near[k]! + c * term.wide[k]! : term.sharp[i]!;
-    const cards = term.cards.reduce((sum, card) => sum + card.sharp[i]!, 0);
-    return (direct + cards + term.cloth[i]! + (k >= 0 ? term.skin[k]! : 0)) / f.fade[i]!;
+    const direct =
+      k >= 0 ? a * amountAt(term.sharp, i) + b * amountAt(term.near, k) + c * amountAt(term.wide, k) : amountAt(term.sharp, i);
+    const cards = term.cards.reduce((sum, card) => sum + amountAt(card.sharp, i), 0);
+    return (direct + cards + amountAt(term.cloth, i) + (k >= 0 ? amountAt(term.skin, k) : 0)) / f.fade[i]!;
   });
   const light = parts.reduce((sum, v) => sum + v, 0) / parts.length;
   return { light, air: airAt(f.pixel[near[0]!.i]!), least: Math.min(...parts), most: Math.max(...parts) };
@@ -125,7 +127,8 @@ for (let n = 0; n < 50; n++) {
     });
     // Scraps are left out: what is four stops under the brightest zone of this light, or five under the brightest part of the picture. Eight
     // stops under it is dark.
-    const parts = picture.terms[l]!.sharp.reduce((best, v) => Math.max(best, v), 0);
+    const { sharp } = picture.terms[l]!;
+    const parts = sharp.codes.reduce((best, _, i) => Math.max(best, amountAt(sharp, i)), 0);
     const most = all.reduce((best, { figure, pixel }) => Math.max(best, figure, pixel.light), parts / 2);
     for (const { zone, figure, air, pixel } of all) {
       if (figure + pixel.light <= most / 16) continue;
