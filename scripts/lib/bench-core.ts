@@ -1,4 +1,5 @@
 // The computations that have budgets, on generated looks. Bundled and run by scripts/bench.mjs.
+import { readFiguresFrom } from '../../core/figures/read';
 import {
   balance,
   daylightSource,
@@ -81,6 +82,7 @@ export function demoLook(): Look {
 }
 
 export function benchCore(): Row[] {
+  readFiguresFrom('core/figures');
   const six = sixLights();
   const moved = (i: number): Look => ({
     ...six,

@@ -1,5 +1,4 @@
 // The picture: relighting against a rendering wavelength by wavelength, in the same run on the same look.
-import { readFiguresFrom } from '../../core/figures/read';
 import {
   amountAt,
   findSeen,
@@ -143,7 +142,6 @@ function rowsOf(look: Look, width: number, height: number): Row[] {
 }
 
 export function benchFrame(six: Look): Row[] {
-  readFiguresFrom('core/figures');
   const three = { ...six, lights: six.lights.slice(0, 3) };
   const { total } = makeStudio().picture({ look: three, width: 780, height: 585, fineness: 2 }).ms;
   const { slow, fast } = slowly(six, ...SIZES[0]);
