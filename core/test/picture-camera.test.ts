@@ -1,4 +1,4 @@
-import { bloomedRows } from '../src/picture/bloom';
+import { bloomInto } from '../src/picture/bloom';
 import { focusInto, focusOf } from '../src/picture/focus';
 import { grainInto } from '../src/picture/grain';
 import { drawn } from './picture-support';
@@ -26,11 +26,7 @@ describe('the camera in the picture', () => {
     const at = (x: number, y: number, c = 0) => 3 * (y * width + x) + c;
     raw[at(3, 2)] = clip + 2;
     const out = new Float32Array(raw.length);
-    const bloom = () => {
-      const rowOf = bloomedRows(raw, width, clip);
-      for (let y = 0; y < height; y++) out.set(rowOf(y), 3 * width * y);
-    };
-    bloom();
+    bloomInto(out, raw, width, clip);
     const gained = (x: number, y: number) => out[at(x, y)]! - raw[at(x, y)]!;
     for (const [x, y] of [
       [2, 2],
@@ -44,12 +40,11 @@ describe('the camera in the picture', () => {
     expect(gained(1, 2)).toBe(0);
     // Other channels of the same place, and all of a picture that burns nowhere, are left alone.
     expect(out[at(2, 2, 1)]).toBe(raw[at(2, 2, 1)]);
-    raw.fill(clip);
-    bloom();
+    bloomInto(out, raw.fill(clip), width, clip);
     expect(out).toEqual(raw);
     // A burnt edge of the picture does not come in on the other side.
     raw.fill(0.5)[at(0, 2)] = 40;
-    bloom();
+    bloomInto(out, raw, width, clip);
     expect(out[at(6, 1)]).toBe(0.5);
   });
 

@@ -31,6 +31,8 @@ export interface Focus {
   readonly radius: Float32Array;
   readonly tile: Float32Array;
   readonly taps: { readonly d: Float32Array; readonly x: Int32Array; readonly y: Int32Array };
+  /** One over the area of each pixel's circle. */
+  readonly area: Float32Array;
 }
 
 /** Radius (pixels) of the circle of confusion of something so far away: a lens of this opening, focused at `focusM`. */
@@ -64,11 +66,9 @@ export function focusOf(seen: Seen, { camera }: Pick<Look, 'camera'>): Focus | n
     if (r > tile[o]!) tile[o] = r;
   }
   if (!any) return null;
-  return { radius, tile, taps: tapsOf(most) };
+  const area = radius.map((r) => 1 / Math.max(1, Math.PI * (r + 0.2) ** 2));
+  return { radius, tile, area, taps: tapsOf(most) };
 }
-
-/** What each place of a circle of this radius gets of its light: one over its area, pixels. */
-const thinness = (r: number) => 1 / Math.max(1, Math.PI * (r + 0.2) * (r + 0.2));
 
 /** Spreads `raw` by the focus into `out`. Weights come from depth alone, so it is linear in the light and can be done once on the sum. */
 export function focusInto(
@@ -77,7 +77,7 @@ export function focusInto(
   { width, height, nearM }: Pick<Seen, 'width' | 'height' | 'nearM'>,
   focus: Focus,
 ): void {
-  const { radius, tile, taps } = focus;
+  const { radius, tile, area, taps } = focus;
   out.set(raw);
   const across = Math.ceil(width / TILE);
   const down = Math.ceil(height / TILE);
@@ -92,8 +92,7 @@ export function focusInto(
           const p = j * width + i;
           const far = nearM[p]! * 1.01;
           const rp = radius[p]!;
-          const own = thinness(rp);
-          let weight = own;
+          let weight = area[p]!;
           let x = weight * raw[3 * p]!;
           let y = weight * raw[3 * p + 1]!;
           let z = weight * raw[3 * p + 2]!;
@@ -103,10 +102,13 @@ export function focusInto(
             if (a < 0 || b < 0 || a >= width || b >= height) continue;
             const q = b * width + a;
             let rq = radius[q]!;
-            if (rq > rp && nearM[q]! > far) rq = rp;
+            let w = area[q]!;
+            if (rq > rp && nearM[q]! > far) {
+              rq = rp;
+              w = area[p]!;
+            }
             const k = rq + 0.5 - taps.d[t]!;
             if (k <= 0) continue;
-            let w = rq === rp ? own : thinness(rq);
             if (k < 1) w *= k;
             weight += w;
             x += w * raw[3 * q]!;

@@ -8,7 +8,7 @@ import { adaptInto, type Adaptation } from '../palette/adaptation';
 import type { Look, Point } from '../look/schema';
 import { patchBounds, type Mark } from '../test-frame/measure';
 import type { PatchParts } from '../test-frame/parts';
-import { bloomedRows } from './bloom';
+import { bloomInto } from './bloom';
 import { burntParts, type Burnt } from './burnt';
 import { developInto } from './develop';
 import { finishInto, needsFinish } from './finish';
@@ -130,6 +130,7 @@ export function makeStudio(): Studio {
   const lastOf = new WeakMap<Seen, Sums>();
   /** What focus and what is drawn over the sums make of them. */
   let scratch = new Float32Array(0);
+  let bloomed = new Float32Array(0);
 
   const sizeOf = ({ width, height, fineness }: PictureRequest) => ({
     width: Math.max(1, Math.round(width * SCALES[fineness])),
@@ -255,10 +256,13 @@ export function makeStudio(): Studio {
       const bytes = 4 * width * height;
       const rgba = into?.length === bytes ? into : new Uint8ClampedArray(bytes);
       const forEye = request.forEye === true && request.fineness === 2;
+      let shown = raw;
       if (forEye) {
-        const rowOf = bloomedRows(raw, width, triples.camera.whiteClip);
-        for (let y = 0; y < height; y++) developInto(rgba.subarray(4 * width * y, 4 * width * (y + 1)), rowOf(y), triples.camera);
-      } else developInto(rgba, raw, triples.camera);
+        if (bloomed.length !== raw.length) bloomed = new Float32Array(raw.length);
+        bloomInto(bloomed, raw, width, triples.camera.whiteClip);
+        shown = bloomed;
+      }
+      developInto(rgba, shown, triples.camera);
       const burnt = request.fineness === 2 && request.only === undefined ? burntParts(raw, seen, triples.camera) : null;
       if (forEye) grainInto(rgba, width, request.look.camera.iso);
       if (request.adaptation) adaptInto(rgba, request.adaptation);
