@@ -31,8 +31,9 @@ export class StrandList {
   private kind: Uint8Array;
   private readonly start: number[] = [0];
 
-  /** `capacity`: room for so many points at first. */
-  constructor(capacity = 1 << 16) {
+  /** `expected`: how many points are expected. */
+  constructor(expected = 1 << 16) {
+    const capacity = Math.max(1024, expected);
     this.place = new Float32Array(3 * capacity);
     this.width = new Float32Array(capacity);
     this.tint = new Float32Array(capacity);
