@@ -127,6 +127,46 @@ describe('baked figures', () => {
   });
 });
 
+describe('people', () => {
+  it('wear everything, whoever they are: also the bald a cap', () => {
+    for (const person of PERSON_IDS)
+      for (const headwear of HEADWEAR) {
+        const { strands, who } = figureOf({ ...shape, person, headwear, garment: 'sweater' }, 'quick');
+        const count = (kind: number) => strands!.kind.reduce((n, k) => n + (k === kind ? 1 : 0), 0);
+        // Brows are left to all; hair to all who have some, less of it under a hat.
+        expect(count(1)).toBeGreaterThan(0);
+        expect(count(0) > 0).toBe(who!.hair.strands > 0);
+        if (headwear === 'none') continue;
+        const bare = figureOf({ ...shape, person, garment: 'sweater' }, 'quick').strands!.kind.length;
+        expect(strands!.kind.length).toBeLessThanOrEqual(bare);
+      }
+  });
+
+  it('wear cloth that closes round the neck: no moat lies between collar and shoulders', () => {
+    // A coat's collar stands off and hides what is under it.
+    for (const garment of GARMENT_IDS.filter((one) => one !== 'coat')) {
+      const { shade } = figureOf({ ...shape, garment, headTurnDeg: 0 }, 'quick');
+      // Height of what is met straight down, so far from the neck's axis; from under the chin.
+      const height = (radius: number, angle: number) => {
+        const [x, z] = [1.05 * radius * Math.cos(angle), -0.065 + radius * Math.sin(angle)];
+        const met = firstHit(shade.bvh, [x, -0.1, z], [0, -1, 0], 0.4);
+        return met ? -0.1 - met.t : -1;
+      };
+      for (let k = 0; k < 24; k++) {
+        const angle = (Math.PI * k) / 12;
+        const shoulder = height(0.105, angle);
+        for (const radius of [0.068, 0.076, 0.084, 0.092])
+          expect({ garment, k, radius, deep: height(radius, angle) < shoulder - 0.012 }).toEqual({
+            garment,
+            k,
+            radius,
+            deep: false,
+          });
+      }
+    }
+  });
+});
+
 describe('the format of baked parts', () => {
   it('gives back what was written', () => {
     fc.assert(

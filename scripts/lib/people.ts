@@ -166,7 +166,7 @@ export function peopleSheet(figures: string, width: number, height: number): She
           ...cameraOf('stills-soft'),
           iso: 200,
           aperture: 5.6,
-          focalMm: 85,
+          focalMm: 108,
           sensorWidthMm: 24,
           sensorHeightMm: 30,
           distanceM: 1.62,

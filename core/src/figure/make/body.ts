@@ -20,7 +20,8 @@ interface Cut {
   readonly skirt: number;
 }
 
-const CUTS: Readonly<Record<Garment, Cut>> = {
+/** Cuts by garment. */
+export const CUTS: Readonly<Record<Garment, Cut>> = {
   sweater: { thick: 0.55, folds: 0.5, seed: 57, skirt: 0 },
   shirt: { thick: 0.35, folds: 0.66, seed: 31, skirt: 0 },
   jacket: { thick: 0.6, folds: 0.55, seed: 83, skirt: 0 },
