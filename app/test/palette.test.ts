@@ -11,6 +11,7 @@ import {
   type KitEntry,
   type KitGel,
   type Look,
+  lightColours,
 } from '@fulgent/core';
 import { ApiError } from '../src/api/client';
 import { TOOLS } from '../src/bench/tools';
@@ -33,7 +34,6 @@ import {
   removeMember,
   swapMembers,
 } from '../src/palette/edits';
-import { lightColours } from '../src/palette/useStudies';
 import { problemLines } from '../src/ui/problems';
 
 jest.mock('../src/workers/compute', () => ({ compute: () => ({}), latestEvaluator: () => () => undefined }));
@@ -135,11 +135,11 @@ describe('edits of the palette', () => {
   });
 
   it('takes the colour of a found light at this white balance', () => {
-    const at = (whiteK: number) => presetTarget('street-sodium', { ...look().camera, whiteK });
+    const at = (whiteK: number) => presetTarget('street-sodium', { ...look(), camera: { ...look().camera, whiteK } });
     expect(at(5600).hueDeg).toBeGreaterThan(40);
     expect(at(5600).hueDeg).toBeLessThan(90);
     expect(at(2500).purity).toBeLessThan(at(5600).purity);
-    expect(targetWord(presetTarget('screen', look().camera))).toBe('neutral');
+    expect(targetWord(presetTarget('screen', look()))).toBe('neutral');
   });
 });
 

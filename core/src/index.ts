@@ -23,7 +23,7 @@ export { cielabUnderD65, individualTypologyAngleDeg } from './colour/cielab';
 export { chromaOf, hueDegOf, oklabDistance, oklabOf } from './colour/oklab';
 export { hexOfLinear } from './colour/rgb';
 export { reflectanceHex } from './colour/reflectance-colour';
-export { CURVES, makeCamera, type Camera, type CameraOptions, type Curve } from './camera/camera';
+export { baseCamera, CURVES, makeCamera, type Camera, type CameraOptions, type Curve } from './camera/camera';
 export { CHANNELS, sampledSensor, standInSensor, type Channel, type Sensor, type SensorSamples } from './camera/sensor';
 export { WHITE_RANGE_K, whiteIlluminant } from './camera/white';
 export {
@@ -42,7 +42,7 @@ export { formatFlashPower, formatPercent, formatShutter, formatStops } from './e
 export { skinBandOf, skinReflectance, SKIN_PRESETS, type SkinBand } from './surface/skin';
 export { findMaterial, materialsOf, MATERIALS, type Material } from './surface/materials';
 export { findGel, GELS, type CatalogueGel } from './catalogue/gels';
-export { CAMERAS, cameraOf, FIXTURES, fixtureOf, MODIFIERS, modifierOf, type KitItem } from './catalogue/kit';
+export { CAMERAS, kitCamera, FIXTURES, fixtureOf, MODIFIERS, modifierOf, type KitItem } from './catalogue/kit';
 export { windowAlone, zoneAlone, type AloneWindow } from './vivid/alone';
 export { type FirstClip, type Headroom } from './vivid/clip';
 export { VIVID, type VividWindow } from './vivid/window';
@@ -123,6 +123,7 @@ export {
   spectrumOfSource,
   type SpectrumLookup,
 } from './look/resolve';
+export { cameraOf, type White } from './look/camera';
 export { evaluate, filterSwatchHex, KEY_PROBE_ID } from './look/evaluate';
 export type {
   AmbientRow,
@@ -232,6 +233,24 @@ export { dialBack, miredBetween, NO_CORRECTION, unitFrom, unitSpectrum, type Mea
 export { gelSafety, gelCautionKey, openGelStops, type GelSafety } from './rig/gel-safety';
 export { LIGHT_PRESETS, presetSource } from './spectrum/presets';
 export { EYE_WHITE } from './surface/skin';
+export {
+  correctionForLight,
+  correctionForWhite,
+  unitOfLight,
+  type CorrectionStudy,
+  type Measured,
+  type SkinUnder,
+} from './correction/for-light';
+export {
+  gelSwatches,
+  inOtherModes,
+  lightColours,
+  matchLights,
+  paletteWithKit,
+  reachWithKit,
+  type GelSwatch,
+  type LightColour,
+} from './palette/with-kit';
 export { correctionFor, warmUpAfterwards, type Correction, type CorrectionFit, type WarmUp } from './correction/correction';
 export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
 export { ASSOCIATIONS } from './palette/associations';
@@ -313,15 +332,7 @@ export {
   type WindowReading,
 } from './capture/ambient';
 export { judgeFrame, measureFrame, proofIsCurrent, type FrameMeasure, type FrameVerdict } from './capture/black-frame';
-export {
-  lightAtWhite,
-  lightsAtWhites,
-  whiteScale,
-  whiteSchools,
-  type LightAtWhites,
-  type White,
-  type WhiteSchool,
-} from './capture/white';
+export { lightAtWhite, lightsAtWhites, whiteScale, whiteSchools, type LightAtWhites, type WhiteSchool } from './capture/white';
 export {
   attributeChange,
   baselineOf,

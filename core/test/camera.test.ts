@@ -1,4 +1,4 @@
-import { applyCurve, makeCamera, recordInto, type CameraOptions } from '../src/camera/camera';
+import { applyCurve, baseCamera, makeCamera, recordInto, type CameraOptions } from '../src/camera/camera';
 import { responses, sampledSensor, standInSensor } from '../src/camera/sensor';
 import { whiteIlluminant } from '../src/camera/white';
 import { cctDuv } from '../src/colour/cct';
@@ -7,8 +7,12 @@ import { gaussian, product, sampled, scaled, WAVELENGTHS_NM } from '../src/spect
 import { normalised } from '../src/spectrum/source';
 import { balancedTriple } from '../src/vivid/alone';
 
-const record = (options: CameraOptions, stops: number, spectrum = whiteIlluminant(options.whiteK ?? 5600, options.tintDuv)) => {
-  const camera = makeCamera(options);
+const record = (
+  options: Omit<CameraOptions, 'sensor'>,
+  stops: number,
+  spectrum = whiteIlluminant(options.whiteK ?? 5600, options.tintDuv),
+) => {
+  const camera = baseCamera(options);
   const out = new Float64Array(3);
   recordInto(out, camera, ...balancedTriple(camera, scaled(spectrum, 2 ** stops)));
   return [...out];
@@ -53,15 +57,15 @@ describe('white balance and clipping', () => {
   });
 
   it('names what is out of range', () => {
-    expect(() => makeCamera({ whiteK: 100 })).toThrow(/whiteK must be a number from 1600/);
-    expect(() => makeCamera({ headroomStops: NaN })).toThrow(/headroomStops/);
-    expect(() => makeCamera({ curve: 'vivid' as never })).toThrow(/curve must be one of/);
+    expect(() => baseCamera({ whiteK: 100 })).toThrow(/whiteK must be a number from 1600/);
+    expect(() => baseCamera({ headroomStops: NaN })).toThrow(/headroomStops/);
+    expect(() => baseCamera({ curve: 'vivid' as never })).toThrow(/curve must be one of/);
   });
 });
 
 describe('curves', () => {
   it('rises without a step in value or slope where the shoulder begins, and ends at 1', () => {
-    const camera = makeCamera({ curve: 'film-like' });
+    const camera = baseCamera({ curve: 'film-like' });
     const slope = (x: number) => (applyCurve(camera, x + 1e-6) - applyCurve(camera, x - 1e-6)) / 2e-6;
     expect(slope(0.2499)).toBeCloseTo(1, 5);
     expect(slope(0.2501)).toBeCloseTo(1, 2);
@@ -70,7 +74,7 @@ describe('curves', () => {
   });
 
   it('falls back to the straight curve where white clips below 1', () => {
-    const low = makeCamera({ curve: 'film-like', headroomStops: 2 });
+    const low = baseCamera({ curve: 'film-like', headroomStops: 2 });
     expect(low.whiteClip).toBeLessThan(1);
     expect(applyCurve(low, low.whiteClip)).toBe(1);
   });
@@ -78,7 +82,7 @@ describe('curves', () => {
 
 describe('sensors', () => {
   it('keeps camera luminance of narrow lights near their photopic luminance', () => {
-    const camera = makeCamera();
+    const camera = baseCamera();
     for (let peak = 440; peak <= 660; peak += 5) {
       const light = normalised(sampled((nm) => gaussian(nm, peak, 20)));
       const [r, g, b] = balancedTriple(camera, light);

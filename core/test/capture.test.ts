@@ -1,7 +1,7 @@
 import {
   demoLooks,
   ambientOf,
-  cameraOf,
+  kitCamera,
   dayForNight,
   evaluate,
   fixtureOf,
@@ -197,8 +197,8 @@ describe('lamps in the picture', () => {
 });
 
 it('cameras of the kit say how they are used', () => {
-  expect(cameraOf('stills')).toMatchObject({ mode: 'stills', sensorWidthMm: 36 });
-  expect(cameraOf('cinema-log')).toMatchObject({ mode: 'cinema', fps: 24, mainsHz: 50 });
+  expect(kitCamera('stills')).toMatchObject({ mode: 'stills', sensorWidthMm: 36 });
+  expect(kitCamera('cinema-log')).toMatchObject({ mode: 'cinema', fps: 24, mainsHz: 50 });
 });
 
 describe('the sun at a window', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { makeCamera } from '../src/camera/camera';
+import { baseCamera } from '../src/camera/camera';
 import { findGel } from '../src/catalogue/gels';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { cctDuv, cctDuvToXy, xyToUv } from '../src/colour/cct';
@@ -14,7 +14,7 @@ import type { ColourFixture, Setting } from '../src/look/schema';
 import { product } from '../src/spectrum/grid';
 import { daylightSource, whiteLedSource } from '../src/spectrum/source';
 
-const camera = makeCamera();
+const camera = baseCamera();
 const lookup = { gel: (id: string) => findGel(id)!.transmittance };
 const of = (id: string): ColourFixture => COLOUR_FIXTURES.find((entry) => entry.id === id)!.item;
 const full = COLOUR_FIXTURES.map(({ item }) => item).filter(({ modes }) => modes.includes('hsi'));

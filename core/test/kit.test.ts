@@ -1,3 +1,4 @@
+import { baseCamera } from '../src/camera/camera';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { GELS } from '../src/catalogue/gels';
 import { demoLooks } from '../src/catalogue/demo';
@@ -56,7 +57,13 @@ describe('correction', () => {
 
   test('warming afterwards drives the ground further than matching does', () => {
     const half = GELS.find(({ id }) => id === 'warm-half')!.transmittance;
-    const [, matched, later] = warmUpAfterwards(daylightSource(5600), half, 3400, 5600);
+    const [, matched, later] = warmUpAfterwards(
+      daylightSource(5600),
+      half,
+      3400,
+      baseCamera({ whiteK: 5600 }),
+      baseCamera({ whiteK: 3400 }),
+    );
     const spread = (hex: string) => {
       const [r, , b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number];
       return r - b;

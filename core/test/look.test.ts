@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { demoLooks } from '../src/catalogue/demo';
 import { balance } from '../src/balance/balance';
-import { makeCamera, recordInto } from '../src/camera/camera';
+import { baseCamera, recordInto } from '../src/camera/camera';
 import { responses } from '../src/camera/sensor';
 import { planckSource } from '../src/spectrum/source';
 import { hexOfLinear } from '../src/colour/rgb';
@@ -139,7 +139,7 @@ describe('the look document', () => {
 
 /** All light on a probe summed at 81 bands, without the factors that scene.ts uses. */
 function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
-  const camera = makeCamera({ whiteK: look.camera.whiteK });
+  const camera = baseCamera({ whiteK: look.camera.whiteK });
   const probe = look.probes[p]!;
   const { of, ofProbe } = reflectancesOf(look);
   const rho = ofProbe(probe.surface);

@@ -1,6 +1,6 @@
 import { adaptedLinear } from '../src/palette/adaptation';
 import fc from 'fast-check';
-import { makeCamera } from '../src/camera/camera';
+import { baseCamera } from '../src/camera/camera';
 import { GELS } from '../src/catalogue/gels';
 import { demoLooks, nightOvenLooks } from '../src/catalogue/demo';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
@@ -42,7 +42,7 @@ import { channelStopsLost, luminousTransmittance, stopsLost } from '../src/spect
 import { daylightSource, planckSource } from '../src/spectrum/source';
 import { BLUE_TEST_GEL, copyOf, RED_TEST_GEL } from './support';
 
-const camera = makeCamera();
+const camera = baseCamera();
 const flash = daylightSource(5600);
 const options: GelOption[] = GELS.map(({ id, name, transmittance }) => ({ id, name, transmittance, count: 2 }));
 const near = (a: number, b: number) => Math.abs(hueDifferenceDeg(a, b));

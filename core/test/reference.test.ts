@@ -1,6 +1,6 @@
 import { cctDuv } from '../src/colour/cct';
 import { spectrumToXy, type Xy } from '../src/colour/observer';
-import { makeCamera } from '../src/camera/camera';
+import { baseCamera } from '../src/camera/camera';
 import { fitMatrix } from '../src/camera/matrix';
 import { standInSensor } from '../src/camera/sensor';
 import {
@@ -98,7 +98,7 @@ describe('the base camera', () => {
     [10000, -0.59],
     [5600, 0],
   ])('loses headroom to a white balance of %i K', (whiteK, stops) => {
-    expectNear(makeCamera({ whiteK }).whiteBalanceCostStops, stops, 0.005);
+    expectNear(baseCamera({ whiteK }).whiteBalanceCostStops, stops, 0.005);
   });
 });
 
@@ -112,13 +112,14 @@ describe('vivid windows alone on 18 %', () => {
     ['blue', 'log', 5.5, -5.97, -0.71, BLUE_TEST_GEL],
     ['orange', 'log', 5.5, -4.25, 0.76, ORANGE_TEST_GEL],
   ] as const)('%s, %s with h %d: %d to %d', (_, curve, headroomStops, low, high, gel) => {
-    const found = windowAlone(product(d5600, gel), grey, { curve, headroomStops });
+    const found = windowAlone(product(d5600, gel), grey, baseCamera({ curve, headroomStops }));
     expectNear(found.lowStops, low, 0.05);
     expectNear(found.highStops, high, 0.05);
   });
 
   it('finds the first clips of the log camera', () => {
-    const clip = (gel: typeof BLUE_TEST_GEL) => windowAlone(product(d5600, gel), grey, { curve: 'log', headroomStops: 5.5 });
+    const clip = (gel: typeof BLUE_TEST_GEL) =>
+      windowAlone(product(d5600, gel), grey, baseCamera({ curve: 'log', headroomStops: 5.5 }));
     expect(clip(BLUE_TEST_GEL)).toMatchObject({ firstClipStage: 'output', firstClipChannel: 'B' });
     expectNear(clip(BLUE_TEST_GEL).firstClipStops, 2.63, 0.05);
     expect(clip(ORANGE_TEST_GEL)).toMatchObject({ firstClipStage: 'output', firstClipChannel: 'R' });

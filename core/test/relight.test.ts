@@ -31,7 +31,7 @@ import type { LightTerm } from '../src/picture/light-term';
 import type { Seen } from '../src/picture/seen';
 import { sumCheck } from '../src/picture/sum-check';
 import { recordInto } from '../src/camera/camera';
-import { cameraAt } from '../src/capture/white';
+import { cameraOf } from '../src/look/camera';
 import { subjectForms } from '../src/transport/geometry';
 import { landedFlux, washFactor } from '../src/transport/room';
 import { fullExposure } from '../src/look/scene';
@@ -64,7 +64,7 @@ function everythingAtOnce(): Look[] {
 
 /** A picture summed up band by band from the same geometry: 81 bands a pixel, then into the sensor. */
 function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Float64Array {
-  const camera = cameraAt(look, look.camera);
+  const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
   const { all, of } = reflectancesOf(look);
   const forms = subjectForms(look);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { GELS } from '../src/catalogue/gels';
-import { makeCamera, recordInto } from '../src/camera/camera';
+import { baseCamera, recordInto } from '../src/camera/camera';
 import { InputError } from '../src/errors';
 import { beamFunction, beamIntegral } from '../src/exposure/beam';
 import { gelFromPhotos, readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '../src/files';
@@ -199,7 +199,7 @@ describe('spectra from files', () => {
   });
 
   test('a gel from two photographs of a white explains its channels', () => {
-    const camera = makeCamera();
+    const camera = baseCamera();
     const source = daylightSource(5600);
     const rgb = new Float64Array(3);
     const shot = (light: Float64Array, k: number): [number, number, number] => {
@@ -209,13 +209,15 @@ describe('spectra from files', () => {
     };
     for (const id of ['amber-pale', 'azure-pale', 'magenta-pale', 'warm-half']) {
       const gel = GELS.find((one) => one.id === id)!.transmittance;
-      const found = gelFromPhotos({ without: shot(source, 0.6), through: shot(product(source, gel), 0.6), source });
+      const found = gelFromPhotos({ without: shot(source, 0.6), through: shot(product(source, gel), 0.6), source, camera });
       const [own, read] = [gel, found].map((t) => channelStopsLost(source, t, camera.sensor));
       own!.forEach((lost, c) => expect(read![c]).toBeCloseTo(lost, 1));
       expect(Math.max(...found)).toBeLessThanOrEqual(0.92 + 1e-9);
     }
-    expect(() => gelFromPhotos({ without: [1, 1, 1], through: [0.5, 0.5, 0.5], source })).toThrow(/clips/);
-    expect(() => gelFromPhotos({ without: [0.5, 0.5, 0.5], through: [0.8, 0.5, 0.5], source })).toThrow(/brighter through/);
-    expect(() => gelFromPhotos({ without: [0.01, 0.5, 0.5], through: [0.01, 0.5, 0.5], source })).toThrow(/too dark/);
+    expect(() => gelFromPhotos({ without: [1, 1, 1], through: [0.5, 0.5, 0.5], source, camera })).toThrow(/clips/);
+    expect(() => gelFromPhotos({ without: [0.5, 0.5, 0.5], through: [0.8, 0.5, 0.5], source, camera })).toThrow(
+      /brighter through/,
+    );
+    expect(() => gelFromPhotos({ without: [0.01, 0.5, 0.5], through: [0.01, 0.5, 0.5], source, camera })).toThrow(/too dark/);
   });
 });

@@ -29,7 +29,7 @@ import {
 } from '../src';
 import { withOnly } from '../src/build/run';
 import { makeStudio } from '../src/picture';
-import { invertCurve, applyCurve, makeCamera } from '../src/camera/camera';
+import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';
 import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';
 import { gaussNewton, solveSystem } from '../src/learn/gauss-newton';
@@ -241,7 +241,7 @@ describe('a frame held against the plan', () => {
 
 describe('the recording curve backwards', () => {
   it.each(['rendered', 'film-like', 'log'] as const)('%s: gives back what went in', (curve) => {
-    const camera = makeCamera({ curve });
+    const camera = baseCamera({ curve });
     for (const x of [0.01, 0.18, 0.4, 0.9 * camera.outputClip])
       expect(invertCurve(camera, applyCurve(camera, x))).toBeCloseTo(x, 9);
   });

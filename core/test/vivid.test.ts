@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { makeCamera, recordInto } from '../src/camera/camera';
+import { baseCamera, recordInto } from '../src/camera/camera';
 import { hueDegOf, hueDifferenceDeg, oklabOf } from '../src/colour/oklab';
 import { luminousSum } from '../src/colour/observer';
 import { gelStack, stopsLost, withLeak, luminousTransmittance } from '../src/spectrum/gel';
@@ -13,7 +13,7 @@ import { placeInWindow, vividWindow, zoneFirstClip, zoneVividness, type Zone } f
 import { BLUE_TEST_GEL, ORANGE_TEST_GEL, RED_TEST_GEL } from './support';
 
 const d5600 = daylightSource(5600);
-const camera = makeCamera();
+const camera = baseCamera();
 const grey = flat(0.18);
 const zoneOf = (gel: Spectrum, surface = grey) => zoneAlone(camera, product(d5600, gel), surface);
 
@@ -28,7 +28,7 @@ function recordedHue(zone: Zone, stops: number): number {
 describe('the vivid window', () => {
   it('is the same in recorded exposure on white, grey and black, for -2.3, 0 and +2.2 stops of power', () => {
     for (const gel of [BLUE_TEST_GEL, ORANGE_TEST_GEL]) {
-      const [white, mid, black] = [0.88, 0.18, 0.04].map((rho) => windowAlone(product(d5600, gel), flat(rho)));
+      const [white, mid, black] = [0.88, 0.18, 0.04].map((rho) => windowAlone(product(d5600, gel), flat(rho), camera));
       expect(white!.lowStops).toBeCloseTo(mid!.lowStops!, 2);
       expect(black!.highStops).toBeCloseTo(mid!.highStops!, 2);
     }
@@ -51,8 +51,8 @@ describe('the vivid window', () => {
 
   it('loses purity in a deep blue to a 5 % leak', () => {
     const deep = gelStack([BLUE_TEST_GEL, BLUE_TEST_GEL]);
-    const tight = windowAlone(product(d5600, deep), grey).purity;
-    expect(windowAlone(product(d5600, withLeak(deep, 0.05)), grey).purity).toBeLessThan(0.7 * tight);
+    const tight = windowAlone(product(d5600, deep), grey, camera).purity;
+    expect(windowAlone(product(d5600, withLeak(deep, 0.05)), grey, camera).purity).toBeLessThan(0.7 * tight);
   });
 
   it('makes nearly nothing of red and blue gel in one holder, magenta of the two lights together', () => {
@@ -82,10 +82,10 @@ describe('the vivid window', () => {
   });
 
   it('is 4 to 6.5 stops wide for gels, ending near +2 in yellow and green, 0 in red; narrow blue LEDs end at -2 to -3.3', () => {
-    const window = (id: string) => windowAlone(product(d5600, GELS.find((gel) => gel.id === id)!.transmittance), grey);
+    const window = (id: string) => windowAlone(product(d5600, GELS.find((gel) => gel.id === id)!.transmittance), grey, camera);
     for (const id of ['yellow-deep', 'lime-deep', 'green-deep']) expect(Math.abs(window(id).highStops! - 1.9)).toBeLessThan(0.3);
     expect(Math.abs(window('red-deep').highStops!)).toBeLessThan(0.2);
-    const led = windowAlone(normalised(sampled((nm) => gaussian(nm, 455, 20))), grey);
+    const led = windowAlone(normalised(sampled((nm) => gaussian(nm, 455, 20))), grey, camera);
     expect(led.highStops! < -2 && led.highStops! > -3.3).toBe(true);
   });
 
@@ -98,7 +98,7 @@ describe('the vivid window', () => {
     });
     fc.assert(
       fc.property(scenes, ({ gel, depth, whiteStops, curve }) => {
-        const cam = makeCamera({ curve });
+        const cam = baseCamera({ curve });
         const surface = skinReflectance(depth);
         const zone = zoneAlone(cam, product(d5600, gel.transmittance), surface);
         const other = zoneAlone(cam, d5600, surface);
@@ -141,7 +141,7 @@ describe('the vivid window', () => {
   });
 
   it('refuses a stack that passes no light at all', () => {
-    expect(() => windowAlone(flat(0), grey)).toThrow(/passes no light/);
+    expect(() => windowAlone(flat(0), grey, camera)).toThrow(/passes no light/);
     expect(luminousSum(flat(0))).toBe(0);
   });
 });

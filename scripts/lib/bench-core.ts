@@ -11,7 +11,7 @@ import {
   gelAtStrength,
   gelOptions,
   LIGHT_SETS,
-  makeCamera,
+  baseCamera,
   makeLight,
   matchFixture,
   meansFor,
@@ -102,7 +102,7 @@ export function benchCore(): Row[] {
       transmittance: gelAtStrength(gel.transmittance, strength),
     })),
   );
-  const camera = makeCamera();
+  const camera = baseCamera();
   const source = daylightSource(5600);
   const target = (i: number) => ({ hueDeg: (i * 37) % 360, purity: 0.05 + ((i * 13) % 20) / 100 });
   const lookup = { gel: (id: string) => findGel(id)!.transmittance };
@@ -139,7 +139,7 @@ export function benchCore(): Row[] {
       'none set',
     ],
     ['palette checks, 4 lights', summary(times(() => paletteChecks(oven))), 'none set'],
-    ['vivid window of one light alone', summary(times(() => windowAlone(filtered, grey))), 'none set'],
+    ['vivid window of one light alone', summary(times(() => windowAlone(filtered, grey, camera))), 'none set'],
     [
       `new look, balanced (${LIGHT_SETS.length} sets in turn)`,
       summary(

@@ -8,7 +8,7 @@ import {
   reflectancesOf,
   relightInto,
 } from '../../core/src/picture/index';
-import { makeCamera, lookupIn, product, resolveFilter, resolveSource, type Look } from '../../core/src/index';
+import { cameraOf, lookupIn, product, resolveFilter, resolveSource, type Look } from '../../core/src/index';
 import { responses } from '../../core/src/camera/sensor';
 import { MATERIAL, SURFACE_MATERIALS } from '../../core/src/figure/materials';
 import { fullExposure } from '../../core/src/look/scene';
@@ -52,7 +52,7 @@ function slowly(look: Look, width: number, height: number): { slow: number; fast
     ),
   );
   const lookup = lookupIn(look.spectra);
-  const camera = makeCamera({ whiteK: look.camera.whiteK });
+  const camera = cameraOf(look);
   const { all } = reflectancesOf(look);
   const sources = look.lights.map((light) =>
     product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)).map(

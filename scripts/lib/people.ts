@@ -1,7 +1,7 @@
 // The people of the picture in the set-ups that show what gives a picture away: drawn beside each other on one sheet.
 import { makeLight } from '../../core/src/look/create';
 import {
-  cameraOf,
+  kitCamera,
   fixtureOf,
   modifierOf,
   demoLooks,
@@ -163,7 +163,7 @@ export function peopleSheet(figures: string, width: number, height: number): She
       const look: Look = {
         ...base,
         camera: {
-          ...cameraOf('stills-soft'),
+          ...kitCamera('stills-soft'),
           iso: 200,
           aperture: 5.6,
           focalMm: 108,

@@ -3,7 +3,7 @@ import {
   gelAtStrength,
   hexAtLuminance,
   hexOfPoint,
-  makeCamera,
+  baseCamera,
   mixOfTargets,
   planeOfSpectrum,
   pointOf,
@@ -55,7 +55,7 @@ function judged(first: KitGel, second: KitGel | undefined, strength: number, lam
   return {
     filter,
     facts: gelFacts(filter, lamp),
-    both: b ? stackOrOverlap(makeCamera({ whiteK: lamp.whiteK }), lamp.source, a, b) : null,
+    both: b ? stackOrOverlap(baseCamera({ whiteK: lamp.whiteK }), lamp.source, a, b) : null,
   };
 }
 
@@ -185,7 +185,7 @@ export function MixTool() {
   const [firstId, setFirst] = useKept('mix.first', 'red-mid');
   const [secondId, setSecond] = useKept('mix.second', 'azure-mid');
   const [stops, setStops] = useKept('mix.stops', 0);
-  const camera = useMemo(() => makeCamera(), []);
+  const camera = useMemo(() => baseCamera(), []);
   const targetFor = (gel: KitGel | undefined) => {
     if (!gel) return { hueDeg: 0, purity: 0 };
     const filter = transmittanceOf(gel);

@@ -3,7 +3,7 @@ import {
   formatStops,
   lightAtWhite,
   luxOfEv,
-  makeCamera,
+  baseCamera,
   spectrumOfSource,
   stopsOverMeter,
   sunOnWindow,
@@ -31,7 +31,7 @@ export function ReadsTool() {
   const [source, setSource] = useKept<SourceRef>('reads.source', { kind: 'planck', cctK: 2800 });
   const [whiteK, setWhiteK] = useKept('reads.white', 5600);
   const white = { whiteK, tintDuv: 0 };
-  const at = lightAtWhite(makeCamera(white), white, spectrumOfSource(source));
+  const at = lightAtWhite(baseCamera(white), white, spectrumOfSource(source));
   return (
     <>
       <SourceChoice label="The light" source={source} onChange={setSource} />
@@ -71,7 +71,7 @@ export function NightTool() {
   const window = stopsOverMeter(luxOfEv(ev) * shutterS, { aperture, iso, shutterS, ndStops });
   const wanted = level * factor;
   const white = { whiteK, tintDuv: 0 };
-  const moon = lightAtWhite(makeCamera(white), white, spectrumOfSource({ kind: 'daylight', cctK: 5600 }));
+  const moon = lightAtWhite(baseCamera(white), white, spectrumOfSource({ kind: 'daylight', cctK: 5600 }));
   return (
     <>
       <StepperGrid>

@@ -4,7 +4,7 @@ import {
   HEAT_CAUTION,
   hexOfPoint,
   lookupIn,
-  makeCamera,
+  baseCamera,
   NO_CORRECTION,
   outputAcrossCct,
   planeOfSpectrum,
@@ -181,7 +181,7 @@ function FixtureSpectrum({ entry, width }: { readonly entry: KitFixture; readonl
       <TransmissionCurve
         quantity="Relative power"
         transmittance={spectrum.map((value) => value / most)}
-        colour={hexOfPoint(planeOfSpectrum(makeCamera(), spectrum))}
+        colour={hexOfPoint(planeOfSpectrum(baseCamera(), spectrum))}
         width={width}
         height={130}
       />

@@ -6,7 +6,7 @@ import {
   gelAtStrength,
   kelvinToMired,
   luminousTransmittance,
-  makeCamera,
+  baseCamera,
   planckSource,
   product,
   resample,
@@ -26,7 +26,7 @@ export const JUDGED_ON = [
 ] as const;
 
 const sensor = standInSensor();
-const cameras = new Map(JUDGED_ON.map(({ whiteK }) => [whiteK, makeCamera({ whiteK })]));
+const cameras = new Map(JUDGED_ON.map(({ whiteK }) => [whiteK, baseCamera({ whiteK })]));
 
 export interface GelFacts {
   readonly hex: string;

@@ -1,4 +1,4 @@
-import type { Light, Look } from '@fulgent/core';
+import type { Light, Look, GelSwatch } from '@fulgent/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
@@ -7,7 +7,6 @@ import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { useKit } from '../kit/useKit';
 import { compute } from '../workers/compute';
-import type { GelSwatch } from '../workers/compute.worker';
 
 const useStyles = themed((t) => ({
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },

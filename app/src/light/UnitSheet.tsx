@@ -9,6 +9,7 @@ import {
   spectrumToXy,
   type Light,
   type Look,
+  type Measured,
 } from '@fulgent/core';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
@@ -22,7 +23,6 @@ import { chooseFile } from '../ui/files';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { study } from '../workers/study';
-import type { MeterReading } from '../workers/study.worker';
 
 const number = (name: string, low: number, high: number) =>
   yup
@@ -65,7 +65,7 @@ export function UnitSheet({
       typeof schema
     >,
   });
-  const keep = async (measured: MeterReading, lux?: number) => {
+  const keep = async (measured: Measured, lux?: number) => {
     setFailure(null);
     try {
       const found = await study().unit(look, light, measured);

@@ -138,7 +138,7 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
           label="As"
           options={LIGHT_PRESETS}
           current="a light that is found"
-          onPick={(id) => changeMember(memberId, 'as', presetTarget(id, look.camera))}
+          onPick={(id) => changeMember(memberId, 'as', presetTarget(id, look))}
         />
         <Pick
           label="Light"

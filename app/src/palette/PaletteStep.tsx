@@ -9,6 +9,7 @@ import {
   purityLimit,
   SCHEME_INFO,
   type Member,
+  lightColours,
 } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
@@ -28,7 +29,7 @@ import { Text } from '../ui/Text';
 import { addMember, applyScheme, changeMember, keepTried } from './edits';
 import { Checks } from './Checks';
 import { ReachMap } from './ReachMap';
-import { lightColours, usePaletteReport, useReach } from './useStudies';
+import { usePaletteReport, useReach } from './useStudies';
 
 const useStyles = themed((t) => ({
   chips: { paddingLeft: SPACE.m, paddingVertical: SPACE.s },

@@ -1,6 +1,6 @@
 import {
   lookWithGels,
-  makeCamera,
+  cameraOf,
   membersFor,
   nearestPower,
   planeOfSpectrum,
@@ -112,9 +112,9 @@ export function keepTried(verdict: string): void {
   }));
 }
 
-/** The colour of a found light (a street light, a screen ...) as this camera records it. */
-export function presetTarget(preset: string, { whiteK, tintDuv }: Look['camera']): { hueDeg: number; purity: number } {
-  const { hueDeg, purity } = targetOf(planeOfSpectrum(makeCamera({ whiteK, tintDuv }), presetSource(preset)));
+/** The colour of a found light (a street light, a screen ...) as the look's camera records it. */
+export function presetTarget(preset: string, look: Pick<Look, 'camera' | 'spectra'>): { hueDeg: number; purity: number } {
+  const { hueDeg, purity } = targetOf(planeOfSpectrum(cameraOf(look), presetSource(preset)));
   return { hueDeg: Number(hueDeg.toFixed(2)), purity: Number(purity.toFixed(4)) };
 }
 

@@ -14,16 +14,9 @@ import {
   balance,
   compareTones,
   evaluate,
-  filterSwatchHex,
-  luminousTransmittance,
-  makeCamera,
+  gelSwatches,
   newLook,
   newLookShape,
-  product,
-  resample,
-  resolveSource,
-  lookupIn,
-  stopsLost,
   type AmbientReading,
   type BalanceResult,
   type DayForNight,
@@ -37,6 +30,7 @@ import {
   type SpillRemedy,
   type Trial,
   type Veil,
+  type GelSwatch,
   type KitEntry,
   type Light,
   type Look,
@@ -46,17 +40,6 @@ import {
 } from '@fulgent/core';
 import { expose } from 'comlink';
 import { ensureFigure, withFigures } from '../figure/figures';
-
-/** A gel of the kit as it looks and costs on one fixture and camera. */
-export interface GelSwatch {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: 'effect' | 'correction';
-  /** Sheets in the kit. */
-  readonly count: number;
-  readonly hex: string;
-  readonly stopsLost: number;
-}
 
 /** All heavy computation of the application runs behind this, off the main thread. */
 export interface ComputeApi {
@@ -99,25 +82,7 @@ const api: ComputeApi = {
     return newLook(choices);
   },
   compareTones,
-  gelSwatches(look, light, kit) {
-    const { whiteK, tintDuv } = look.camera;
-    const camera = makeCamera({ whiteK, tintDuv });
-    const source = resolveSource(light, light.powerStops, lookupIn(look.spectra));
-    return kit.flatMap((entry): GelSwatch[] => {
-      if (entry.kind !== 'gel' || entry.archived) return [];
-      const transmittance = resample(entry.spectrum, 'transmittance');
-      return [
-        {
-          id: entry.id,
-          name: entry.name,
-          kind: entry.type,
-          count: entry.count,
-          hex: filterSwatchHex(camera, product(source, transmittance)),
-          stopsLost: stopsLost(luminousTransmittance(source, transmittance)),
-        },
-      ];
-    });
-  },
+  gelSwatches,
 };
 
 expose(withFigures(api));

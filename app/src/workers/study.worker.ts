@@ -33,31 +33,17 @@ import {
   whiteScale,
   type FrameMeasure,
   type LightAtWhites,
-  correctionFor,
-  fixtureLookup,
-  gelOptions,
-  InputError,
-  lookupIn,
-  makeCamera,
-  matchFixture,
+  baseCamera,
+  correctionForLight,
+  correctionForWhite,
+  inOtherModes,
+  matchLights,
   meansFor,
-  paletteChecks,
-  product,
-  reachOf,
-  resolveFilter,
-  resolveSource,
-  settingXy,
-  translate,
-  goalOfSpectrum,
-  hexOfPoint,
-  planeOfSpectrum,
-  skinReflectance,
-  targetOf,
-  unitFrom,
-  modelSource,
-  warmUpAfterwards,
-  whiteIlluminant,
-  withKitGels,
+  reachWithKit,
+  unitOfLight,
+  type CorrectionStudy,
+  type Measured,
+  paletteWithKit,
   daylightSource,
   type Cluster,
   type Correction,
@@ -73,7 +59,6 @@ import {
   type SensorSamples,
   type Translation,
   type Unit,
-  type WarmUp,
 } from '@fulgent/core';
 import {
   gelFromPhotos,
@@ -100,7 +85,7 @@ export interface StudyApi {
   match(look: Look, leaderId: string, followerId: string, kit: readonly KitEntry[]): Match;
   /** What a light is set to now, said in each mode of its fixture. */
   inOtherModes(look: Look, lightId: string, kit: readonly KitEntry[]): readonly Translation[];
-  unit(look: Look, light: Light, measured: MeterReading): Pick<Unit, 'miredShift' | 'green'>;
+  unit(look: Look, light: Light, measured: Measured): Pick<Unit, 'miredShift' | 'green'>;
   correction(
     look: Look,
     light: Light,
@@ -136,17 +121,6 @@ export interface StudyApi {
   readSensor(text: string): SensorSamples;
 }
 
-export type MeterReading =
-  | { readonly kind: 'meter'; readonly cctK: number; readonly duv: number }
-  | { readonly kind: 'grey-frame'; readonly rgb: readonly [number, number, number] };
-
-export interface CorrectionStudy {
-  readonly correction: Correction;
-  readonly warmUp: readonly WarmUp[];
-  /** This look's skin under each fit, at its white balance. */
-  readonly skin: readonly SkinUnder[];
-}
-
 /** Steps of the drawn scale from 2500 to 10 000 K. */
 const SCALE_STEPS = 25;
 
@@ -157,138 +131,20 @@ export interface WhiteStudy {
   readonly present: readonly LightAtWhites[];
 }
 
-export interface SkinUnder {
-  readonly hex: string;
-  readonly hueDeg: number;
-  /** Turn of hue from its own in white light; positive is towards yellow. */
-  readonly offDeg: number;
-}
-
 export interface PictureStudy {
   readonly clusters: readonly Cluster[];
   readonly thumbnail: string;
 }
 
-const cameraOf = (look: Look) => makeCamera({ whiteK: look.camera.whiteK, tintDuv: look.camera.tintDuv });
-const lookupFor = (look: Look, kit: readonly KitEntry[]) => withKitGels(lookupIn(look.spectra), kit);
-const lightOf = (look: Look, id: string) => {
-  const light = look.lights.find((one) => one.id === id);
-  if (!light) throw new InputError('light', 'This light is no longer in the look.');
-  return light;
-};
-
-const correctionGels = (kit: readonly KitEntry[]) =>
-  gelOptions(kit.filter((entry) => entry.kind === 'gel' && entry.type === 'correction'));
-
 const api: StudyApi = {
-  palette(look, kit) {
-    const counts = new Map(gelOptions(kit).map(({ id, count }) => [id, count]));
-    return paletteChecks(look, (gel) => counts.get(gel) ?? (kit.length ? 0 : Infinity));
-  },
-
-  reach(look, kit, lightId) {
-    const light = look.lights.find(({ id }) => id === lightId);
-    if (light) {
-      const lookup = lookupFor(look, kit);
-      const mixes = light.fixture.kind === 'colour' ? [light.fixture] : [];
-      return reachOf({
-        camera: cameraOf(look),
-        sources: mixes.length ? [] : [resolveSource(light, light.powerStops, lookup)],
-        gels: gelOptions(kit).filter(({ count }) => count > 0),
-        fixtures: mixes,
-        lookup: fixtureLookup(lookup),
-      });
-    }
-    const sources = new Map<string, Float64Array>();
-    for (const entry of kit) {
-      if (entry.kind !== 'fixture' || entry.archived || entry.fixture.kind === 'colour') continue;
-      const { fixture } = entry;
-      if (fixture.source.kind === 'spectrum') continue;
-      const key = JSON.stringify(fixture.source);
-      if (!sources.has(key))
-        sources.set(key, resolveSource({ fixture, setting: null, unit: { outputStops: 0, miredShift: 0, green: 0 } }, 0));
-    }
-    return reachOf({
-      camera: cameraOf(look),
-      sources: [...sources.values()],
-      gels: gelOptions(kit).filter(({ count }) => count > 0),
-      fixtures: kit.flatMap((entry) =>
-        entry.kind === 'fixture' && !entry.archived && entry.fixture.kind === 'colour' && !entry.spectrum ? [entry.fixture] : [],
-      ),
-      lookup: fixtureLookup(lookupFor(look, kit)),
-    });
-  },
-
+  palette: paletteWithKit,
+  reach: reachWithKit,
   means: meansFor,
-
-  match(look, leaderId, followerId, kit) {
-    const lookup = lookupFor(look, kit);
-    const [leader, follower] = [lightOf(look, leaderId), lightOf(look, followerId)];
-    if (follower.fixture.kind !== 'colour')
-      throw new InputError('light', `${follower.name} cannot mix colours; match it with gel.`);
-    const spectrum = product(resolveSource(leader, leader.powerStops, lookup), resolveFilter(leader, lookup));
-    return matchFixture(
-      { spectrum, setting: leader.gels.length ? null : leader.setting },
-      follower.fixture,
-      cameraOf(look),
-      fixtureLookup(lookup),
-      {
-        unit: follower.unit,
-        gels: gelOptions(kit).map(({ id }) => id),
-      },
-    );
-  },
-
-  inOtherModes(look, lightId, kit) {
-    const lookup = lookupFor(look, kit);
-    const light = lightOf(look, lightId);
-    if (light.fixture.kind !== 'colour' || light.setting === null) return [];
-    const camera = cameraOf(look);
-    const goal = goalOfSpectrum(camera, resolveSource(light, 0, lookup));
-    return translate(light.fixture, goal, camera, fixtureLookup(lookup), {
-      unit: light.unit,
-      gels: gelOptions(kit).map(({ id }) => id),
-      starts: [settingXy(light.fixture, light.setting, fixtureLookup(lookup))],
-    }).ways;
-  },
-
-  unit(look, light, measured) {
-    const model = modelSource(light, 0, lookupIn(look.spectra));
-    return unitFrom(model, measured.kind === 'meter' ? measured : { ...measured, camera: cameraOf(look) });
-  },
-
-  correction(look, light, kit, toK, toDuv, leaveWarmMired) {
-    const lookup = lookupFor(look, kit);
-    const source = resolveSource(light, light.powerStops, lookup);
-    const gels = correctionGels(kit);
-    const correction = correctionFor(source, toK, toDuv, gels, leaveWarmMired);
-    const best = correction.fits[0];
-    const filter = best
-      ? best.gels
-          .map((id) => gels.find((gel) => gel.id === id)!.transmittance)
-          .reduce(
-            (a, b) => product(a, b),
-            source.map(() => 1),
-          )
-      : source.map(() => 1);
-    const camera = cameraOf(look);
-    const skin = skinReflectance(look.subject.skinDepth);
-    const own = targetOf(planeOfSpectrum(camera, product(camera.white, skin)));
-    return {
-      correction,
-      warmUp: warmUpAfterwards(source, filter, toK, look.camera.whiteK),
-      skin: correction.fits.map((fit): SkinUnder => {
-        const gelled = fit.gels
-          .map((id) => gels.find((gel) => gel.id === id)!.transmittance)
-          .reduce((a, b) => product(a, b), source);
-        const point = planeOfSpectrum(camera, product(gelled, skin));
-        const { hueDeg } = targetOf(point);
-        return { hex: hexOfPoint(point, 0.62), hueDeg, offDeg: ((hueDeg - own.hueDeg + 540) % 360) - 180 };
-      }),
-    };
-  },
-
-  whiteMatch: (fromK, fromDuv, toK, kit) => correctionFor(whiteIlluminant(fromK, fromDuv), toK, 0, correctionGels(kit)),
+  match: matchLights,
+  inOtherModes,
+  unit: unitOfLight,
+  correction: correctionForLight,
+  whiteMatch: correctionForWhite,
 
   async clusters(picture, count) {
     const { data } = await pixelsOf(picture, STUDY_PX);
@@ -301,7 +157,7 @@ const api: StudyApi = {
 
   async photoGel(without, through, sourceK) {
     const [bare, gelled] = [await middleOf(without), await middleOf(through)];
-    const found = gelFromPhotos({ without: bare, through: gelled, source: daylightSource(sourceK) });
+    const found = gelFromPhotos({ without: bare, through: gelled, source: daylightSource(sourceK), camera: baseCamera() });
     return {
       wavelengthsNm: Array.from(found, (_, i) => 380 + 5 * i),
       values: Array.from(found, (value) => Number(value.toPrecision(6))),

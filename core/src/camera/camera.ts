@@ -10,9 +10,9 @@ import { whiteIlluminant } from './white';
 export const CURVES = ['rendered', 'film-like', 'log'] as const;
 export type Curve = (typeof CURVES)[number];
 
-/** What of a camera matters for colour; exposure apart. All optional: base sensor, 3.25 stops, rendered, 5600 K, no tint. */
+/** What of a camera matters for colour; exposure apart. All but the sensor optional: 3.25 stops, rendered, 5600 K, no tint. */
 export interface CameraOptions {
-  readonly sensor?: Sensor | undefined;
+  readonly sensor: Sensor;
   /** Sensor headroom over mid-grey, stops. */
   readonly headroomStops?: number | undefined;
   readonly curve?: Curve | undefined;
@@ -39,7 +39,6 @@ export interface Camera {
 }
 
 const TOE_LIMIT = 0.25;
-const BASE_SENSOR = standInSensor();
 const matrices = new WeakMap<Sensor, Matrix3>();
 
 function matrixOf(sensor: Sensor): Matrix3 {
@@ -49,8 +48,8 @@ function matrixOf(sensor: Sensor): Matrix3 {
 }
 
 /** Builds a camera. @throws InputError for a white balance, tint, headroom or curve out of range. */
-export function makeCamera(options: CameraOptions = {}): Camera {
-  const { sensor = BASE_SENSOR, headroomStops = 3.25, curve = 'rendered', whiteK = PROFILE_KELVIN, tintDuv = 0 } = options;
+export function makeCamera(options: CameraOptions): Camera {
+  const { sensor, headroomStops = 3.25, curve = 'rendered', whiteK = PROFILE_KELVIN, tintDuv = 0 } = options;
   requireNumber('headroomStops', headroomStops, 0, 12, ' stops');
   if (!CURVES.includes(curve)) throw new InputError('curve', `curve must be one of ${CURVES.join(', ')}.`);
   const white = whiteIlluminant(whiteK, tintDuv);
@@ -73,6 +72,11 @@ export function makeCamera(options: CameraOptions = {}): Camera {
     whiteBalanceCostStops: Math.log2(whiteClip / fullWell),
     shoulder: bends ? shoulderOf(whiteClip) : 0,
   };
+}
+
+/** A camera with the base sensor, for where there is no look: figures of the kit, and calculations by hand. */
+export function baseCamera(options: Omit<CameraOptions, 'sensor'> = {}): Camera {
+  return makeCamera({ ...options, sensor: standInSensor() });
 }
 
 /** Solves a / ln(1 + a) = (x_w - k) / (1 - k), so that the shoulder leaves the line at k with slope 1. */

@@ -9,8 +9,26 @@ export type Sensor = readonly [r: Spectrum, g: Spectrum, b: Spectrum];
 export const CHANNELS = ['R', 'G', 'B'] as const;
 export type Channel = (typeof CHANNELS)[number];
 
+/** Sensors that were made before, by what they were made of: matrices are fitted to a sensor once, however often a look with it is read anew. */
+const known = new Map<string, Sensor>();
+const MOST_KNOWN = 24;
+
+function once(key: string, make: () => Sensor): Sensor {
+  let found = known.get(key);
+  if (!found) {
+    found = make();
+    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+    known.set(key, found);
+  }
+  return found;
+}
+
 /** The made-up base sensor with R's peak moved by `shiftNm` and G's by half that. */
 export function standInSensor(shiftNm = 0): Sensor {
+  return once(`shift ${shiftNm}`, () => shifted(shiftNm));
+}
+
+function shifted(shiftNm: number): Sensor {
   const cut = (nm: number) => (1 - risingEdge(nm, 665, 8)) * risingEdge(nm, 412, 5);
   return [
     sampled((nm) => cut(nm) * (gaussian(nm, 597 + shiftNm, 84) + 0.055 * gaussian(nm, 445, 45))),
@@ -37,7 +55,7 @@ export function sampledSensor({ wavelengthsNm, r, g, b }: SensorSamples): Sensor
       throw new InputError(error.field.replace(/^values/, name), error.message);
     }
   };
-  return [channel('r', r), channel('g', g), channel('b', b)];
+  return once(JSON.stringify([wavelengthsNm, r, g, b]), () => [channel('r', r), channel('g', g), channel('b', b)]);
 }
 
 /** k_c(S): the three responses to a spectrum of 1 lx. */

@@ -5,7 +5,8 @@ import { compileScene } from '../look/scene';
 import { readScene } from '../look/evaluate';
 import type { Light, Look } from '../look/schema';
 import { readAmbient, type WindowReading } from './ambient';
-import { lightsAtWhites, type LightAtWhites, type White } from './white';
+import { lightsAtWhites, type LightAtWhites } from './white';
+import type { White } from '../look/camera';
 
 export interface DayForNight extends White {
   /** Neutral density on the lens, stops. */

@@ -1,17 +1,13 @@
-import { makeCamera, type Camera } from '../camera/camera';
+import type { Camera } from '../camera/camera';
 import { cctDuv, kelvinToMired } from '../colour/cct';
 import { spectrumToXy } from '../colour/observer';
+import { cameraOf, type White } from '../look/camera';
 import { filterSwatchHex } from '../look/evaluate';
-import { lookupIn, resolveFilter, resolveSensor, resolveSource, spectrumOfSource } from '../look/resolve';
+import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../look/resolve';
 import { AMBIENT_ID, ambientLux } from '../look/scene';
 import type { Look } from '../look/schema';
 import { product, type Spectrum } from '../spectrum/grid';
 import { planeOfSpectrum, targetOf } from '../palette/plane';
-
-export interface White {
-  readonly whiteK: number;
-  readonly tintDuv: number;
-}
 
 /** How a light reads against a white: by mired for whitish light, by its recorded colour for any. */
 export type Reading = 'neutral' | 'slightly warm' | 'warm' | 'slightly cool' | 'cool' | 'green' | 'magenta' | 'coloured';
@@ -49,18 +45,6 @@ function readsAs(miredShift: number | null, duvShift: number, purity: number): R
   return slight ? 'slightly cool' : 'cool';
 }
 
-/** A camera of the look at another white. */
-export function cameraAt(look: Look, { whiteK, tintDuv }: White): Camera {
-  const { camera } = look;
-  return makeCamera({
-    sensor: resolveSensor(camera, lookupIn(look.spectra)),
-    headroomStops: camera.headroomStops,
-    curve: camera.curve,
-    whiteK,
-    tintDuv,
-  });
-}
-
 /** The lights of a look by spectrum, with ambient where there is any. */
 function lightsOf(look: Look): { readonly id: string; readonly name: string; readonly spectrum: Spectrum }[] {
   const lookup = lookupIn(look.spectra);
@@ -91,7 +75,7 @@ export function lightAtWhite(camera: Camera, white: White, spectrum: Spectrum): 
 
 /** How every light of a look is recorded on a neutral surface at each of several whites. */
 export function lightsAtWhites(look: Look, whites: readonly White[]): LightAtWhites[] {
-  const cameras = whites.map((white) => cameraAt(look, white));
+  const cameras = whites.map((white) => cameraOf(look, white));
   return lightsOf(look).map(({ id, name, spectrum }) => ({
     id,
     name,

@@ -254,4 +254,4 @@ function find<T>(list: readonly KitItem<T>[], id: string): T {
 /** A fixture of the stand-in kit. @throws RangeError for an unknown id. */
 export const fixtureOf = (id: string): Fixture => find(FIXTURES, id);
 export const modifierOf = (id: string): Modifier => find(MODIFIERS, id);
-export const cameraOf = (id: string): LookCamera => find(CAMERAS, id);
+export const kitCamera = (id: string): LookCamera => find(CAMERAS, id);

@@ -1,4 +1,4 @@
-import { makeCamera, recordInto } from '../camera/camera';
+import { recordInto, type Camera } from '../camera/camera';
 import { cctDuv, kelvinToMired } from '../colour/cct';
 import { spectrumToXy } from '../colour/observer';
 import { hexOfLinear } from '../colour/rgb';
@@ -129,15 +129,14 @@ export interface WarmUp {
 }
 
 /**
- * Why matching on set beats a warm-up afterwards: subject in `source`, ground in ambient light of `ambientK`. `matched` gels the
- * source by `filter` and sets the white to the ambient; `later` shoots without and makes up the difference on the whole recorded picture.
+ * Why matching on set beats a warm-up afterwards: subject in `source`, ground in ambient light of `ambientK`. `shot` is the camera as it
+ * is, `matched` the same with its white on the ambient. `matched` gels the source by `filter`; `later` shoots without and makes up the
+ * difference on the whole recorded picture.
  */
-export function warmUpAfterwards(source: Spectrum, filter: Spectrum, ambientK: number, whiteK: number): WarmUp[] {
+export function warmUpAfterwards(source: Spectrum, filter: Spectrum, ambientK: number, shot: Camera, matched: Camera): WarmUp[] {
   const ambient = whiteIlluminant(ambientK);
-  const shot = makeCamera({ whiteK });
-  const matched = makeCamera({ whiteK: ambientK });
   const rgb = new Float64Array(3);
-  const record = (camera: ReturnType<typeof makeCamera>, light: Spectrum, level: number) => {
+  const record = (camera: Camera, light: Spectrum, level: number) => {
     const [r, g, b] = balancedTriple(camera, light);
     const k = level / Math.max(g, 1e-9);
     recordInto(rgb, camera, r * k, g * k, b * k);
@@ -146,9 +145,8 @@ export function warmUpAfterwards(source: Spectrum, filter: Spectrum, ambientK: n
   const hex = (colour: readonly [number, number, number]) => hexOfLinear(...colour);
   const [subjectLevel, groundLevel] = [0.4, 0.25];
   // What a warmth control does afterwards: gains on recorded channels, as between the two whites.
-  const plain = whiteIlluminant(whiteK);
   const to = balancedTriple(shot, ambient);
-  const from = balancedTriple(shot, plain);
+  const from = balancedTriple(shot, shot.white);
   const gains = [0, 1, 2].map((c) => to[c]! / from[c]! / (to[1] / from[1]));
   const warmed = (colour: readonly [number, number, number]) =>
     hexOfLinear(...(colour.map((value, c) => Math.min(1, value * gains[c]!)) as [number, number, number]));

@@ -1,4 +1,4 @@
-import { makeCamera, type Camera } from '../camera/camera';
+import type { Camera } from '../camera/camera';
 import { InputError } from '../errors';
 import { balancedFromLinear } from '../fixture/unit';
 import { solveLinear } from '../fixture/mix';
@@ -11,7 +11,7 @@ export interface GelPhotos {
   readonly through: readonly [number, number, number];
   /** 1 lx of the light that both were taken in. */
   readonly source: Spectrum;
-  readonly camera?: Camera | undefined;
+  readonly camera: Camera;
 }
 
 /** Middles of three dye bands, nm; between them density runs in straight lines, beyond them it holds. */
@@ -35,7 +35,7 @@ const BASIS: readonly Spectrum[] = BANDS_NM.map((peak, k) =>
  * camera and light, uncertain for others.
  * @throws InputError where a channel clips or is too dark, or the gel seems to add light.
  */
-export function gelFromPhotos({ without, through, source, camera = makeCamera() }: GelPhotos): Spectrum {
+export function gelFromPhotos({ without, through, source, camera }: GelPhotos): Spectrum {
   if (without.some((value) => value > 0.985))
     throw new InputError('without', 'The white without the gel clips; expose it less and take both again.');
   if (without.some((value) => value < 0.02))

@@ -1,5 +1,5 @@
 import { balance } from '../balance/balance';
-import { cameraOf, fixtureOf, modifierOf } from '../catalogue/kit';
+import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
 import type { Garment, PersonId, SubjectShape } from '../figure/shape';
 import { SKIN_PRESETS } from '../surface/skin';
 import { nearestPower } from './power';
@@ -188,7 +188,7 @@ export function newLook({ title, person, skin, backdrop, camera, lights }: NewLo
     version: LOOK_VERSION,
     title,
     ...emptyBrief(),
-    camera: cameraOf(camera),
+    camera: kitCamera(camera),
     subject: {
       name: 'Portrait',
       skinDepth: SKIN_PRESETS.find(({ id }) => id === skin)?.depth ?? 0.19,

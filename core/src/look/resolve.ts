@@ -152,8 +152,6 @@ export function sourceKelvin(fixture: Fixture, stopsUnderFull: number): number |
   return source.cctK;
 }
 
-const standIns = new Map<number, Sensor>();
-
 export function resolveSensor(camera: LookCamera, lookup: SpectrumLookup = () => undefined): Sensor {
   const { sensor } = camera;
   if (sensor.kind === 'spectrum') {
@@ -162,9 +160,7 @@ export function resolveSensor(camera: LookCamera, lookup: SpectrumLookup = () =>
       throw new InputError('sensor.id', `This look carries no sensor "${sensor.id}"; add it under spectra.`);
     return sampledSensor(own);
   }
-  let found = standIns.get(sensor.shiftNm);
-  if (!found) standIns.set(sensor.shiftNm, (found = standInSensor(sensor.shiftNm)));
-  return found;
+  return standInSensor(sensor.shiftNm);
 }
 
 /** Checks everything a look refers to, and its imported numbers. Returns the problems with their fields. */

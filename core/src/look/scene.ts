@@ -1,4 +1,5 @@
-import { makeCamera, type Camera } from '../camera/camera';
+import type { Camera } from '../camera/camera';
+import { cameraOf } from './camera';
 import { yBar } from '../colour/observer';
 import { inField } from '../errors';
 import { nearFieldRatio } from '../exposure/distance';
@@ -22,7 +23,6 @@ import {
   lampStops,
   lookupIn,
   resolveFilter,
-  resolveSensor,
   resolveSource,
   spectrumOfSource,
   type SpectrumLookup,
@@ -94,13 +94,7 @@ export function compileScene(look: Look): Scene {
   const { camera: settings } = look;
   const camera = inField('camera', () => {
     checkExposureSettings(settings);
-    return makeCamera({
-      sensor: resolveSensor(settings, lookup),
-      headroomStops: settings.headroomStops,
-      curve: settings.curve,
-      whiteK: settings.whiteK,
-      tintDuv: settings.tintDuv,
-    });
+    return cameraOf(look);
   });
   const surfaces = surfacesOf(look, camera);
   const set = setOf(look, lookup);

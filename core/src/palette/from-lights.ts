@@ -1,4 +1,4 @@
-import { makeCamera } from '../camera/camera';
+import { cameraOf } from '../look/camera';
 import { lookupIn, resolveFilter, resolveSource } from '../look/resolve';
 import type { Look, Member } from '../look/schema';
 import { product } from '../spectrum/grid';
@@ -8,8 +8,7 @@ const HUED_FROM = 0.05;
 
 /** The palette that a look's lights make as they are: one member for each coloured light. */
 export function membersFromLights(look: Look): Member[] {
-  const { whiteK, tintDuv } = look.camera;
-  const camera = makeCamera({ whiteK, tintDuv });
+  const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
   return look.lights.flatMap((light, i): Member[] => {
     const spectrum = product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup));

@@ -4,7 +4,7 @@ import { goalOfTarget, translate, type Translation } from '../fixture/match';
 import { describeSetting } from '../fixture/modes';
 import type { KitEntry } from '../kit/schema';
 import { gelOptions } from '../kit/use';
-import { compileScene } from '../look/scene';
+import { cameraOf } from '../look/camera';
 import { fixtureLookup, fullLux, lookupIn, resolveSource } from '../look/resolve';
 import type { Light, Look } from '../look/schema';
 import { usualSetting } from '../look/create';
@@ -50,7 +50,7 @@ export interface MeansInput {
 
 /** Everything that can make a target colour on one light, and what the rest of the kit would do. */
 export function meansFor({ look, light, target, kit, order = 'best', unowned = false }: MeansInput): Means {
-  const { camera } = compileScene({ ...look, lights: [] });
+  const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
   const gels = gelOptions(kit);
   const { fixture } = light;

@@ -1,7 +1,7 @@
 import { inField } from '../errors';
 import { continuousLuxSeconds, stopsOverMeter } from '../exposure/meter';
 import type { Camera } from '../camera/camera';
-import { cameraAt } from '../capture/white';
+import { cameraOf } from '../look/camera';
 import { liquidSteps, MATERIAL_COUNT, reflectancesOf } from '../figure/materials';
 import { tintOf } from '../look/reflectances';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../look/resolve';
@@ -77,7 +77,7 @@ type Weigh = (spectrum: Spectrum, over: readonly Float64Array[]) => Float64Array
 
 /** Computes the triples of a look. `only` keeps one light, by id, for pictures of a light alone. */
 export function frameTriples(look: Look, only?: string, cache?: WashCache): FrameTriples {
-  const camera = cameraAt(look, look.camera);
+  const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
   const { all, of } = reflectancesOf(look);
   const [backdrop, walls] = [of('backdrop'), of('wall')];

@@ -1,4 +1,4 @@
-import { makeCamera, type Camera, type CameraOptions } from '../camera/camera';
+import type { Camera } from '../camera/camera';
 import { luminousSum } from '../colour/observer';
 import { InputError } from '../errors';
 import { MID_GREY } from '../exposure/meter';
@@ -43,8 +43,8 @@ export interface AloneWindow {
   readonly purity: number;
 }
 
-export function windowAlone(filtered: Spectrum, reflectance: Spectrum, camera: CameraOptions = {}): AloneWindow {
-  const zone = zoneAlone(makeCamera(camera), filtered, reflectance);
+export function windowAlone(filtered: Spectrum, reflectance: Spectrum, camera: Camera): AloneWindow {
+  const zone = zoneAlone(camera, filtered, reflectance);
   const { window } = vividWindow(zone);
   const clip = zoneFirstClip(zone);
   return {

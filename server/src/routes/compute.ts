@@ -20,6 +20,7 @@ import {
   product,
   resample,
   resolveGel,
+  makeCamera,
   sampledSensor,
   sampledSource,
   spectrumToXy,
@@ -158,10 +159,10 @@ function filterOf(gels: readonly GelBody[] | undefined, leak: number | undefined
   return withLeak(stack, leak ?? 0);
 }
 
+/** The camera that a script asks for; where it gives no sensor, the base one. */
 function cameraOf(camera: CameraBody): CameraOptions {
-  if (!camera) return {};
-  const { sensor, ...rest } = camera;
-  return { ...rest, ...(sensor ? { sensor: inField('camera.sensor', () => sampledSensor(sensor)) } : {}) };
+  const { sensor, ...rest } = camera ?? {};
+  return { ...rest, sensor: sensor ? inField('camera.sensor', () => sampledSensor(sensor)) : standInSensor() };
 }
 
 function surfaceOf({ wavelengthsNm, reflectance, unit: given }: yup.InferType<typeof windowBody>['surface']): Spectrum {
@@ -191,7 +192,7 @@ export function computeRoutes(): Router {
     const body = validated(lightBody, req.body);
     const source = inField('source', () => sourceOf(body.source));
     const filter = filterOf(body.gels, body.leak);
-    const { sensor = standInSensor() } = cameraOf(body.camera);
+    const { sensor } = cameraOf(body.camera);
     const xy = spectrumToXy(product(source, filter));
     const { cctK, duv } = cctDuv(xy);
     const transmittance = luminousTransmittance(source, filter);
@@ -236,7 +237,7 @@ export function computeRoutes(): Router {
       filterOf(body.gels, body.leak),
     );
     const surface = inField('surface', () => surfaceOf(body.surface));
-    res.json(inFieldOf('camera', CAMERA_FIELDS, () => windowAlone(filtered, surface, cameraOf(body.camera))));
+    res.json(inFieldOf('camera', CAMERA_FIELDS, () => windowAlone(filtered, surface, makeCamera(cameraOf(body.camera)))));
   });
 
   router.post('/evaluate', (req, res) => {

@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { cameraOf, LARGEST_SPECTRUM_FILE, type SensorSamples } from '@fulgent/core';
+import { kitCamera, LARGEST_SPECTRUM_FILE, type SensorSamples } from '@fulgent/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { CURVE_NAMES } from '../../look/words';
@@ -51,7 +51,7 @@ export function CameraForm({ store, failed }: FormProps) {
               ? { wavelengthsNm: [...sensor.wavelengthsNm], r: [...sensor.r], g: [...sensor.g], b: [...sensor.b] }
               : null;
             const camera = {
-              ...cameraOf('stills'),
+              ...kitCamera('stills'),
               name: called,
               headroomStops: headroom,
               curve,

@@ -4,7 +4,7 @@ import { standardProbes } from '../../look/probes';
 import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from '../../look/upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look } from '../../look/schema';
 import { withOwnPalette } from '../../palette/from-lights';
-import { cameraOf } from '../kit';
+import { kitCamera } from '../kit';
 import { BACKDROP_M, FACE_M, piece, QUICKLY } from './piece';
 
 /** Night Oven: a short film. A baker at 3 a.m., street light through the window against cold fridge light. Made up. */
@@ -66,7 +66,7 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
       accepted: [],
       tried: [],
     },
-    camera: { ...cameraOf('cinema-log'), whiteK: 4300, aperture: 2.8, iso: 800, distanceM: 1.9, ...change },
+    camera: { ...kitCamera('cinema-log'), whiteK: 4300, aperture: 2.8, iso: 800, distanceM: 1.9, ...change },
     subject: {
       name: 'Baker in a cream apron',
       skinDepth: 0.34,
@@ -272,7 +272,16 @@ function thrown(): Look {
     ...look,
     brief: { ...look.brief, keyStops: -0.7 },
     palette: emptyBrief().palette,
-    camera: { ...cameraOf('stills'), whiteK: 5000, aperture: 8, iso: 400, shutterS: 0.5, longestS: 2, focalMm: 50, distanceM: 3 },
+    camera: {
+      ...kitCamera('stills'),
+      whiteK: 5000,
+      aperture: 8,
+      iso: 400,
+      shutterS: 0.5,
+      longestS: 2,
+      focalMm: 50,
+      distanceM: 3,
+    },
     ambient: { ...look.ambient, lux: 0.3, window: null, places: [] },
     motion: { speedMS: 0.8, widthM: 0.4, of: 'subject' },
     whites: [],

@@ -2,7 +2,7 @@ import { balance } from '../../balance/balance';
 import { standardProbes } from '../../look/probes';
 import { ambientOf } from '../../look/upgrade';
 import { type Light, type Look } from '../../look/schema';
-import { cameraOf } from '../kit';
+import { kitCamera } from '../kit';
 import { piece, QUICKLY } from './piece';
 import { poster } from './saltmarsh';
 
@@ -100,7 +100,7 @@ export function nocturneLooks(): readonly Look[] {
     ...base,
     brief: { ...base.brief, mood: 'dark', keyStops: -0.5, keyLevel: 'low', separation: 0.08 },
     camera: {
-      ...cameraOf('stills'),
+      ...kitCamera('stills'),
       focalMm: 100,
       distanceM: 0.75,
       aperture: 11,

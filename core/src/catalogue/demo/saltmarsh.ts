@@ -4,7 +4,7 @@ import { standardProbes } from '../../look/probes';
 import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from '../../look/upgrade';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look } from '../../look/schema';
 import { withOwnPalette } from '../../palette/from-lights';
-import { cameraOf } from '../kit';
+import { kitCamera } from '../kit';
 import { BACKDROP_M, FACE_M, piece, QUICKLY } from './piece';
 
 /** Saltmarsh Fencing Club: season posters. A fencer in a white jacket before grey paper, cyan against amber. Made up. */
@@ -20,7 +20,7 @@ export function poster(title: string, note: string, lights: Light[]): Look {
       ...emptyBrief().brief,
       note,
     },
-    camera: { ...cameraOf('stills'), iso: 200, distanceM: 1.9 },
+    camera: { ...kitCamera('stills'), iso: 200, distanceM: 1.9 },
     subject: {
       name: 'Fencer in a white jacket',
       skinDepth: 0.46,
@@ -134,6 +134,14 @@ function touche(): Look {
   };
 }
 
+/** By eye, after balancing: the sheen of this rim on skin burns a little more than passes. */
+function dimmed(look: Look, id: string, stops: number): Look {
+  return {
+    ...look,
+    lights: look.lights.map((light) => (light.id === id ? { ...light, powerStops: light.powerStops - stops } : light)),
+  };
+}
+
 /** The demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
 export function demoLooks(): readonly Look[] {
   const washed = poster('Piste, washed out', 'The umbrella key floods the paper: the cyan goes grey.', [
@@ -153,7 +161,7 @@ export function demoLooks(): readonly Look[] {
     backdrop(-3, ['teal-deep']),
   ]);
   return [
-    withOwnPalette(balance(balanced, QUICKLY).look),
+    withOwnPalette(dimmed(balance(balanced, QUICKLY).look, 'rim-right', 0.2)),
     withOwnPalette(washed),
     withOwnPalette(clipping),
     withOwnPalette(balance(touche(), QUICKLY).look),
