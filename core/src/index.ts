@@ -21,9 +21,10 @@ export { cctDuv, kelvinToMired } from './colour/cct';
 export { luminousSum, spectrumToXy, type Xy } from './colour/observer';
 export { cielabUnderD65, individualTypologyAngleDeg } from './colour/cielab';
 export { chromaOf, hueDegOf, oklabDistance, oklabOf } from './colour/oklab';
-export { hexOfLinear } from './colour/rgb';
+export { decodeSrgb, hexOfLinear } from './colour/rgb';
 export { reflectanceHex } from './colour/reflectance-colour';
 export { baseCamera, CURVES, makeCamera, type Camera, type CameraOptions, type Curve } from './camera/camera';
+export { directionDeg, turnBetweenDeg, turnedDeg } from './colour/hue';
 export { CHANNELS, sampledSensor, standInSensor, type Channel, type Sensor, type SensorSamples } from './camera/sensor';
 export { WHITE_RANGE_K, whiteIlluminant } from './camera/white';
 export {

@@ -6,7 +6,8 @@ import { demoLooks, nightOvenLooks } from '../src/catalogue/demo';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { FIXTURES } from '../src/catalogue/kit';
 import { decodeSrgb } from '../src/colour/rgb';
-import { hueDifferenceDeg, oklabOf } from '../src/colour/oklab';
+import { turnBetweenDeg } from '../src/colour/hue';
+import { oklabOf } from '../src/colour/oklab';
 import { mixOf } from '../src/fixture/modes';
 import { STAND_IN_KIT } from '../src/kit/stand-ins';
 import { evaluate } from '../src/look/evaluate';
@@ -45,7 +46,7 @@ import { BLUE_TEST_GEL, copyOf, RED_TEST_GEL } from './support';
 const camera = baseCamera();
 const flash = daylightSource(5600);
 const options: GelOption[] = GELS.map(({ id, name, transmittance }) => ({ id, name, transmittance, count: 2 }));
-const near = (a: number, b: number) => Math.abs(hueDifferenceDeg(a, b));
+const near = (a: number, b: number) => Math.abs(turnBetweenDeg(a, b));
 
 describe('the plane', () => {
   test('a colour keeps its place at every level', () => {

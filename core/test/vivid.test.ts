@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { baseCamera, recordInto } from '../src/camera/camera';
-import { hueDegOf, hueDifferenceDeg, oklabOf } from '../src/colour/oklab';
+import { turnBetweenDeg } from '../src/colour/hue';
+import { hueDegOf, oklabOf } from '../src/colour/oklab';
 import { luminousSum } from '../src/colour/observer';
 import { gelStack, stopsLost, withLeak, luminousTransmittance } from '../src/spectrum/gel';
 import { flat, gaussian, product, sampled, type Spectrum } from '../src/spectrum/grid';
@@ -41,7 +42,7 @@ describe('the vivid window', () => {
     const clip = zoneFirstClip(zone);
     expect(clip.channel).toBe('R');
     expect(clip.stops).toBeLessThan(1);
-    expect(hueDifferenceDeg(recordedHue(zone, clip.stops - 1), recordedHue(zone, clip.stops + 1))).toBeGreaterThan(8);
+    expect(turnBetweenDeg(recordedHue(zone, clip.stops - 1), recordedHue(zone, clip.stops + 1))).toBeGreaterThan(8);
   });
 
   it('clips blue later than orange at the same flash power', () => {

@@ -13,6 +13,7 @@ import {
   type Match,
   type Mode,
   type Setting,
+  turnedDeg,
 } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -194,9 +195,9 @@ function Dials({ light, setting, put, kitGels }: DialsProps) {
           {dial(
             'Hue on its own wheel',
             `${Math.round(setting.hueDeg)}°`,
-            (by) => put({ ...setting, hueDeg: (Math.round(setting.hueDeg) + by + 360) % 360 }),
+            (by) => put({ ...setting, hueDeg: turnedDeg(Math.round(setting.hueDeg) + by) }),
             { low: 0, high: 360, unit: '°' },
-            (hueDeg) => put({ ...setting, hueDeg: hueDeg % 360 }),
+            (hueDeg) => put({ ...setting, hueDeg: turnedDeg(hueDeg) }),
             'nominal: another fixture differs',
           )}
           {dial(

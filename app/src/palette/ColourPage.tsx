@@ -13,6 +13,7 @@ import {
   type Means,
   type Member,
   type Translation,
+  turnedDeg,
 } from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -56,7 +57,6 @@ const ORDERS: readonly { readonly id: GelOrder; readonly name: string }[] = [
   { id: 'spare', name: 'Most sheets' },
 ];
 
-const turn = (deg: number) => ((deg % 360) + 360) % 360;
 /** Differences on the plane in words that need no unit. */
 const near = (difference: number) =>
   difference < 0.012
@@ -108,10 +108,10 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
             <Stepper
               label="Hue"
               value={`${Math.round(member.hueDeg)}°`}
-              onStep={(by) => changeMember(memberId, 'hue', { hueDeg: turn(Math.round(member.hueDeg) + by * 2) })}
+              onStep={(by) => changeMember(memberId, 'hue', { hueDeg: turnedDeg(Math.round(member.hueDeg) + by * 2) })}
               onType={(text) =>
                 taken(readNumber(text, { name: 'Hue', low: 0, high: 360, unit: '°' }), (hueDeg) =>
-                  changeMember(memberId, 'hue', { hueDeg: turn(hueDeg) }),
+                  changeMember(memberId, 'hue', { hueDeg: turnedDeg(hueDeg) }),
                 )
               }
             />

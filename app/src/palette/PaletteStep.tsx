@@ -10,6 +10,7 @@ import {
   SCHEME_INFO,
   type Member,
   lightColours,
+  turnedDeg,
 } from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
@@ -50,8 +51,6 @@ const useStyles = themed((t) => ({
   swatch: { width: 40, height: 40, borderRadius: 2, alignItems: 'center', justifyContent: 'center' },
   actions: { flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' },
 }));
-
-const turn = (deg: number) => ((deg % 360) + 360) % 360;
 
 /** Colours for the picture: a scheme on the plane of what the camera records, whose light makes each, and what to mind. */
 export function PaletteStep() {
@@ -155,10 +154,10 @@ export function PaletteStep() {
             <Stepper
               label="Base hue"
               value={`${Math.round(palette.baseHueDeg)}°`}
-              onStep={(by) => applyScheme(palette.scheme, turn(palette.baseHueDeg + by * 5), palette.leanDeg)}
+              onStep={(by) => applyScheme(palette.scheme, turnedDeg(palette.baseHueDeg + by * 5), palette.leanDeg)}
               onType={(text) =>
                 taken(readNumber(text, { name: 'Base hue', low: 0, high: 360, unit: '°' }), (hue) =>
-                  applyScheme(palette.scheme, turn(hue), palette.leanDeg),
+                  applyScheme(palette.scheme, turnedDeg(hue), palette.leanDeg),
                 )
               }
             />

@@ -1,4 +1,13 @@
-import { formatPower, formatStops, throwM, type Light, type LightReach, type Look, type Point } from '@fulgent/core';
+import {
+  formatPower,
+  formatStops,
+  throwM,
+  type Light,
+  type LightReach,
+  type Look,
+  type Point,
+  turnBetweenDeg,
+} from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -30,8 +39,7 @@ export function LightFields({ look, light }: { readonly look: Look; readonly lig
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
   const { deg, side } = roundOf(light);
-  const carry = (next: number) =>
-    placeLight(light.id, carriedTo(light.position, light.aim, ((((next + 180) % 360) + 360) % 360) - 180));
+  const carry = (next: number) => placeLight(light.id, carriedTo(light.position, light.aim, turnBetweenDeg(0, next)));
   const parts = look.probes.map((probe) => ({ id: probe.id, name: probe.name }));
   const aimed = look.probes.find(({ position }) => near(position, light.aim));
   return (

@@ -1,4 +1,4 @@
-import { InputError, type FramePixels } from '@fulgent/core';
+import { decodeSrgb, InputError, type FramePixels } from '@fulgent/core';
 
 /** Decoding of pictures in a worker. */
 
@@ -45,10 +45,7 @@ export async function exactPixels(picture: Blob): Promise<ImageData> {
 /** As core reads pictures. */
 export const framePixels = ({ data, width, height }: ImageData): FramePixels => ({ rgba: data, width, height });
 
-const linear = (byte: number) => {
-  const v = byte / 255;
-  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-};
+const linear = (byte: number) => decodeSrgb(byte / 255);
 
 /** Mean linear colour of the middle third of a picture. */
 export async function middleOf(picture: Blob): Promise<[number, number, number]> {

@@ -1,7 +1,8 @@
 import { recordInto } from '../camera/camera';
 import { oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { KEY_PROBE_ID, SILHOUETTE } from '../look/evaluate';
-import { addAllFigures, FIGURES, type Scene } from '../look/scene';
+import { addAllFigures, type Scene } from '../look/scene';
+import { FIGURE, FIGURES } from '../look/figures';
 import { sceneZone, type SceneZone } from '../look/zone';
 import type { Mood } from '../look/schema';
 import { headroomStops } from '../vivid/clip';
@@ -33,8 +34,6 @@ export interface BalanceOptions {
 }
 
 const STOPS_OVER_WEIGHT = 10;
-const Y = 3;
-const E = 4;
 
 interface ZoneGoal {
   readonly probe: number;
@@ -186,13 +185,13 @@ function restAt(
   totals: Float64Array,
 ): Pick<Objective, 'keyStops' | 'keyCost' | 'overCost' | 'separation' | 'separationCost'> {
   const { camera, look } = goals.scene;
-  const keyStops = Math.log2(totals[goals.keyProbe * FIGURES + E]!);
+  const keyStops = Math.log2(totals[goals.keyProbe * FIGURES + FIGURE.incident]!);
   const off = Number.isFinite(keyStops) ? Math.abs(keyStops - goals.keyStops) : 20;
   const keyCost = goals.keyWeight * Math.max(0, off - goals.keyToleranceStops) ** 2;
   let overCost = 0;
   for (let p = 0; p < look.probes.length; p++) {
     const at = p * FIGURES;
-    if (totals[at + Y]! <= 0) continue;
+    if (totals[at + FIGURE.luminance]! <= 0) continue;
     const over = CLIP_MARGIN_STOPS - headroomStops(camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
     if (over > 0) overCost += STOPS_OVER_WEIGHT * over * over;
   }

@@ -1,5 +1,5 @@
 import { GELS } from '../catalogue/gels';
-import { hueDifferenceDeg } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
 import { spectrumToXyz } from '../colour/observer';
 import { convertXyzToLinearRgb } from '../colour/rgb';
 import { hueDegOf, oklabOf } from '../colour/oklab';
@@ -146,7 +146,7 @@ function paler(look: Look, light: Light): Remedy[] {
     .map(({ name, transmittance }) => ({
       name,
       loss: stopsLost(luminousTransmittance(source, transmittance)),
-      off: Math.abs(hueDifferenceDeg(hue, hueOf(product(source, transmittance)))),
+      off: Math.abs(turnBetweenDeg(hue, hueOf(product(source, transmittance)))),
     }))
     .filter(({ loss, off }) => off < SAME_HUE_DEG && loss < now - 0.5)
     .sort((a, b) => b.loss - a.loss);

@@ -1,5 +1,6 @@
 import { powerSteps } from '../look/power';
-import { addFigures, FIGURES, type Scene } from '../look/scene';
+import { addFigures, type Scene } from '../look/scene';
+import { FIGURE, FIGURES } from '../look/figures';
 import { costAt, objectiveAt, presentPowers, type Goals } from './objective';
 
 /** A result of the search: powers in stops under full by light (ambient last) and J there. */
@@ -285,7 +286,7 @@ function holdKey({ scene, keyProbe, keyStops }: Goals, powers: Float64Array, key
     scene.lights.forEach((light, l) => {
       if (light.active && which(l)) addFigures(sum, light, keyProbe, powers[l]!);
     });
-    return sum[E]!;
+    return sum[FIGURE.incident]!;
   };
   const own = incident((l) => keys.includes(l));
   const missing = 2 ** (keyStops - given) - incident((l) => !keys.includes(l));
@@ -293,8 +294,6 @@ function holdKey({ scene, keyProbe, keyStops }: Goals, powers: Float64Array, key
   const by = missing > 0 ? Math.log2(missing / own) : -20;
   for (const l of keys) powers[l] = Math.min(0, Math.max(scene.look.lights[l]!.fixture.minStops, powers[l]! + by));
 }
-
-const E = 4;
 
 function patternSearch(from: Float64Array, free: readonly number[], scene: Scene, costOf: CostOf): Float64Array {
   let powers = Float64Array.from(from);

@@ -1,3 +1,4 @@
+import { turnBetweenDeg } from '../colour/hue';
 import { GELS } from '../catalogue/gels';
 import { formatStops } from '../exposure/stops';
 import { nearestMarked, APERTURES, ISOS, SHUTTERS } from '../exposure/series';
@@ -134,7 +135,7 @@ function neighbours(id: string): readonly { readonly id: string; readonly name: 
   const hue = hueOfGel(own.transmittance);
   return GELS.filter((gel) => {
     if (gel.kind !== 'effect' || gel.id === id) return false;
-    const off = Math.abs(((hueOfGel(gel.transmittance) - hue + 540) % 360) - 180);
+    const off = Math.abs(turnBetweenDeg(hue, hueOfGel(gel.transmittance)));
     return off < GEL_HUES_DEG;
   }).slice(0, 6);
 }

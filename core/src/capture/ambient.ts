@@ -6,7 +6,8 @@ import { ambientWays, luxOfEv, type AmbientWay } from '../exposure/ambient';
 import { continuousLuxSeconds, flashShutterShare, MID_GREY, stopsOverMeter } from '../exposure/meter';
 import { filterSwatchHex } from '../look/evaluate';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../look/resolve';
-import { addFigures, AMBIENT_ID, ambientLux, compileScene, FIGURES, type Scene } from '../look/scene';
+import { addFigures, AMBIENT_ID, ambientLux, compileScene, type Scene } from '../look/scene';
+import { FIGURE, FIGURES } from '../look/figures';
 import type { Ambient, Look, SourceRef } from '../look/schema';
 import { luminousTransmittance, stopsLost } from '../spectrum/gel';
 
@@ -193,8 +194,6 @@ export interface PlaceReading {
   readonly weakest: LightAgainstAmbient | null;
 }
 
-const E = 4;
-
 /** The light of the look as it is, and every place it could be shot in, against the planned lights. */
 export function comparePlaces(look: Look, scene: Scene = compileScene(look)): PlaceReading[] {
   const perLuxSecond = 2 ** stopsOverMeter(1, look.camera);
@@ -206,7 +205,9 @@ export function comparePlaces(look: Look, scene: Scene = compileScene(look)): Pl
       const at = (stops: number) => {
         const own = new Float64Array(FIGURES);
         addFigures(own, light, light.zone, stops);
-        return own[E]! > 0 ? Math.log2(own[E]! / (ambient * scene.probes[light.zone]!.open)) : -Infinity;
+        return own[FIGURE.incident]! > 0
+          ? Math.log2(own[FIGURE.incident]! / (ambient * scene.probes[light.zone]!.open))
+          : -Infinity;
       };
       return [{ lightId: light.id, name: light.name, nowStops: at(light.powerStops), fullStops: at(0) }];
     });
@@ -242,7 +243,7 @@ export function ambientShareAt(look: Look, shutterS: number): number {
     addFigures(total, light, probe, light.powerStops);
     if (light.id === AMBIENT_ID) addFigures(ambient, light, probe, 0);
   });
-  return total[E]! > 0 ? ambient[E]! / total[E]! : 0;
+  return total[FIGURE.incident]! > 0 ? ambient[FIGURE.incident]! / total[FIGURE.incident]! : 0;
 }
 
 /** Whether a faster shutter than sync would have to be used: flash then loses light. */

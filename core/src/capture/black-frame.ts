@@ -1,3 +1,4 @@
+import { decodeSrgb } from '../colour/rgb';
 import { InputError } from '../errors';
 import type { Look } from '../look/schema';
 import { GONE_STOPS, TARGET_TOLERANCE_STOPS } from './ambient';
@@ -34,11 +35,6 @@ export function measureFrame(rgba: ArrayLike<number>, width: number, height: num
   return { mean: mean as [number, number, number], high: high as [number, number, number] };
 }
 
-/** Linear value of an sRGB-encoded one (IEC 61966-2-1). */
-function decoded(value: number): number {
-  return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-}
-
 /** What a black frame says about the ambient. */
 export interface FrameVerdict {
   /** Brightest channel, stops under working white; -Infinity where the file holds nothing. */
@@ -51,7 +47,7 @@ export interface FrameVerdict {
 
 /** Judges a black frame against the wanted level of ambient: by its brightest channel, stray light included. */
 export function judgeFrame(measure: FrameMeasure, targetStops: number): FrameVerdict {
-  const stops = (values: readonly number[]) => Math.log2(decoded(Math.max(...values)));
+  const stops = (values: readonly number[]) => Math.log2(decodeSrgb(Math.max(...values)));
   const meanStops = stops(measure.mean);
   const highStops = stops(measure.high);
   const channel = (['R', 'G', 'B'] as const)[measure.high.indexOf(Math.max(...measure.high))]!;

@@ -2,7 +2,8 @@ import { recordInto } from '../camera/camera';
 import type { Channel } from '../camera/sensor';
 import { hexOfLinear } from '../colour/rgb';
 import { MID_GREY } from '../exposure/meter';
-import { addFigures, compileScene, FIGURES, type Scene } from '../look/scene';
+import { addFigures, compileScene, type Scene } from '../look/scene';
+import { FIGURE, FIGURES } from '../look/figures';
 import type { Look, Probe } from '../look/schema';
 import { clippedChannels } from '../vivid/clip';
 
@@ -35,9 +36,6 @@ export interface DragReading {
   readonly coveredShare: number;
   readonly zones: readonly DragZone[];
 }
-
-const Y = 3;
-const E = 4;
 
 /** The part of the backdrop that each place of the subject stands before. */
 function behind(probes: readonly Probe[], probe: Probe): number {
@@ -87,17 +85,20 @@ export function readDrag(look: Look, scene: Scene = compileScene(look)): DragRea
     const together = mix((k) => on.flash[k]! + passing[k]! + uncovered[k]!);
     const trail = mix((k) => passing[k]! + uncovered[k]! + back.flash[k]!);
     const frozen = mix((k) => on.flash[k]! + passing[k]!);
-    const level = (figures: Float64Array) => Math.log2(figures[Y]! / MID_GREY);
+    const level = (figures: Float64Array) => Math.log2(figures[FIGURE.luminance]! / MID_GREY);
     return [
       {
         probe: probe.id,
         name: probe.name,
-        freezeShare: on.flash[E]! + passing[E]! > 0 ? on.flash[E]! / (on.flash[E]! + passing[E]!) : 0,
+        freezeShare:
+          on.flash[FIGURE.incident]! + passing[FIGURE.incident]! > 0
+            ? on.flash[FIGURE.incident]! / (on.flash[FIGURE.incident]! + passing[FIGURE.incident]!)
+            : 0,
         frozenStops: level(frozen),
         trailStops: level(trail),
         behindStops: level(mix((k) => back.lasting[k]! + back.flash[k]!)),
         togetherStops: level(together),
-        ghostStops: Math.log2(passing[Y]! / on.flash[Y]!),
+        ghostStops: Math.log2(passing[FIGURE.luminance]! / on.flash[FIGURE.luminance]!),
         clipped: clippedChannels(scene.camera, together[0]!, together[1]!, together[2]!),
         frozenHex: hexOf(scene, together),
         trailHex: hexOf(scene, trail),

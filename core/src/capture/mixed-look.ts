@@ -4,14 +4,13 @@ import { solveRatio, type RatioAnswer } from '../exposure/mixed';
 import { APERTURES, ISOS, nearestMarked, SHUTTERS } from '../exposure/series';
 import { formatPower, nearestPower } from '../look/power';
 import { throwM } from '../transport/room';
-import { addFigures, ambientLux, compileScene, FIGURES, type Scene } from '../look/scene';
+import { addFigures, ambientLux, compileScene, type Scene } from '../look/scene';
+import { FIGURE, FIGURES } from '../look/figures';
 import type { Baseline, Light, Look } from '../look/schema';
 
 /** Flash beside continuous light in a look: who lights what, what a change did, and how to move the one against the other. */
 
 export type LightKind = 'flash' | 'continuous' | 'ambient';
-
-const E = 4;
 
 /** What each kind of light brings to one place. */
 export interface KindsAt {
@@ -35,7 +34,7 @@ export function kindsOfLight(look: Look, scene: Scene = compileScene(look)): Kin
       if (!light.active) continue;
       const own = new Float64Array(FIGURES);
       addFigures(own, light, p, light.powerStops);
-      sums[kindOf(look, light.index)] += own[E]!;
+      sums[kindOf(look, light.index)] += own[FIGURE.incident]!;
     }
     const total = sums.flash + sums.continuous + sums.ambient;
     const rest = sums.continuous + sums.ambient;
@@ -260,10 +259,10 @@ export function drownedLights(look: Look, scene: Scene = compileScene(look)): Dr
         if (!other.active || kindOf(look, other.index) !== 'flash') return sum;
         const its = new Float64Array(FIGURES);
         addFigures(its, other, light.zone, other.powerStops);
-        return sum + its[E]!;
+        return sum + its[FIGURE.incident]!;
       }, 0);
-      if (!(flash > own[E]!) || !(own[E]! > 0)) return [];
-      return [{ lightId: light.id, name: light.name, flashOver: Math.log2(flash / own[E]!) }];
+      if (!(flash > own[FIGURE.incident]!) || !(own[FIGURE.incident]! > 0)) return [];
+      return [{ lightId: light.id, name: light.name, flashOver: Math.log2(flash / own[FIGURE.incident]!) }];
     })
     .sort((a, b) => b.flashOver - a.flashOver);
 }

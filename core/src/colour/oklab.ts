@@ -1,3 +1,5 @@
+import { directionDeg } from './hue';
+
 /**
  * OKLab from linear sRGB (D65), after its published definition of 2020. It is written out here, rather than taken from a
  * colour library, because the vivid window evaluates it some hundred thousand times a balance and must not allocate.
@@ -33,15 +35,10 @@ export function chromaOf({ a, b }: Oklab): number {
 
 /** OKLCh hue angle, 0 to 360 degrees. */
 export function hueDegOf({ a, b }: Oklab): number {
-  return ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360;
+  return directionDeg(a, b);
 }
 
 /** Difference of two colours: the straight distance in OKLab. */
 export function oklabDistance(p: Oklab, q: Oklab): number {
   return Math.hypot(p.L - q.L, p.a - q.a, p.b - q.b);
-}
-
-/** Signed difference of two hue angles in degrees, -180 to 180. */
-export function hueDifferenceDeg(fromDeg: number, toDeg: number): number {
-  return ((((toDeg - fromDeg + 180) % 360) + 360) % 360) - 180;
 }

@@ -1,7 +1,8 @@
 import { cctDuv } from '../colour/cct';
 import { luminousSum, spectrumToXy } from '../colour/observer';
 import { InputError } from '../errors';
-import { addFigures, compileScene, FIGURES } from '../look/scene';
+import { addFigures, compileScene } from '../look/scene';
+import { FIGURE, FIGURES } from '../look/figures';
 import type { Look } from '../look/schema';
 
 /** What a light and colour meter reads at a place, its dome towards where the place faces. */
@@ -18,7 +19,6 @@ export interface MeterReading {
   readonly duv: number | null;
 }
 
-const E = 4;
 const FARTHEST_DUV = 0.05;
 
 /** Reads the light of a look at one of its probes. @throws InputError for a probe that it does not have. */
@@ -33,9 +33,9 @@ export function meterAt(look: Look, probeId: string): MeterReading {
     const own = new Float64Array(FIGURES);
     addFigures(own, light, probe, light.powerStops);
     const luminous = luminousSum(light.filtered);
-    if (!(own[E]! > 0) || !(luminous > 0)) continue;
-    incident += own[E]!;
-    for (let i = 0; i < spectrum.length; i++) spectrum[i]! += (own[E]! / luminous) * light.filtered[i]!;
+    if (!(own[FIGURE.incident]! > 0) || !(luminous > 0)) continue;
+    incident += own[FIGURE.incident]!;
+    for (let i = 0; i < spectrum.length; i++) spectrum[i]! += (own[FIGURE.incident]! / luminous) * light.filtered[i]!;
   }
   if (!(incident > 0)) return { probe: probeId, stopsOverMeter: -Infinity, aperture: null, x: 0, y: 0, cctK: null, duv: null };
   const stops = Math.log2(incident);

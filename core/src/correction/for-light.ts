@@ -1,3 +1,4 @@
+import { turnBetweenDeg } from '../colour/hue';
 import { unitFrom, type Measurement } from '../fixture/unit';
 import { gelOptions } from '../kit/use';
 import type { KitEntry } from '../kit/schema';
@@ -62,7 +63,7 @@ export function correctionForLight(
     skin: correction.fits.map((fit): SkinUnder => {
       const point = planeOfSpectrum(camera, product(through(fit.gels, source), skin));
       const { hueDeg } = targetOf(point);
-      return { hex: hexOfPoint(point, SKIN_LEVEL), hueDeg, offDeg: ((hueDeg - own.hueDeg + 540) % 360) - 180 };
+      return { hex: hexOfPoint(point, SKIN_LEVEL), hueDeg, offDeg: turnBetweenDeg(own.hueDeg, hueDeg) };
     }),
   };
 }

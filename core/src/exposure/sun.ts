@@ -1,3 +1,4 @@
+import { turnBetweenDeg } from '../colour/hue';
 import { getPosition, getTimes } from 'suncalc';
 import { InputError, requireNumber } from '../errors';
 
@@ -48,7 +49,7 @@ export function sunOnWindow(question: SunQuestion): SunAnswer {
   const at = (minute: number) => new Date(midnight + (minute - utcOffsetH * 60) * 60_000);
   const place = (minute: number) => {
     const { azimuth, altitude } = getPosition(at(minute), latitudeDeg, longitudeDeg);
-    const off = ((azimuth - facingDeg + 540) % 360) - 180;
+    const off = turnBetweenDeg(facingDeg, azimuth);
     return { azimuth, altitude, off, comesIn: altitude > LOWEST_DEG && Math.abs(off) < LARGEST_OFF_DEG };
   };
   const spans: { fromMinutes: number; toMinutes: number }[] = [];

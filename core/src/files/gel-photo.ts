@@ -1,7 +1,7 @@
+import { solveLinear } from '../linear';
 import type { Camera } from '../camera/camera';
 import { InputError } from '../errors';
 import { balancedFromLinear } from '../fixture/unit';
-import { solveLinear } from '../fixture/mix';
 import { CLEAR_FILM } from '../spectrum/gel';
 import { dot, product, sampled, type Spectrum } from '../spectrum/grid';
 

@@ -1,3 +1,5 @@
+import { solveLinear } from '../linear';
+
 /** What a fit found. */
 export interface Fit {
   readonly values: Float64Array;
@@ -27,7 +29,7 @@ export function gaussNewton(residuals: (values: Float64Array) => readonly number
   let normal = normalOf(residuals, values, present, priors);
   for (let round = 0; round < ROUNDS; round++) {
     const damped = normal.matrix.map((row, i) => row.map((v, j) => (i === j ? v * (1 + damping) : v)));
-    const step = solveSystem(damped, normal.gradient);
+    const step = solveLinear(augmented(damped, normal.gradient), SMALLEST);
     if (!step) break;
     const next = values.map((v, i) => v - step[i]!);
     const parts = residuals(next);
@@ -46,7 +48,7 @@ export function gaussNewton(residuals: (values: Float64Array) => readonly number
   const deviations = new Float64Array(n);
   for (let i = 0; i < n; i++) {
     const unit = Array.from({ length: n }, (_, k) => (k === i ? 1 : 0));
-    deviations[i] = Math.sqrt(Math.max(0, solveSystem(normal.matrix, unit)?.[i] ?? priors[i]! ** 2));
+    deviations[i] = Math.sqrt(Math.max(0, solveLinear(augmented(normal.matrix, unit), SMALLEST)?.[i] ?? priors[i]! ** 2));
   }
   return { values, deviations, before, after: rms(present) };
 }
@@ -81,20 +83,8 @@ function normalOf(
   return { matrix, gradient };
 }
 
-/** Gauss elimination with pivots; null for a singular matrix. */
-export function solveSystem(matrix: readonly (readonly number[])[], right: readonly number[]): number[] | null {
-  const n = right.length;
-  const a = matrix.map((row, i) => [...row, right[i]!]);
-  for (let c = 0; c < n; c++) {
-    let pivot = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(a[r]![c]!) > Math.abs(a[pivot]![c]!)) pivot = r;
-    if (Math.abs(a[pivot]![c]!) < 1e-300) return null;
-    [a[c], a[pivot]] = [a[pivot]!, a[c]!];
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue;
-      const times = a[r]![c]! / a[c]![c]!;
-      for (let k = c; k <= n; k++) a[r]![k]! -= times * a[c]![k]!;
-    }
-  }
-  return a.map((row, i) => row[n]! / row[i]!);
-}
+/** Parts that hardly matter have tiny pivots, and are told from nothing. */
+const SMALLEST = 1e-300;
+
+const augmented = (matrix: readonly (readonly number[])[], right: ArrayLike<number>): number[][] =>
+  matrix.map((row, i) => [...row, right[i]!]);

@@ -1,4 +1,4 @@
-import { hueDifferenceDeg } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
 import { kelvinToMired } from '../colour/cct';
 import { formatStops } from '../exposure/stops';
 import { KEY_PROBE_ID, evaluate } from './evaluate';
@@ -59,7 +59,7 @@ export function continuity(first: Look, second: Look): ContinuityItem[] {
     const other = b.probes.find(({ id }) => id === one.id);
     if (!other) continue;
     const coloured = one.chroma > COLOURED_FROM && other.chroma > COLOURED_FROM;
-    const hue = coloured ? hueDifferenceDeg(one.hueDeg, other.hueDeg) : 0;
+    const hue = coloured ? turnBetweenDeg(one.hueDeg, other.hueDeg) : 0;
     const chroma = other.chroma - one.chroma;
     const alarm = Math.abs(hue) > HUE_DEG || Math.abs(chroma) > CHROMA;
     const text =

@@ -1,6 +1,7 @@
 import { linearOutputInto, recordInto, type Camera } from '../camera/camera';
 import { responses } from '../camera/sensor';
-import { chromaOf, hueDegOf, hueDifferenceDeg, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
+import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { hexOfLinear } from '../colour/rgb';
 import { flashShutterShare, MID_GREY } from '../exposure/meter';
 import { formatStops } from '../exposure/stops';
@@ -12,7 +13,8 @@ import { placeInWindow, vividWindow, zoneFirstClip, zoneVividness, type Zone } f
 import type { Problem } from './parse';
 import type { AmbientRow, Dilution, LightReading, ProbeReading, Readings, Share, Strip } from './readings';
 import { lookupIn, resolveFilter, resolveSource } from './resolve';
-import { addFigures, AMBIENT_ID, compileScene, FIGURES, totalFigures, type Scene } from './scene';
+import { addFigures, AMBIENT_ID, compileScene, totalFigures, type Scene } from './scene';
+import { FIGURES } from './figures';
 import type { Look } from './schema';
 import { verdictOf } from './verdict';
 import { sceneZone, zoneLights } from './zone';
@@ -266,7 +268,7 @@ function aboveClipOf(zone: Zone): LightReading['aboveClip'] {
   const x = 2 ** stops;
   return {
     purityKept: Math.min(1, recordedPurity(zone.camera, colour, x * unit[0], x * unit[1], x * unit[2]) / colour.purity),
-    hueDriftDeg: hueDifferenceDeg(hueAt(x, false), hueAt(x, true)),
+    hueDriftDeg: turnBetweenDeg(hueAt(x, false), hueAt(x, true)),
   };
 }
 

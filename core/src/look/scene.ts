@@ -1,4 +1,5 @@
 import type { Camera } from '../camera/camera';
+import { FIGURE, FIGURES } from './figures';
 import { cameraOf } from './camera';
 import { yBar } from '../colour/observer';
 import { inField } from '../errors';
@@ -35,10 +36,6 @@ import { tintOf, wallReflectance } from './reflectances';
 import { landedFlux, washFactor } from '../transport/room';
 import { viewOf, type View } from '../transport/view';
 import type { Light, Look, Point, ProbeSurface } from './schema';
-
-/** Numbers that each light brings to each probe: balanced r, g, b, reflected photopic Y, incident photopic E. */
-export const FIGURES = 5;
-const [R, Y, E] = [0, 3, 4];
 
 /** The id under which ambient light appears among a look's lights. */
 export const AMBIENT_ID = 'ambient';
@@ -321,11 +318,11 @@ function figuresOf(
       () => surfaces.weights(surface),
     );
     for (let c = 0; c < 3; c++) out[p * FIGURES + c]! += direct[c]! * own[c]!;
-    out[p * FIGURES + Y]! += direct[1]! * own[Y]!;
+    out[p * FIGURES + FIGURE.luminance]! += direct[1]! * own[FIGURE.luminance]!;
     const add = (times: number, figures: () => readonly number[]) => {
       if (times === 0) return;
       const own = figures();
-      for (let c = R; c <= Y; c++) out[p * FIGURES + c]! += times * own[c]!;
+      for (let c = FIGURE.r; c <= FIGURE.luminance; c++) out[p * FIGURES + c]! += times * own[c]!;
     };
     const by =
       (light: Spectrum, name: string, ...of: Parameters<Surfaces['weights']>) =>
@@ -348,7 +345,7 @@ function figuresOf(
       add(value, () => terms(`${surface} card ${board}`, tinted, () => surfaces.weights(surface)));
       incident += value * terms(`card ${board}`, tinted, () => [yBar])[0]!;
     }
-    out[p * FIGURES + E] = incident;
+    out[p * FIGURES + FIGURE.incident] = incident;
   });
   return out;
 }

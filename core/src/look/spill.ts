@@ -1,7 +1,8 @@
 import { beamIntensity, gridTransmission } from '../exposure/beam';
 import { nearFieldRatio } from '../exposure/distance';
 import { MID_GREY } from '../exposure/meter';
-import { addFigures, compileScene, FIGURES, type Scene } from './scene';
+import { addFigures, compileScene, type Scene } from './scene';
+import { FIGURE, FIGURES } from './figures';
 import { LIMITS, type Board, type Light, type Look, type Point, type Probe } from './schema';
 import { throwM } from '../transport/room';
 
@@ -16,8 +17,6 @@ export interface Reach {
   readonly verdict: 'wanted' | 'accepted' | 'none' | 'harmless' | 'spill' | 'strong';
 }
 
-const Y = 3;
-const E = 4;
 const HARMLESS_SHARE = 0.04;
 const STRONG_SHARE = 0.2;
 
@@ -26,17 +25,17 @@ export function reachTable(look: Look, scene: Scene = compileScene(look)): reado
   const totals = look.probes.map((_, p) => {
     const sum = new Float64Array(FIGURES);
     for (const light of scene.lights) if (light.active) addFigures(sum, light, p, light.powerStops);
-    return sum[E]!;
+    return sum[FIGURE.incident]!;
   });
   return look.lights.map((light, l) =>
     look.probes.map((probe, p): Reach => {
       const own = new Float64Array(FIGURES);
       addFigures(own, scene.lights[l]!, p, light.powerStops);
-      const share = totals[p]! > 0 ? own[E]! / totals[p]! : 0;
+      const share = totals[p]! > 0 ? own[FIGURE.incident]! / totals[p]! : 0;
       return {
         probe: probe.id,
         name: probe.name,
-        stops: own[Y]! > 1e-12 ? Math.log2(own[Y]! / MID_GREY) : -Infinity,
+        stops: own[FIGURE.luminance]! > 1e-12 ? Math.log2(own[FIGURE.luminance]! / MID_GREY) : -Infinity,
         share,
         verdict: verdictOf(light, probe, share),
       };
@@ -87,7 +86,7 @@ export function spillRemedies(look: Look, lightId: string, probeId: string): Spi
     return [p, z].map((at) => {
       const own = new Float64Array(FIGURES);
       addFigures(own, scene.lights[l]!, at, one.powerStops);
-      return Math.log2(Math.max(1e-9, own[E]!));
+      return Math.log2(Math.max(1e-9, own[FIGURE.incident]!));
     }) as [number, number];
   };
   const [spill, work] = level(light);
@@ -211,7 +210,7 @@ export function backdropEvenness(look: Look): Evenness {
   const across = probes.map(({ position }, p) => {
     const sum = new Float64Array(FIGURES);
     for (const light of scene.lights) if (light.active) addFigures(sum, light, p, light.powerStops);
-    return { x: position[0], stops: Math.log2(Math.max(1e-9, sum[Y]!) / MID_GREY) };
+    return { x: position[0], stops: Math.log2(Math.max(1e-9, sum[FIGURE.luminance]!) / MID_GREY) };
   });
   const levels = across.map(({ stops }) => stops);
   return { across, spanStops: Math.max(...levels) - Math.min(...levels) };

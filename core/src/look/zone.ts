@@ -4,9 +4,8 @@ import { product } from '../spectrum/grid';
 import { balancedTriple } from '../vivid/alone';
 import type { Triple } from '../vivid/vividness';
 import type { Zone } from '../vivid/window';
-import { addFigures, colourMoves, FIGURES, totalFigures, type Scene, type SceneLight } from './scene';
-
-const Y = 3;
+import { addFigures, colourMoves, totalFigures, type Scene, type SceneLight } from './scene';
+import { FIGURE, FIGURES } from './figures';
 
 // Work space: a balance asks for thousands of zones a second.
 const standing = new Float64Array(FIGURES);
@@ -47,9 +46,9 @@ export function sceneZone(
     addFigures(sum, light, probe, powerOf(l));
     if (light.active) addFigures(standing, light, probe, powerOf(l), -1);
   }
-  const reaches = sum[Y]! > 1e-12;
-  const stops = reaches ? Math.log2(sum[Y]! / MID_GREY) : -Infinity;
-  const k = reaches ? MID_GREY / sum[Y]! : 0;
+  const reaches = sum[FIGURE.luminance]! > 1e-12;
+  const stops = reaches ? Math.log2(sum[FIGURE.luminance]! / MID_GREY) : -Infinity;
+  const k = reaches ? MID_GREY / sum[FIGURE.luminance]! : 0;
   const unit: Triple = reaches
     ? [sum[0]! * k, sum[1]! * k, sum[2]! * k]
     : colourOnSurface(scene, probe, scene.lights[lights[0]!]!);
@@ -75,7 +74,7 @@ function movedUnit(
 ): Triple {
   sum.fill(0);
   for (const l of lights) addFigures(sum, scene.lights[l]!, probe, powerOf(l) + byStops);
-  const k = MID_GREY / sum[Y]!;
+  const k = MID_GREY / sum[FIGURE.luminance]!;
   return [sum[0]! * k, sum[1]! * k, sum[2]! * k];
 }
 

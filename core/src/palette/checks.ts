@@ -1,5 +1,6 @@
 import { linearOutputInto } from '../camera/camera';
-import { chromaOf, hueDegOf, hueDifferenceDeg, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
+import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
 import { luminousSum } from '../colour/observer';
 import { formatStops } from '../exposure/stops';
 import { KEY_PROBE_ID, readScene, separationOf, SILHOUETTE } from '../look/evaluate';
@@ -147,7 +148,7 @@ function separation({ look, scene, readings }: Seen): Found {
     const [e, f] = [labOf(p), labOf(q)];
     const hue =
       Math.min(e.L, f.L) > 0.1 && Math.min(chromaOf(e), chromaOf(f)) > 0.02
-        ? Math.abs(hueDifferenceDeg(hueDegOf(e), hueDegOf(f)))
+        ? Math.abs(turnBetweenDeg(hueDegOf(e), hueDegOf(f)))
         : 0;
     return [
       { edge, distance: oklabDistance(e, f), lightness: Math.abs(e.L - f.L), chroma: Math.abs(chromaOf(e) - chromaOf(f)), hue },
@@ -200,7 +201,7 @@ function skin({ look, scene, readings }: Seen, faceId: string): Found {
   const face = readings.probes.find(({ id }) => id === faceId)!;
   const own = whiteLab(scene, skinReflectance(look.subject.skinDepth));
   const [hue, chroma] = [hueDegOf(own), chromaOf(own) / own.L];
-  const off = hueDifferenceDeg(hue, face.hueDeg);
+  const off = turnBetweenDeg(hue, face.hueDeg);
   const band = SKIN_HUE_DEG[look.brief.mood];
   const strength = face.lightness > 0 ? face.chroma / face.lightness : 0;
   const pale = strength < 0.4 * chroma;

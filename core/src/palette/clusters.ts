@@ -1,3 +1,4 @@
+import { directionDeg } from '../colour/hue';
 import { oklabInto } from '../colour/oklab';
 import { decodeSrgb } from '../colour/rgb';
 import { InputError, requireNumber } from '../errors';
@@ -68,7 +69,7 @@ export function colourClusters(rgba: Uint8ClampedArray | Uint8Array, count = 5):
       return {
         lightness: Number(Math.min(1, weighted / LIGHTNESS_WEIGHT).toFixed(4)),
         chroma: Number(Math.hypot(a, b).toFixed(4)),
-        hueDeg: Number((((Math.atan2(b, a) * 180) / Math.PI + 360) % 360).toFixed(2)),
+        hueDeg: Number(directionDeg(a, b).toFixed(2)),
         share: Number((sizes[c]! / n).toFixed(4)),
       };
     })

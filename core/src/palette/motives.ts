@@ -1,4 +1,4 @@
-import { hueDifferenceDeg } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
 import type { Light } from '../look/schema';
 
 /** What a coloured light may pretend to be. Hues are OKLCh as recorded at daylight white; null takes any. */
@@ -101,7 +101,7 @@ export function motiveProblems(
   if (motive.hueDeg && recorded.purity > 0.05) {
     const [from, to] = motive.hueDeg;
     const middle = (from + to) / 2;
-    const off = Math.abs(hueDifferenceDeg(middle, recorded.hueDeg)) - (to - from) / 2;
+    const off = Math.abs(turnBetweenDeg(middle, recorded.hueDeg)) - (to - from) / 2;
     if (off > 0) problems.push(`its hue ${Math.round(recorded.hueDeg)}° is ${Math.round(off)}° outside ${from} to ${to}°`);
   }
   const flat = Math.hypot(light.position[0] - light.aim[0], light.position[2] - light.aim[2]);

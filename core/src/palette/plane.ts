@@ -1,3 +1,4 @@
+import { directionDeg } from '../colour/hue';
 import { linearOutputInto, type Camera } from '../camera/camera';
 import { hexOfLinear } from '../colour/rgb';
 import type { Spectrum } from '../spectrum/grid';
@@ -26,7 +27,7 @@ export function pointOf({ hueDeg, purity }: Target): PlanePoint {
 }
 
 export function targetOf({ a, b }: PlanePoint): Target {
-  return { hueDeg: ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360, purity: Math.hypot(a, b) };
+  return { hueDeg: directionDeg(a, b), purity: Math.hypot(a, b) };
 }
 
 export function planeDistance(p: PlanePoint, q: PlanePoint): number {

@@ -1,3 +1,4 @@
+import { turnBetweenDeg, turnedDeg } from '../colour/hue';
 import { decodeSrgb, encodeSrgb } from '../colour/rgb';
 import type { Member, Role, SchemeId } from '../look/schema';
 import { linearOfPoint, pointOf, sigmaOfLinear, targetOf, type Target } from './plane';
@@ -42,8 +43,6 @@ export function purityLimit(hueDeg: number): number {
   return low;
 }
 
-const turn = (deg: number) => ((deg % 360) + 360) % 360;
-
 /** The hue (0 to 360) of the common hexagon of linear light, in which opposite colours add to white. */
 function lightHue(r: number, g: number, b: number): number {
   const most = Math.max(r, g, b);
@@ -54,7 +53,7 @@ function lightHue(r: number, g: number, b: number): number {
 }
 
 function fromLightHue(deg: number): [number, number, number] {
-  const sector = turn(deg) / 60;
+  const sector = turnedDeg(deg) / 60;
   const level = (centre: number) => {
     const apart = Math.min(Math.abs(sector - centre), 6 - Math.abs(sector - centre));
     return Math.min(1, Math.max(0, 2 - apart));
@@ -99,7 +98,7 @@ function between(value: number, from: 0 | 1, to: 0 | 1): number {
 export function paintersPartnerDeg(hueDeg: number): number {
   const [r, g, b] = strongest(hueDeg).map(encodeSrgb) as [number, number, number];
   const painters = between(lightHue(r, g, b), 1, 0);
-  const partner = between(turn(painters + 180), 0, 1);
+  const partner = between(turnedDeg(painters + 180), 0, 1);
   const linear = fromLightHue(partner).map((value) => decodeSrgb(value)) as [number, number, number];
   return targetOf(sigmaOfLinear(...linear)).hueDeg;
 }
@@ -109,12 +108,12 @@ const AMBER_DEG = 68;
 
 /** Leans a hue by up to `leanDeg` towards cyan or amber, whichever is nearer, without passing it. */
 export function leaned(hueDeg: number, leanDeg: number): number {
-  if (leanDeg === 0) return turn(hueDeg);
-  const off = (to: number) => ((to - hueDeg + 540) % 360) - 180;
+  if (leanDeg === 0) return turnedDeg(hueDeg);
+  const off = (to: number) => turnBetweenDeg(hueDeg, to);
   const [cyan, amber] = [off(CYAN_DEG), off(AMBER_DEG)];
   const towards = Math.abs(cyan) <= Math.abs(amber) ? cyan : amber;
   const by = leanDeg > 0 ? Math.min(leanDeg, Math.abs(towards)) : leanDeg;
-  return turn(hueDeg + Math.sign(towards) * by);
+  return turnedDeg(hueDeg + Math.sign(towards) * by);
 }
 
 /** How pure a scheme asks its colours to be, as a share of what the file holds. */
@@ -202,7 +201,7 @@ export function membersFor(colours: readonly SchemeColour[], lights: readonly As
     members.push({
       id: `colour-${members.length + 1}`,
       name,
-      hueDeg: Number(turn(colour.hueDeg).toFixed(2)),
+      hueDeg: Number(turnedDeg(colour.hueDeg).toFixed(2)),
       purity: Number(colour.purity.toFixed(4)),
       light: light?.id ?? '',
       part: light?.zone ?? '',

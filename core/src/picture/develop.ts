@@ -1,4 +1,5 @@
 import { applyCurve, type Camera } from '../camera/camera';
+import { encodeSrgb } from '../colour/rgb';
 
 const CURVE_STEPS = 16_383;
 /** By what shapes the curve, so that a camera made anew for another white finds its table again. */
@@ -12,15 +13,10 @@ function curveOf(camera: Camera): Uint8Array {
     if (curves.size >= 16) curves.clear();
     table = new Uint8Array(CURVE_STEPS + 1);
     for (let i = 0; i <= CURVE_STEPS; i++)
-      table[i] = Math.round(255 * encoded(applyCurve(camera, (i / CURVE_STEPS) * camera.outputClip)));
+      table[i] = Math.round(255 * encodeSrgb(applyCurve(camera, (i / CURVE_STEPS) * camera.outputClip)));
     curves.set(key, table);
   }
   return table;
-}
-
-/** sRGB encoding (IEC 61966-2-1). */
-function encoded(linear: number): number {
-  return linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055;
 }
 
 /** Records raw values as the camera does, into RGBA of 8 bits: clip, 3x3, curve, sRGB. */

@@ -1,5 +1,6 @@
 import { invertCurve, linearOutputInto } from '../camera/camera';
-import { chromaOf, hueDegOf, hueDifferenceDeg, oklabDistance, oklabOf } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
+import { chromaOf, hueDegOf, oklabDistance, oklabOf } from '../colour/oklab';
 import { hexOfLinear } from '../colour/rgb';
 import { formatStops } from '../exposure/stops';
 import { AMBIENT_ID, compileScene, type Scene } from '../look/scene';
@@ -81,7 +82,7 @@ export function compareFrame(
       predictedHex: hexOfLinear(...recorded),
       measuredHex: patch.hex,
       stops: patch.stops - recordedStops(recorded),
-      hueDeg: coloured ? hueDifferenceDeg(hueDegOf(plan), patch.hueDeg) : 0,
+      hueDeg: coloured ? turnBetweenDeg(hueDegOf(plan), patch.hueDeg) : 0,
       chroma: patch.chroma - chromaOf(plan),
       distance: oklabDistance(plan, oklabOf(...patch.linear)),
     };

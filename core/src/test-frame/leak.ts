@@ -1,5 +1,6 @@
 import { linearSigma, type Sigma } from '../vivid/vividness';
-import { addFigures, compileScene, FIGURES } from '../look/scene';
+import { addFigures, compileScene } from '../look/scene';
+import { FIGURES } from '../look/figures';
 import type { Look } from '../look/schema';
 import { withOnly } from '../build/run';
 import { invertCurve } from '../camera/camera';

@@ -1,4 +1,4 @@
-import { hueDifferenceDeg } from '../colour/oklab';
+import { turnBetweenDeg } from '../colour/hue';
 import { evaluate } from '../look/evaluate';
 import { inPicture } from '../look/in-view';
 import type { Look, Point } from '../look/schema';
@@ -98,7 +98,7 @@ export function foundMarks(look: Look, frame: FramePixels): Mark[] {
     const wanted = readings.get(mark.probe)!;
     if (flat.has(mark.probe) || wanted.chroma < SOUGHT_CHROMA) return mark;
     const cost = (patch: Patch) => {
-      const hue = patch.chroma < SOUGHT_CHROMA / 2 ? 1 : Math.abs(hueDifferenceDeg(wanted.hueDeg, patch.hueDeg)) / 90;
+      const hue = patch.chroma < SOUGHT_CHROMA / 2 ? 1 : Math.abs(turnBetweenDeg(wanted.hueDeg, patch.hueDeg)) / 90;
       return hue + Math.hypot((patch.x - mark.x) * aspect, patch.y - mark.y);
     };
     let best = { patch: measurePatch(frame, mark), cost: 0 };

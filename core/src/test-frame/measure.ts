@@ -1,5 +1,5 @@
 import { chromaOf, hueDegOf, oklabOf } from '../colour/oklab';
-import { decodeSrgb, hexOfLinear } from '../colour/rgb';
+import { decodeSrgb, encodeSrgb, hexOfLinear } from '../colour/rgb';
 import { InputError } from '../errors';
 import { MID_GREY } from '../exposure/meter';
 
@@ -236,12 +236,7 @@ export function reweighed(
     const floor = black ? LINEAR[black.rgba[i]!]! : 0;
     let sum = floor;
     for (let f = 0; f < frames.length; f++) sum += gains[f]! * (LINEAR[frames[f]!.rgba[i]!]! - floor);
-    out[i] = Math.round(255 * encoded(sum));
+    out[i] = Math.round(255 * encodeSrgb(sum));
   }
   return out;
-}
-
-function encoded(linear: number): number {
-  if (linear <= 0.0031308) return Math.max(0, 12.92 * linear);
-  return linear >= 1 ? 1 : 1.055 * linear ** (1 / 2.4) - 0.055;
 }

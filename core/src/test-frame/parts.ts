@@ -1,5 +1,6 @@
 import { recordInto } from '../camera/camera';
-import { addFigures, compileScene, FIGURES } from '../look/scene';
+import { addFigures, compileScene } from '../look/scene';
+import { FIGURES } from '../look/figures';
 import type { Look } from '../look/schema';
 import type { Channels } from './measure';
 
