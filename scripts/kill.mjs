@@ -11,7 +11,7 @@ const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kill-'));
 const bundle = path.join(folder, 'look.mjs');
 run(
   bin('esbuild'),
-  ['core/src/catalogue/demo/index.ts', '--bundle', '--platform=node', '--format=esm', `--outfile=${bundle}`, '--log-level=error'],
+  ['core/src/demo/index.ts', '--bundle', '--platform=node', '--format=esm', `--outfile=${bundle}`, '--log-level=error'],
   { cwd: root },
 );
 const { demoLooks } = await import(bundle);

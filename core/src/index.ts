@@ -42,7 +42,7 @@ export { discIncidence, falloffFromOneMetre, nearFieldRatio, type FaceShape } fr
 export { formatFlashPower, formatPercent, formatShutter, formatStops } from './exposure/stops';
 export { skinBandOf, skinReflectance, SKIN_PRESETS, type SkinBand } from './surface/skin';
 export { findMaterial, materialsOf, MATERIALS, type Material } from './surface/materials';
-export { findGel, GELS, type CatalogueGel } from './catalogue/gels';
+export { findGel, GELS, type CatalogueGel } from './spectrum/stand-in-gels';
 export { CAMERAS, kitCamera, FIXTURES, fixtureOf, MODIFIERS, modifierOf, type KitItem } from './catalogue/kit';
 export { windowAlone, zoneAlone, type AloneWindow } from './vivid/alone';
 export { type FirstClip, type Headroom } from './vivid/clip';
@@ -108,9 +108,9 @@ export {
   type Role,
   type SourceRef,
   type SurfaceRef,
-} from './look/schema';
-export { ambientOf, CAMERA_DEFAULTS, upgradeLook } from './look/upgrade';
-export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './look/parse';
+} from './document/schema';
+export { ambientOf, CAMERA_DEFAULTS, upgradeLook } from './scene/upgrade';
+export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './scene/parse';
 export {
   lookupIn,
   fixtureLookup,
@@ -123,9 +123,9 @@ export {
   sourceKelvin,
   spectrumOfSource,
   type SpectrumLookup,
-} from './look/resolve';
-export { cameraOf, type White } from './look/camera';
-export { evaluate, filterSwatchHex, KEY_PROBE_ID } from './look/evaluate';
+} from './scene/resolve';
+export { cameraOf, type White } from './scene/camera';
+export { evaluate, filterSwatchHex, KEY_PROBE_ID } from './scene/evaluate';
 export type {
   AmbientRow,
   Dilution,
@@ -136,10 +136,10 @@ export type {
   Strip,
   Verdict,
   VerdictKind,
-} from './look/readings';
-export { AMBIENT_ID, ambientLux } from './look/scene';
-export { formatPower, nearestPower, powerSteps, steppedPower } from './look/power';
-export { keySideOf, standardProbes, usualZone } from './look/probes';
+} from './scene/readings';
+export { AMBIENT_ID, ambientLux } from './scene/compile';
+export { formatPower, nearestPower, powerSteps, steppedPower } from './scene/power';
+export { keySideOf, standardProbes, usualZone } from './scene/probes';
 export { throwM } from './transport/room';
 export {
   LIGHT_SETS,
@@ -150,24 +150,31 @@ export {
   type LightDraft,
   type LightSetId,
   type NewLook,
-} from './look/create';
-export { compareTones, type ToneComparison } from './look/tones';
-export { mergeLooks, type Merge } from './look/merge';
-export { balance, objectiveOf, type BalanceResult, type PowerChange } from './balance/balance';
-export { MOOD_AIM, type BalanceOptions } from './balance/objective';
-export type { Limit, LimitKind } from './balance/limits';
-export type { Remedy } from './balance/remedies';
-export { gelHeat, HEAT_CAUTION, type HeatReading } from './rig/heat';
-export { adaptedLinear, type Adaptation } from './palette/adaptation';
-export { cameraCard, runSheet, type SheetCard } from './sheet/sheet';
-export { packList, sheetSizeCm, type PackItem } from './sheet/pack';
-export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
-export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './build/run';
-export { balanceWide, wideSummary, type Freedom, type WideBalance } from './balance/wide';
-export { sensitivities, whiteCosts, type Sensitivity, type WhiteCost } from './balance/sensitivity';
-export { causesOf, type Cause, type CauseKind } from './faults/causes';
-export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';
-export { EFFECT_NAMES, effectStops, framesUnder, readEffects, USUAL_EFFECTS, type EffectReading } from './effects/effects';
+} from './planning/new-look';
+export { compareTones, type ToneComparison } from './scene/tones';
+export { mergeLooks, type Merge } from './document/merge';
+export { balance, objectiveOf, type BalanceResult, type PowerChange } from './planning/balance/balance';
+export { MOOD_AIM, type BalanceOptions } from './planning/balance/objective';
+export type { Limit, LimitKind } from './planning/balance/limits';
+export type { Remedy } from './planning/balance/remedies';
+export { gelHeat, HEAT_CAUTION, type HeatReading } from './day/rig/heat';
+export { adaptedLinear, type Adaptation } from './vivid/adaptation';
+export { cameraCard, runSheet, type SheetCard } from './day/sheet/sheet';
+export { packList, sheetSizeCm, type PackItem } from './day/sheet/pack';
+export { netTrims, trimmed, withGroup, type Net } from './planning/build/ledger';
+export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './planning/build/run';
+export { balanceWide, wideSummary, type Freedom, type WideBalance } from './planning/balance/wide';
+export { sensitivities, whiteCosts, type Sensitivity, type WhiteCost } from './planning/balance/sensitivity';
+export { causesOf, type Cause, type CauseKind } from './planning/faults/causes';
+export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './planning/faults/words';
+export {
+  EFFECT_NAMES,
+  effectStops,
+  framesUnder,
+  readEffects,
+  USUAL_EFFECTS,
+  type EffectReading,
+} from './planning/effects/effects';
 export {
   compareVariants,
   lookOfVariant,
@@ -177,8 +184,8 @@ export {
   variantOf,
   type Comparison,
   type VariantKind,
-} from './variants/variants';
-export { framing, veils, type Framing, type Veil } from './look/in-view';
+} from './planning/variants/variants';
+export { framing, veils, type Framing, type Veil } from './scene/in-view';
 export {
   figureOf,
   FigureMissingError,
@@ -202,9 +209,9 @@ export {
 } from './figure/index';
 export { shapeOf } from './transport/stage';
 export { LIQUIDS, type Liquid } from './surface/liquid';
-export { windowLight } from './look/window';
+export { windowLight } from './planning/window';
 export { zoomGain, zoomLens } from './exposure/beam';
-export { demoLooks, nightOvenLooks, nocturneLooks } from './catalogue/demo';
+export { demoLooks, nightOvenLooks, nocturneLooks } from './demo';
 export { compileEmitters, type CompiledEmitter } from './fixture/emitters';
 export { brightestMix, closestMix, gamutHull, nearestInGamut, type Mix } from './fixture/mix';
 export {
@@ -231,7 +238,7 @@ export {
   type Translation,
 } from './fixture/match';
 export { dialBack, miredBetween, NO_CORRECTION, unitFrom, unitSpectrum, type Measurement } from './fixture/unit';
-export { gelSafety, gelCautionKey, openGelStops, type GelSafety } from './rig/gel-safety';
+export { gelSafety, gelCautionKey, openGelStops, type GelSafety } from './day/rig/gel-safety';
 export { LIGHT_PRESETS, presetSource } from './spectrum/presets';
 export { EYE_WHITE } from './surface/skin';
 export {
@@ -241,7 +248,7 @@ export {
   type CorrectionStudy,
   type Measured,
   type SkinUnder,
-} from './correction/for-light';
+} from './planning/correction/for-light';
 export {
   gelSwatches,
   inOtherModes,
@@ -251,12 +258,18 @@ export {
   reachWithKit,
   type GelSwatch,
   type LightColour,
-} from './palette/with-kit';
-export { correctionFor, warmUpAfterwards, type Correction, type CorrectionFit, type WarmUp } from './correction/correction';
-export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
-export { ASSOCIATIONS } from './palette/associations';
-export { colourClusters } from './palette/clusters';
-export { findMotive, MOTIVES, motiveProblems, type Motive } from './palette/motives';
+} from './planning/palette/with-kit';
+export {
+  correctionFor,
+  warmUpAfterwards,
+  type Correction,
+  type CorrectionFit,
+  type WarmUp,
+} from './planning/correction/correction';
+export { cameraChange, densityOf, powerWords, type CameraChange } from './planning/bench/questions';
+export { ASSOCIATIONS } from './planning/palette/associations';
+export { colourClusters } from './planning/palette/clusters';
+export { findMotive, MOTIVES, motiveProblems, type Motive } from './planning/palette/motives';
 export {
   fileEdge,
   hexAtLuminance,
@@ -268,7 +281,7 @@ export {
   targetOf,
   type PlanePoint,
   type Target,
-} from './palette/plane';
+} from './vivid/plane';
 export {
   membersFor,
   lightPartnerDeg,
@@ -279,8 +292,8 @@ export {
   schemeColours,
   isWarm,
   type SchemeColour,
-} from './palette/schemes';
-export { reachAt, reachOf, REACH_STEP_DEG, withinReach, type Reach } from './palette/reach';
+} from './planning/palette/schemes';
+export { reachAt, reachOf, REACH_STEP_DEG, withinReach, type Reach } from './planning/palette/reach';
 export {
   searchGels,
   stackOrOverlap,
@@ -288,12 +301,12 @@ export {
   type GelOption,
   type GelOrder,
   type StackOrOverlap,
-} from './palette/gel-search';
-export { membersFromLights } from './palette/from-lights';
-export { type PaletteCheck } from './palette/check';
-export { paletteChecks, type PaletteReport } from './palette/checks';
-export * from './kit/schema';
-export { isStandIn, mergedKit, STAND_IN_KIT } from './kit/stand-ins';
+} from './planning/palette/gel-search';
+export { membersFromLights } from './planning/palette/from-lights';
+export { type PaletteCheck } from './planning/palette/check';
+export { paletteChecks, type PaletteReport } from './planning/palette/checks';
+export * from './catalogue/kit-schema';
+export { isStandIn, mergedKit, STAND_IN_KIT } from './catalogue/stand-ins';
 export {
   gelOptions,
   kitRows,
@@ -303,20 +316,20 @@ export {
   lookWithSurface,
   withSurface,
   type SurfacePart,
-} from './kit/use';
-export { meansFor, withKitGels, type Means, type MeansInput, type Way } from './palette/means';
+} from './planning/kit-use';
+export { meansFor, withKitGels, type Means, type MeansInput, type Way } from './planning/palette/means';
 export { LARGEST_SPECTRUM_FILE } from './files/limits';
 export { AMBIENT_TARGETS, ambientWays, evOfLux, luxOfEv, luxOfSettings, type AmbientWay } from './exposure/ambient';
 export { angleOfShutter, flickerSafeShutters, isFlickerSafe, shutterOfAngle } from './exposure/cinema';
 export { blurShare, depthOfField, type Lens } from './exposure/depth-of-field';
 export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './exposure/mixed';
 export { sunOnWindow, type SunAnswer, type SunQuestion } from './exposure/sun';
-export { setupMinutes } from './rig/setup-time';
-export { circuitLoads, CONTINUOUS_SHARE, drawOf, type CircuitLoad } from './rig/load';
-export { CAUTION_KINDS, SAFETY_DEFERS, type Caution, type CautionKind, type CautionLevel } from './rig/caution';
-export { cautionsOf, openCautions } from './rig/cautions';
-export { practical, type PracticalAnswer } from './rig/practical';
-export { AMBIENT_PRESETS, type AmbientPreset } from './capture/ambient-presets';
+export { setupMinutes } from './day/rig/setup-time';
+export { circuitLoads, CONTINUOUS_SHARE, drawOf, type CircuitLoad } from './day/rig/load';
+export { CAUTION_KINDS, SAFETY_DEFERS, type Caution, type CautionKind, type CautionLevel } from './day/rig/caution';
+export { cautionsOf, openCautions } from './day/rig/cautions';
+export { practical, type PracticalAnswer } from './spectrum/practical';
+export { AMBIENT_PRESETS, type AmbientPreset } from './planning/capture/ambient-presets';
 export { APERTURES, ISOS, nearestMarked, SHUTTERS } from './exposure/series';
 export {
   ambientKelvin,
@@ -331,9 +344,16 @@ export {
   type GelRise,
   type PlaceReading,
   type WindowReading,
-} from './capture/ambient';
-export { judgeFrame, measureFrame, proofIsCurrent, type FrameMeasure, type FrameVerdict } from './capture/black-frame';
-export { lightAtWhite, lightsAtWhites, whiteScale, whiteSchools, type LightAtWhites, type WhiteSchool } from './capture/white';
+} from './planning/capture/ambient';
+export { judgeFrame, measureFrame, proofIsCurrent, type FrameMeasure, type FrameVerdict } from './planning/capture/black-frame';
+export {
+  lightAtWhite,
+  lightsAtWhites,
+  whiteScale,
+  whiteSchools,
+  type LightAtWhites,
+  type WhiteSchool,
+} from './planning/capture/white';
 export {
   attributeChange,
   baselineOf,
@@ -347,11 +367,11 @@ export {
   type HoldBy,
   type KindsAt,
   type LookRatio,
-} from './capture/mixed-look';
-export { readDrag, type DragReading, type DragZone } from './capture/drag';
-export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './capture/trade-off';
-export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
-export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';
+} from './planning/capture/mixed-look';
+export { readDrag, type DragReading, type DragZone } from './planning/capture/drag';
+export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './planning/capture/trade-off';
+export { dayForNight, type DayForNight, type NightLight, type NightReading } from './planning/capture/day-for-night';
+export { lampCautionKey, openLampStops, readLamp } from './planning/capture/lamps';
 export { viewOf, type View } from './transport/view';
 export type { MaterialName } from './figure/materials';
 export {
@@ -363,14 +383,21 @@ export {
   type Evenness,
   type Reach as LightReach,
   type SpillRemedy,
-} from './look/spill';
-export { continuity, type ContinuityItem } from './look/continuity';
-export { remake, type Remake } from './balance/remake';
-export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './sheet/poses';
-export { roleSheets, type RoleSheet } from './sheet/roles';
-export { dayKit, type DayItem } from './sheet/day-kit';
-export { cardLines, gelWords, MOUNT_WORDS, placeWords, type SheetLine } from './sheet/lines';
-export { changesBetween, MOST_SETUPS, schedule, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
+} from './scene/spill';
+export { continuity, type ContinuityItem } from './planning/continuity';
+export { remake, type Remake } from './planning/balance/remake';
+export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './day/sheet/poses';
+export { roleSheets, type RoleSheet } from './day/sheet/roles';
+export { dayKit, type DayItem } from './day/sheet/day-kit';
+export { cardLines, gelWords, MOUNT_WORDS, placeWords, type SheetLine } from './day/sheet/lines';
+export {
+  changesBetween,
+  MOST_SETUPS,
+  schedule,
+  type Schedule,
+  type ScheduledSetup,
+  type SetupChange,
+} from './day/sheet/schedule';
 export {
   evenness,
   measurePatch,
@@ -381,11 +408,11 @@ export {
   type FrameSummary,
   type Mark,
   type Patch,
-} from './test-frame/measure';
-export { partsAtProbes, type PatchParts } from './test-frame/parts';
-export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './test-frame/marks';
-export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './test-frame/compare';
-export { leakIn, type LeakEstimate } from './test-frame/leak';
+} from './day/frame/measure';
+export { partsAtProbes, type PatchParts } from './day/frame/parts';
+export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './day/frame/marks';
+export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './day/frame/compare';
+export { leakIn, type LeakEstimate } from './day/frame/leak';
 export {
   learn,
   LESSON_KINDS,
@@ -395,7 +422,7 @@ export {
   type LessonKind,
   type Lessons,
   type TaughtFrame,
-} from './learn/learn';
+} from './day/learn/learn';
 export { E131_PORT, readE131, writeE131, type E131Packet } from './control/e131';
 export {
   gelAt,
@@ -428,6 +455,6 @@ export {
   type FrameNotes,
   type FrameRecord,
   type LogEntry,
-} from './test-frame/record';
-export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './test-frame/drawing';
-export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './test-frame/bracket';
+} from './day/frame/record';
+export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './day/frame/drawing';
+export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './day/frame/bracket';

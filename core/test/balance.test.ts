@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { balance, objectiveOf } from '../src/balance/balance';
-import { goalsOf, objectiveAt, presentPowers } from '../src/balance/objective';
-import { GELS } from '../src/catalogue/gels';
+import { balance, objectiveOf } from '../src/planning/balance/balance';
+import { goalsOf, objectiveAt, presentPowers } from '../src/planning/balance/objective';
+import { GELS } from '../src/spectrum/stand-in-gels';
 import { fixtureOf } from '../src/catalogue/kit';
-import { newLook } from '../src/look/create';
-import { powerSteps } from '../src/look/power';
-import { compileScene } from '../src/look/scene';
-import type { Look } from '../src/look/schema';
+import { newLook } from '../src/planning/new-look';
+import { powerSteps } from '../src/scene/power';
+import { compileScene } from '../src/scene/compile';
+import type { Look } from '../src/document/schema';
 import { copyOf } from './support';
 
 const effect = GELS.filter(({ kind }) => kind === 'effect').map(({ id }) => id);

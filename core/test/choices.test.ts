@@ -24,9 +24,9 @@ import {
   type Look,
 } from '../src';
 import { goalOfSpectrum } from '../src/fixture/match';
-import { lookupIn, resolveSource } from '../src/look/resolve';
-import { compileScene } from '../src/look/scene';
-import { planeDistance } from '../src/palette/plane';
+import { lookupIn, resolveSource } from '../src/scene/resolve';
+import { compileScene } from '../src/scene/compile';
+import { planeDistance } from '../src/vivid/plane';
 import { copyOf, withLights } from './support';
 
 const poster = demoLooks()[0]!;

@@ -5,7 +5,7 @@ import { discIncidence, falloffFromOneMetre, nearFieldRatio } from '../src/expos
 import { flashLuxSeconds, guideNumberOfEnergy } from '../src/exposure/flash';
 import { continuousLuxSeconds, flashShutterShare, stopsOverMeter } from '../src/exposure/meter';
 import { formatFlashPower, formatPercent, formatShutter, formatStops } from '../src/exposure/stops';
-import { nearestPower, powerSteps, steppedPower } from '../src/look/power';
+import { nearestPower, powerSteps, steppedPower } from '../src/scene/power';
 
 const degrees = (d: number) => (d * Math.PI) / 180;
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { baseCamera } from '../src/camera/camera';
-import { findGel } from '../src/catalogue/gels';
+import { findGel } from '../src/spectrum/stand-in-gels';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { cctDuv, cctDuvToXy, xyToUv } from '../src/colour/cct';
 import { spectrumToXy, type Xy } from '../src/colour/observer';
@@ -10,7 +10,7 @@ import { brightestMix, closestMix, gamutHull, mixtureOf, nearestInGamut } from '
 import { formatSetting, hueXy, mixOf, outputAcrossCct, quantised, settingFor, settingXy, xyOfMix } from '../src/fixture/modes';
 import { dialBack, greyFrameOf, NO_CORRECTION, unitFrom, unitSpectrum } from '../src/fixture/unit';
 import { InputError } from '../src/errors';
-import type { ColourFixture, Setting } from '../src/look/schema';
+import type { ColourFixture, Setting } from '../src/document/schema';
 import { product } from '../src/spectrum/grid';
 import { daylightSource, whiteLedSource } from '../src/spectrum/source';
 

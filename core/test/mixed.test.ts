@@ -7,7 +7,7 @@ import { blurShare, depthOfField, SHARP_SHARE } from '../src/exposure/depth-of-f
 import { flashLuxSeconds } from '../src/exposure/flash';
 import { stopsOverMeter } from '../src/exposure/meter';
 import { CONTROL_EFFECTS, dragShutter, solveRatio } from '../src/exposure/mixed';
-import { practical } from '../src/rig/practical';
+import { practical } from '../src/spectrum/practical';
 import { tungstenSource } from '../src/spectrum/source';
 
 describe('ambient', () => {

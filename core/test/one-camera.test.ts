@@ -1,9 +1,9 @@
 import { readFiguresFrom } from '../figures/read';
-import { correctionForLight } from '../src/correction/for-light';
-import { cameraOf } from '../src/look/camera';
-import { gelSwatches, lightColours, paletteWithKit, reachWithKit } from '../src/palette/with-kit';
-import { membersFromLights } from '../src/palette/from-lights';
-import { meansFor } from '../src/palette/means';
+import { correctionForLight } from '../src/planning/correction/for-light';
+import { cameraOf } from '../src/scene/camera';
+import { gelSwatches, lightColours, paletteWithKit, reachWithKit } from '../src/planning/palette/with-kit';
+import { membersFromLights } from '../src/planning/palette/from-lights';
+import { meansFor } from '../src/planning/palette/means';
 import { makeStudio } from '../src/picture/studio';
 import { demoLooks, evaluate, parseLook, sampledSensor, STAND_IN_KIT, WAVELENGTHS_NM, type Look } from '../src';
 

@@ -1,22 +1,22 @@
-import { adaptedLinear } from '../src/palette/adaptation';
+import { adaptedLinear } from '../src/vivid/adaptation';
 import fc from 'fast-check';
 import { baseCamera } from '../src/camera/camera';
-import { GELS } from '../src/catalogue/gels';
-import { demoLooks, nightOvenLooks } from '../src/catalogue/demo';
+import { GELS } from '../src/spectrum/stand-in-gels';
+import { demoLooks, nightOvenLooks } from '../src/demo';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { FIXTURES } from '../src/catalogue/kit';
 import { decodeSrgb } from '../src/colour/rgb';
 import { turnBetweenDeg } from '../src/colour/hue';
 import { oklabOf } from '../src/colour/oklab';
 import { mixOf } from '../src/fixture/modes';
-import { STAND_IN_KIT } from '../src/kit/stand-ins';
-import { evaluate } from '../src/look/evaluate';
-import type { Light, Look } from '../src/look/schema';
-import { paletteChecks } from '../src/palette/checks';
-import { colourClusters } from '../src/palette/clusters';
-import { searchGels, stackOrOverlap, STOP_WORTH, type GelOption } from '../src/palette/gel-search';
-import { meansFor } from '../src/palette/means';
-import { motiveProblems } from '../src/palette/motives';
+import { STAND_IN_KIT } from '../src/catalogue/stand-ins';
+import { evaluate } from '../src/scene/evaluate';
+import type { Light, Look } from '../src/document/schema';
+import { paletteChecks } from '../src/planning/palette/checks';
+import { colourClusters } from '../src/planning/palette/clusters';
+import { searchGels, stackOrOverlap, STOP_WORTH, type GelOption } from '../src/planning/palette/gel-search';
+import { meansFor } from '../src/planning/palette/means';
+import { motiveProblems } from '../src/planning/palette/motives';
 import {
   fileEdge,
   hexOfPoint,
@@ -27,8 +27,8 @@ import {
   pointOf,
   sigmaOfLinear,
   targetOf,
-} from '../src/palette/plane';
-import { reachAt, reachOf, withinReach } from '../src/palette/reach';
+} from '../src/vivid/plane';
+import { reachAt, reachOf, withinReach } from '../src/planning/palette/reach';
 import {
   leaned,
   lightPartnerDeg,
@@ -37,7 +37,7 @@ import {
   paintersPartnerDeg,
   purityLimit,
   schemeColours,
-} from '../src/palette/schemes';
+} from '../src/planning/palette/schemes';
 import { product } from '../src/spectrum/grid';
 import { channelStopsLost, luminousTransmittance, stopsLost } from '../src/spectrum/gel';
 import { daylightSource, planckSource } from '../src/spectrum/source';

@@ -11,7 +11,7 @@ import { frameTriples } from '../src/picture/triples';
 import { EYE_SPREAD, SKIN_SPREAD } from '../src/transport/skin-light';
 import { STRAND_ROOM } from '../src/transport/zone-light';
 import { drawn } from './picture-support';
-import { tintOf } from '../src/look/reflectances';
+import { tintOf } from '../src/scene/reflectances';
 import { liquidTransmittance } from '../src/surface/liquid';
 import {
   demoLooks,
@@ -31,10 +31,10 @@ import type { LightTerm } from '../src/picture/light-term';
 import type { Seen } from '../src/picture/seen';
 import { sumCheck } from '../src/picture/sum-check';
 import { recordInto } from '../src/camera/camera';
-import { cameraOf } from '../src/look/camera';
+import { cameraOf } from '../src/scene/camera';
 import { subjectForms } from '../src/transport/geometry';
 import { landedFlux, washFactor } from '../src/transport/room';
-import { fullExposure } from '../src/look/scene';
+import { fullExposure } from '../src/scene/compile';
 
 const poster = demoLooks()[0]!;
 const [W, H] = [36, 24];

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { GELS } from '../src/catalogue/gels';
+import { GELS } from '../src/spectrum/stand-in-gels';
 import { baseCamera, recordInto } from '../src/camera/camera';
 import { InputError } from '../src/errors';
 import { beamFunction, beamIntegral } from '../src/exposure/beam';

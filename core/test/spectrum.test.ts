@@ -3,13 +3,13 @@ import { cctDuv, cctDuvToXy } from '../src/colour/cct';
 import { individualTypologyAngleDeg } from '../src/colour/cielab';
 import { luminousSum, spectrumToXy } from '../src/colour/observer';
 import { oklabOf } from '../src/colour/oklab';
-import { findGel, GELS } from '../src/catalogue/gels';
+import { findGel, GELS } from '../src/spectrum/stand-in-gels';
 import { gelAtStrength, gelStack, luminousTransmittance, miredGel, stopsLost, withLeak } from '../src/spectrum/gel';
 import { product } from '../src/spectrum/grid';
 import { daylightSource, filamentKelvin, planckSource, tungstenSource, whiteLedSource } from '../src/spectrum/source';
 import { materialsOf } from '../src/surface/materials';
 import { skinBandOf, skinReflectance, SKIN_PRESETS } from '../src/surface/skin';
-import { gelHeat } from '../src/rig/heat';
+import { gelHeat } from '../src/day/rig/heat';
 import { convertLrgbToOklab } from 'culori';
 import { BLUE_TEST_GEL, RED_TEST_GEL } from './support';
 

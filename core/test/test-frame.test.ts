@@ -27,12 +27,12 @@ import {
   type Patch,
   type TaughtFrame,
 } from '../src';
-import { withOnly } from '../src/build/run';
+import { withOnly } from '../src/planning/build/run';
 import { makeStudio } from '../src/picture';
 import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';
 import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';
-import { gaussNewton } from '../src/learn/gauss-newton';
+import { gaussNewton } from '../src/day/learn/gauss-newton';
 
 const poster = demoLooks()[0]!;
 const byte = (linear: number) => Math.round(255 * encodeSrgb(linear));

@@ -6,7 +6,7 @@ import { luminousSum } from '../src/colour/observer';
 import { gelStack, stopsLost, withLeak, luminousTransmittance } from '../src/spectrum/gel';
 import { flat, gaussian, product, sampled, type Spectrum } from '../src/spectrum/grid';
 import { daylightSource, normalised } from '../src/spectrum/source';
-import { GELS } from '../src/catalogue/gels';
+import { GELS } from '../src/spectrum/stand-in-gels';
 import { skinReflectance } from '../src/surface/skin';
 import { windowAlone, zoneAlone } from '../src/vivid/alone';
 import { ownColour } from '../src/vivid/vividness';

@@ -11,7 +11,7 @@ import {
 import { cameraOf, lookupIn, product, resolveFilter, resolveSource, type Look } from '../../core/src/index';
 import { responses } from '../../core/src/camera/sensor';
 import { MATERIAL, SURFACE_MATERIALS } from '../../core/src/figure/materials';
-import { fullExposure } from '../../core/src/look/scene';
+import { fullExposure } from '../../core/src/scene/compile';
 
 type Row = [what: string, measured: string, budget: string];
 

@@ -1,9 +1,9 @@
 // Balance against a random-restart search with the same measure, on generated looks.
-import { GELS } from '../../core/src/catalogue/gels';
-import { goalsOf, objectiveAt, presentPowers } from '../../core/src/balance/objective';
-import { movable } from '../../core/src/balance/solve';
-import { compileScene } from '../../core/src/look/scene';
-import { powerSteps } from '../../core/src/look/power';
+import { GELS } from '../../core/src/spectrum/stand-in-gels';
+import { goalsOf, objectiveAt, presentPowers } from '../../core/src/planning/balance/objective';
+import { movable } from '../../core/src/planning/balance/solve';
+import { compileScene } from '../../core/src/scene/compile';
+import { powerSteps } from '../../core/src/scene/power';
 import { balance, type Look } from '../../core/src/index';
 
 const LOOKS = 50;

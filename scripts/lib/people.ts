@@ -1,5 +1,5 @@
 // The people of the picture in the set-ups that show what gives a picture away: drawn beside each other on one sheet.
-import { makeLight } from '../../core/src/look/create';
+import { makeLight } from '../../core/src/planning/new-look';
 import {
   kitCamera,
   fixtureOf,

@@ -1,4 +1,4 @@
-import type { ColourFixture, Emitter, Mode } from '../look/schema';
+import type { ColourFixture, Emitter, Mode } from '../document/schema';
 
 /** Six made-up full-colour fixtures, each with another recipe of emitters, so that they disagree as real ones do. */
 

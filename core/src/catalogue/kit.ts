@@ -1,5 +1,5 @@
-import type { Fixture, LookCamera, Modifier } from '../look/schema';
-import { CAMERA_DEFAULTS, MODIFIER_DEFAULTS } from '../look/upgrade';
+import type { Fixture, LookCamera, Modifier } from '../document/schema';
+import { CAMERA_DEFAULTS, MODIFIER_DEFAULTS } from '../scene/upgrade';
 import { COLOUR_FIXTURES } from './colour-fixtures';
 
 /** The stand-in kit: made-up fixtures, modifiers and cameras with plain names. The user's own figures replace them. */

@@ -1,4 +1,4 @@
-import type { Light, Look } from '../look/schema';
+import type { Light, Look } from '../document/schema';
 
 /**
  * Where the lights of a look listen on a lighting network: universes of 512 slots, counted from 1 as fixtures show them. Nothing here knows how a real

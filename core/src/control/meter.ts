@@ -1,9 +1,9 @@
 import { cctDuv } from '../colour/cct';
 import { luminousSum, spectrumToXy } from '../colour/observer';
 import { InputError } from '../errors';
-import { addFigures, compileScene } from '../look/scene';
-import { FIGURE, FIGURES } from '../look/figures';
-import type { Look } from '../look/schema';
+import { addFigures, compileScene } from '../scene/compile';
+import { FIGURE, FIGURES } from '../scene/figures';
+import type { Look } from '../document/schema';
 
 /** What a light and colour meter reads at a place, its dome towards where the place faces. */
 export interface MeterReading {

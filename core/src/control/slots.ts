@@ -1,5 +1,5 @@
-import { findGel, GELS } from '../catalogue/gels';
-import type { Light, Look, Setting } from '../look/schema';
+import { findGel, GELS } from '../spectrum/stand-in-gels';
+import type { Light, Look, Setting } from '../document/schema';
 import { addressesOf, UNIVERSE_SLOTS, USUAL_SLOTS } from './addresses';
 
 /**

@@ -1,7 +1,7 @@
 import { inField } from '../errors';
-import { liquidAsSurface, GLASS_PASSES, wallReflectance } from '../look/reflectances';
-import { lookupIn, resolveSurface } from '../look/resolve';
-import type { Look, ProbeSurface } from '../look/schema';
+import { liquidAsSurface, GLASS_PASSES, wallReflectance } from '../scene/reflectances';
+import { lookupIn, resolveSurface } from '../scene/resolve';
+import type { Look, ProbeSurface } from '../document/schema';
 import { flat, gaussian, product, sampled, scaled, type Spectrum } from '../spectrum/grid';
 import { liquidTransmittance } from '../surface/liquid';
 import { EYE_WHITE, skinReflectance } from '../surface/skin';

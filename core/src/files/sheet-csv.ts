@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
-import { gelWords } from '../sheet/lines';
-import type { SheetCard } from '../sheet/sheet';
+import { gelWords } from '../day/sheet/lines';
+import type { SheetCard } from '../day/sheet/sheet';
 
 /** The run sheet as a table for other programs (RFC 4180): one row a light, figures with points. */
 export function sheetCsv(cards: readonly SheetCard[]): string {

@@ -1,4 +1,4 @@
-import type { Point } from '../look/schema';
+import type { Point } from '../document/schema';
 import { inScatter, type Flare } from '../transport/air';
 import type { Reaching } from '../transport/reach';
 import type { View } from '../transport/view';

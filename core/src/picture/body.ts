@@ -1,4 +1,4 @@
-import type { Light } from '../look/schema';
+import type { Light } from '../document/schema';
 import { seenAlong, type Face } from './sheen';
 import type { Seen } from './seen';
 

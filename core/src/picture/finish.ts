@@ -1,5 +1,5 @@
-import { pathOnSensor } from '../capture/drag';
-import type { Look } from '../look/schema';
+import { pathOnSensor } from '../planning/capture/drag';
+import type { Look } from '../document/schema';
 import type { LightTerm } from './light-term';
 import { LAMP_PLACE } from './parts';
 import { relightInto } from './relight';

@@ -1,4 +1,4 @@
-import type { Look } from '../look/schema';
+import type { Look } from '../document/schema';
 import type { Seen } from './seen';
 
 /** Blur of what lies out of focus, on linear light: each pixel spreads over its circle of confusion; nothing behind spreads over what is before it. */

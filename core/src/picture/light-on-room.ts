@@ -1,5 +1,5 @@
 import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials';
-import type { Look } from '../look/schema';
+import type { Look } from '../document/schema';
 import { seenShare } from '../transport/reach';
 import type { RoomParts } from './room-parts';
 import type { Seen } from './seen';

@@ -1,6 +1,6 @@
 import { flareOf } from '../transport/air';
 import { openCard, openLight, reaching } from '../transport/reach';
-import type { Light, Look } from '../look/schema';
+import type { Light, Look } from '../document/schema';
 import { airTerm } from './air-term';
 import { amountsOf, type Amounts } from './amounts';
 import { free } from './memory';

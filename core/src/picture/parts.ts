@@ -1,6 +1,6 @@
 import { LIQUID, MATERIAL, MATERIAL_NAMES, SURFACE_MATERIALS, type MaterialName } from '../figure/materials';
 import { SURFACE } from '../figure/surfaces';
-import type { Point } from '../look/schema';
+import type { Point } from '../document/schema';
 import type { Seen } from './seen';
 
 /** What a pixel mostly shows. */

@@ -1,4 +1,4 @@
-import type { Point } from '../look/schema';
+import type { Point } from '../document/schema';
 
 /** Places of the room: planes behind the figure, and what shows through glass. */
 export interface RoomParts {

@@ -1,4 +1,4 @@
-import type { Board, Look } from '../look/schema';
+import type { Board, Look } from '../document/schema';
 import { tableOf } from '../figure/index';
 import { MATERIAL } from '../figure/materials';
 

@@ -1,5 +1,5 @@
 import { tangentInto, type Strands } from '../figure/strands';
-import type { Point } from '../look/schema';
+import type { Point } from '../document/schema';
 import { free } from './memory';
 import type { StrandShares } from './strand-raster';
 

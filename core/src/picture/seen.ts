@@ -2,7 +2,7 @@ import { figureOf, FigureMissingError, isFigureReady, type Figure, type SubjectS
 import { throughGlass } from '../figure/glass';
 import { LIQUID, LIQUID_STEP_CM, LIQUID_STEPS, MATERIAL } from '../figure/materials';
 import { SURFACE } from '../figure/surfaces';
-import type { Look, Point } from '../look/schema';
+import type { Look, Point } from '../document/schema';
 import { ownHollow } from '../transport/bounce';
 import { shapeOf, stageOf, toRoom, toSubject, turnToRoom, type Stage } from '../transport/stage';
 import { viewOf, type View } from '../transport/view';

@@ -1,5 +1,5 @@
 import { faceSize, type Emission } from '../transport/emission';
-import type { Light } from '../look/schema';
+import type { Light } from '../document/schema';
 
 /** Faces of lights as they are mirrored and seen: in eyes, glass, lacquer and wet floors. */
 

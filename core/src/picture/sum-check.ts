@@ -1,4 +1,4 @@
-import type { Look } from '../look/schema';
+import type { Look } from '../document/schema';
 import { lightTerm } from './light-term';
 import { relightInto } from './relight';
 import { findSeen } from './seen';

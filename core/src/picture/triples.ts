@@ -1,12 +1,12 @@
 import { inField } from '../errors';
 import { continuousLuxSeconds, stopsOverMeter } from '../exposure/meter';
 import type { Camera } from '../camera/camera';
-import { cameraOf } from '../look/camera';
+import { cameraOf } from '../scene/camera';
 import { liquidSteps, MATERIAL_COUNT, reflectancesOf } from '../figure/materials';
-import { tintOf } from '../look/reflectances';
-import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../look/resolve';
-import { ambientLux, fullExposure } from '../look/scene';
-import type { Look } from '../look/schema';
+import { tintOf } from '../scene/reflectances';
+import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../scene/resolve';
+import { ambientLux, fullExposure } from '../scene/compile';
+import type { Look } from '../document/schema';
 import { product, scaled, type Spectrum } from '../spectrum/grid';
 import { subjectForms } from '../transport/geometry';
 import { landedFlux, washFactor } from '../transport/room';

@@ -2,7 +2,7 @@ import { nearFieldRatio } from '../exposure/distance';
 import { pastBoards } from './boards';
 import type { Reaching } from './reach';
 import { pastSubject, type Stage } from './stage';
-import type { Point } from '../look/schema';
+import type { Point } from '../document/schema';
 
 /** Haze and flare: light that reaches the lens without a surface. */
 

@@ -1,4 +1,4 @@
-import type { Board, Point } from '../look/schema';
+import type { Board, Point } from '../document/schema';
 
 /** Flags, cards and silks: upright rectangles that hold light off, send it back, or soften and pass a part of it. */
 

@@ -1,6 +1,6 @@
 import { beamFunction, gridTransmission } from '../exposure/beam';
 import { equivalentRadiusM } from '../exposure/distance';
-import type { Light, Point } from '../look/schema';
+import type { Light, Point } from '../document/schema';
 
 /** What of a light decides where its light goes. */
 export type Emitting = Pick<Light, 'position' | 'aim' | 'modifier' | 'rollDeg'>;

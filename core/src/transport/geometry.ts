@@ -1,5 +1,5 @@
 import { isPerson } from '../figure/index';
-import type { Look, Point } from '../look/schema';
+import type { Look, Point } from '../document/schema';
 
 /** A capsule that takes light away from what lies behind it; a sphere where both ends coincide. Metres. */
 export interface Occluder {

@@ -1,7 +1,7 @@
 import { discIncidence, nearFieldRatio } from '../exposure/distance';
 import { isBlocked } from '../figure/bvh';
 import { SURFACE } from '../figure/surfaces';
-import type { Light, Point } from '../look/schema';
+import type { Light, Point } from '../document/schema';
 import { axesOf, cardSources, fromCard, pastBoards, type CardSource } from './boards';
 import { emissionOf, faceSize, type Emission, type Emitting } from './emission';
 import { facePoints, pointsFor } from './sampling';

@@ -2,7 +2,7 @@ import { emissionOf, type Emitting } from './emission';
 import { GRID_SIZE, type Spectrum } from '../spectrum/grid';
 import { zoomLens } from '../exposure/beam';
 import { clearWay, lengthOf, minus, plus, type Occluder } from './geometry';
-import type { Light, Look, Point } from '../look/schema';
+import type { Light, Look, Point } from '../document/schema';
 
 /** The surfaces of a room that send light back: the groups over which the wash is summed. */
 export const ROOM_GROUPS = ['walls', 'ceiling', 'floor', 'backdrop'] as const;

@@ -1,4 +1,4 @@
-import type { Point } from '../look/schema';
+import type { Point } from '../document/schema';
 
 /** Points on the face of a light or a card, in the order in which they are asked. */
 

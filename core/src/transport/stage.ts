@@ -2,7 +2,7 @@ import { shadeOf, type Shade, type SubjectShape } from '../figure/index';
 import { hairDepth } from '../figure/volume';
 import { unposed } from '../figure/pose';
 import { isBlocked } from '../figure/bvh';
-import type { Board, Look, Point } from '../look/schema';
+import type { Board, Look, Point } from '../document/schema';
 
 /** What stands between lights and surfaces: the subject where it stands, and the boards. */
 export interface Stage {

@@ -1,5 +1,5 @@
 import { overMiddle, tableOf } from '../figure/index';
-import type { Look, Point } from '../look/schema';
+import type { Look, Point } from '../document/schema';
 
 /** The camera of a picture: where it is, what it looks at, and how much it takes in. */
 export interface View {

@@ -1,6 +1,6 @@
 import { firstHit, type Shade } from '../figure/index';
 import { SURFACE } from '../figure/surfaces';
-import type { Point, Probe } from '../look/schema';
+import type { Point, Probe } from '../document/schema';
 import { clothShares, skinHollow } from './bounce';
 import { unitVector } from './geometry';
 import { fibre, type FibreOut } from './fibre';

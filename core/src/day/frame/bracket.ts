@@ -1,0 +1,82 @@
+import { formatStops } from '../../exposure/stops';
+import { oklabDistance, oklabOf } from '../../colour/oklab';
+import { SILHOUETTE } from '../../scene/evaluate';
+import type { Look } from '../../document/schema';
+import type { FrameSummary, Patch } from './measure';
+
+/** One frame of a bracket, as it was read. */
+export interface BracketFrame {
+  /** Stops from the plan at which the light stood. */
+  readonly stops: number;
+  readonly patches: readonly Patch[];
+  readonly summary: FrameSummary;
+}
+
+/** What one step of a bracket shows. */
+export interface BracketStep {
+  readonly stops: number;
+  /** Share of the frame in which a channel clips. */
+  readonly clipped: number;
+  /** At the light's own place: chroma, and the largest share of it that clips. Null where that place is not read. */
+  readonly chroma: number | null;
+  readonly placeClipped: number | null;
+  /** Least OKLab difference of the subject's edges from the backdrop beside them; null where they are not read. */
+  readonly separation: number | null;
+}
+
+export interface Bracket {
+  /** By stops, lowest first. */
+  readonly steps: readonly BracketStep[];
+  /** Where the colour is strongest without clipping; null where no step says so. */
+  readonly bestStops: number | null;
+  readonly text: string;
+}
+
+/** From this share on the place has begun to clip. */
+const CLIPS_FROM = 0.02;
+
+const isClipped = ({ placeClipped }: BracketStep) => (placeClipped ?? 0) >= CLIPS_FROM;
+
+/** A light at several levels, everything else standing: where its colour is strongest before it begins to clip. */
+export function readBracket(look: Look, lightId: string, frames: readonly BracketFrame[]): Bracket {
+  const light = look.lights.find(({ id }) => id === lightId);
+  const steps = [...frames]
+    .sort((a, b) => a.stops - b.stops)
+    .map(({ stops, patches, summary }): BracketStep => {
+      const place = patches.find(({ probe }) => probe === light?.zone);
+      return {
+        stops,
+        clipped: summary.clipping.any,
+        chroma: place?.chroma ?? null,
+        placeClipped: place ? Math.max(...place.clipped) : null,
+        separation: separationIn(patches),
+      };
+    });
+  const clean = steps.filter((step) => step.chroma !== null && !isClipped(step));
+  const best = clean.reduce<BracketStep | null>((a, b) => (a === null || b.chroma! > a.chroma! ? b : a), null);
+  return { steps, bestStops: best?.stops ?? null, text: bracketText(light?.name ?? lightId, steps, best) };
+}
+
+function separationIn(patches: readonly Patch[]): number | null {
+  const lab = (id: string) => {
+    const patch = patches.find(({ probe }) => probe === id);
+    return patch ? oklabOf(...patch.linear) : null;
+  };
+  const found = SILHOUETTE.flatMap(([edge, behind]) => {
+    const [a, b] = [lab(edge), lab(behind)];
+    return a && b ? [oklabDistance(a, b)] : [];
+  });
+  return found.length ? Math.min(...found) : null;
+}
+
+function bracketText(name: string, steps: readonly BracketStep[], best: BracketStep | null): string {
+  if (steps.length < 2) return `${name}: one frame is no bracket; take one a stop under and one a stop over.`;
+  if (!best) return `${name}: its place clips or is not read in every frame; begin lower.`;
+  const at = `${name}: strongest at ${formatStops(best.stops)}`;
+  const above = steps[steps.indexOf(best) + 1];
+  if (!above) return `${at}, the highest of these; there is room above.`;
+  if (isClipped(above))
+    return `${at}; at ${formatStops(above.stops)} ${Math.round(100 * above.placeClipped!)} % of its place clips.`;
+  if (best === steps[0]) return `${at}, the lowest of these; try lower still.`;
+  return `${at}; higher it pales.`;
+}

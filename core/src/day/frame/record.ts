@@ -1,0 +1,204 @@
+import * as yup from 'yup';
+import { flag, id, LIMITS, name, note, number, object, triple } from '../../document/fields';
+import type { Look } from '../../document/schema';
+import type { Patch } from './measure';
+import type { PatchParts } from './parts';
+
+/** What is kept of a test frame besides its pixels: one description for the store, the API, archives and the application. */
+
+export const FRAME_KINDS = ['full', 'black', 'alone', 'bracket'] as const;
+export type FrameKind = (typeof FRAME_KINDS)[number];
+
+export const FRAME_VERDICTS = ['', 'kept', 'rejected'] as const;
+
+/** What a picture file says of how it was taken; null where it does not. */
+export interface FrameMeta {
+  readonly takenAt: string | null;
+  readonly aperture: number | null;
+  readonly iso: number | null;
+  readonly shutterS: number | null;
+  readonly focalMm: number | null;
+  /** Auto or manual white, as far as the file tells. */
+  readonly white: string | null;
+  readonly camera: string | null;
+  readonly lens: string | null;
+}
+
+/** A file that tells nothing. */
+export const NO_META: FrameMeta = {
+  takenAt: null,
+  aperture: null,
+  iso: null,
+  shutterS: null,
+  focalMm: null,
+  white: null,
+  camera: null,
+  lens: null,
+};
+
+const figure = () => number(-1e9, 1e9);
+const place = { probe: id(), x: number(0, 1), y: number(0, 1) };
+/** What one light was planned to bring to a place, balanced sensor values. */
+const part = object({ id: id(), raw: yup.tuple([figure(), figure(), figure()]).required() });
+
+/** What can be drawn on a frame, and how many points it takes. */
+export const DRAWN_KINDS = ['line', 'arrow', 'ring', 'note'] as const;
+export type DrawnKind = (typeof DRAWN_KINDS)[number];
+
+/** Points of one line; a finger's path is thinned to fewer. */
+export const MOST_POINTS = 200;
+
+/** One thing drawn on a frame. Places are 0 to 1 from its left and its top: a line's path, an arrow's tail and head, two corners of a ring, a note's place. */
+const drawn = object({
+  kind: yup.string().required().oneOf(DRAWN_KINDS),
+  points: yup
+    .array(yup.tuple([number(0, 1), number(0, 1)]).required())
+    .required()
+    .min(1)
+    .max(MOST_POINTS),
+  text: yup.string().defined().max(LIMITS.nameLength),
+});
+export type Drawn = yup.InferType<typeof drawn>;
+
+/** What is said of a frame, and what was measured in it. */
+export const frameNotesSchema = object({
+  /** Where probes are read. */
+  marks: yup.array(object(place)).required().max(LIMITS.probes),
+  patches: yup
+    .array(
+      object({
+        ...place,
+        linear: triple(),
+        clipped: triple(),
+        parts: yup
+          .array(part)
+          .required()
+          .max(LIMITS.lights + 1),
+      }),
+    )
+    .required()
+    .max(LIMITS.probes),
+  verdict: yup.string().defined().oneOf(FRAME_VERDICTS),
+  words: note(),
+  /** Who says so. */
+  by: yup.string().defined().max(LIMITS.nameLength),
+  chosen: flag(),
+  /** It was graded before it came here: no evidence. */
+  graded: flag(),
+  /** The frame that it was graded from, or ''; and what was done to it. */
+  gradedFrom: yup.string().defined().max(64),
+  gradedHow: note(),
+  drawn: yup.array(drawn).required().max(LIMITS.entries),
+});
+
+export type FrameNotes = yup.InferType<typeof frameNotesSchema>;
+
+/** What was measured, as it is kept with a frame: learning reads it from there. */
+export function patchNotes(patches: readonly Patch[], parts: readonly PatchParts[]): FrameNotes['patches'] {
+  return patches.map(({ probe, x, y, linear, clipped }) => ({
+    probe,
+    x,
+    y,
+    linear: [...linear],
+    clipped: [...clipped],
+    parts: (parts.find((one) => one.probe === probe)?.lights ?? []).map(({ id: light, raw }) => ({ id: light, raw: [...raw] })),
+  }));
+}
+
+/** A frame of which nothing is said yet. */
+export const NO_NOTES: FrameNotes = {
+  marks: [],
+  patches: [],
+  verdict: '',
+  words: '',
+  by: '',
+  chosen: false,
+  graded: false,
+  gradedFrom: '',
+  gradedHow: '',
+  drawn: [],
+};
+
+/** Notes as earlier versions wrote them, with what they left out. Nothing is checked here. */
+export function upgradeNotes(value: unknown): unknown {
+  return value !== null && typeof value === 'object' && !Array.isArray(value) ? { ...NO_NOTES, ...value } : value;
+}
+
+/** A frame as it is spoken of: without its pixels. */
+export interface FrameRecord {
+  readonly id: string;
+  readonly lookId: string;
+  readonly name: string;
+  readonly kind: FrameKind;
+  /** The light that burned alone or was bracketed, or ''. */
+  readonly lightId: string;
+  /** Stops from the plan in a bracket. */
+  readonly stops: number;
+  readonly mime: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly meta: FrameMeta;
+  readonly notes: FrameNotes;
+  readonly revision: number;
+  /** Epoch milliseconds. */
+  readonly createdAt: number;
+  readonly updatedAt: number;
+}
+
+/** What the caller of an upload says of a frame. */
+export const frameLabelSchema = object({
+  name: name(),
+  kind: yup.string().required().oneOf(FRAME_KINDS),
+  light: yup.string().defined().max(64),
+  stops: number(-6, 6),
+});
+export type FrameLabel = yup.InferType<typeof frameLabelSchema>;
+
+/** What the log tells of one look: what was done, tried, said and chosen. */
+export interface LogEntry {
+  readonly lookId: string;
+  readonly title: string;
+  readonly shootId: string;
+  readonly shootTitle: string;
+  readonly createdAt: number;
+  readonly updatedAt: number;
+  readonly frames: readonly FrameRecord[];
+  /** With the names that the lights have now. */
+  readonly trims: readonly (Look['build']['ledger'][number] & { readonly name: string })[];
+  readonly status: Look['brief']['status'];
+  readonly statusAt: string;
+  readonly versions: readonly Pick<Look['variants'][number], 'name' | 'votes' | 'chosen' | 'lockedAt' | 'note'>[];
+  readonly tried: readonly Pick<Look['palette']['tried'][number], 'scheme' | 'verdict'>[];
+  readonly ingredients: Look['brief']['ingredients'];
+  readonly acknowledged: Look['acknowledged'];
+  readonly note: string;
+  readonly gels: readonly string[];
+  readonly fixtures: readonly string[];
+}
+
+/** What a look itself adds to its entry in the log. */
+export function logOf(
+  look: Look,
+): Omit<LogEntry, 'lookId' | 'title' | 'shootId' | 'shootTitle' | 'createdAt' | 'updatedAt' | 'frames'> {
+  return {
+    trims: look.build.ledger.map((trim) => ({
+      ...trim,
+      name: look.lights.find(({ id }) => id === trim.light)?.name ?? trim.light,
+    })),
+    status: look.brief.status,
+    statusAt: look.brief.statusAt,
+    versions: look.variants.map(({ name: called, votes, chosen, lockedAt, note: said }) => ({
+      name: called,
+      votes,
+      chosen,
+      lockedAt,
+      note: said,
+    })),
+    tried: look.palette.tried.map(({ scheme, verdict }) => ({ scheme, verdict })),
+    ingredients: look.brief.ingredients,
+    acknowledged: look.acknowledged,
+    note: look.brief.note,
+    gels: [...new Set(look.lights.flatMap((light) => light.gels.map(({ gel }) => gel)))],
+    fixtures: [...new Set(look.lights.map(({ fixture }) => fixture.name))],
+  };
+}

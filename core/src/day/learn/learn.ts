@@ -1,0 +1,247 @@
+import { makeCamera, recordInto, type Camera } from '../../camera/camera';
+import { encodeSrgb } from '../../colour/rgb';
+import { withOnly } from '../../planning/build/run';
+import { lookupIn, resolveSensor } from '../../scene/resolve';
+import { compileScene } from '../../scene/compile';
+import { FIGURES } from '../../scene/figures';
+import { addFigures } from '../../scene/compile';
+import type { Light, Look } from '../../document/schema';
+import type { Patch } from '../frame/measure';
+import type { PatchParts } from '../frame/parts';
+import { gaussNewton } from './gauss-newton';
+
+/** What frames teach about the kit: how each unit, modifier and camera differs from its figures. */
+
+/** A frame that was measured, with the look as it was then. */
+export interface TaughtFrame {
+  readonly look: Look;
+  readonly patches: readonly Pick<Patch, 'probe' | 'linear'>[];
+  /** What the plan's picture has at those places; without it the look's probes stand for them. */
+  readonly parts?: readonly PatchParts[] | undefined;
+  /** The light that burned alone, or null for the whole look. */
+  readonly aloneId: string | null;
+}
+
+export const LESSON_KINDS = ['output', 'mired', 'green', 'modifier', 'headroom'] as const;
+export type LessonKind = (typeof LESSON_KINDS)[number];
+
+export interface Lesson {
+  readonly kind: LessonKind;
+  /** The unit, modifier or camera. */
+  readonly about: string;
+  /** Stops for output, modifier (positive: it takes more) and headroom; mired; density of green. */
+  readonly value: number;
+  readonly deviation: number;
+  /** In how many frames it had a part. */
+  readonly frames: number;
+}
+
+export interface Lessons {
+  readonly lessons: readonly Lesson[];
+  /** How far plan and frames are apart, as a share of full scale, before and after: root mean square over all readings. */
+  readonly before: number;
+  readonly after: number;
+  readonly readings: number;
+}
+
+/** A reading is good to about this share of full scale, encoded. */
+const READING = 0.01;
+const PRIORS: Readonly<Record<LessonKind, number>> = { output: 0.6, mired: 30, green: 0.06, modifier: 0.4, headroom: 0.7 };
+const [MIRED_STEP, GREEN_STEP] = [10, 0.03];
+/** Colour is taken as bending evenly with its corrections, and looked at anew this often. */
+const PASSES = 3;
+
+/** Under which name a unit's corrections are kept: its own label, else the light's name. */
+export function unitKey({ fixture, name, rig }: Pick<Light, 'fixture' | 'name' | 'rig'>): string {
+  return `${fixture.name}, ${rig.unit || name}`;
+}
+
+interface Slot {
+  readonly kind: LessonKind;
+  readonly about: string;
+  frames: number;
+}
+
+/** Fits corrections to measured frames by least squares, with a leaning to no correction. Empty for no frames. */
+export function learn(frames: readonly TaughtFrame[]): Lessons {
+  const usable = frames.filter(({ patches }) => patches.length > 0);
+  const slots: Slot[] = [];
+  const slotOf = (kind: LessonKind, about: string) => slots.findIndex((slot) => slot.kind === kind && slot.about === about);
+  const claim = (kind: LessonKind, about: string) => {
+    const at = slotOf(kind, about);
+    if (at >= 0) slots[at]!.frames++;
+    else slots.push({ kind, about, frames: 1 });
+  };
+  for (const frame of usable) {
+    for (const light of burning(frame)) {
+      for (const kind of ['output', 'mired', 'green'] as const) claim(kind, unitKey(light));
+      claim('modifier', light.modifier.name);
+    }
+    if (bends(frame.look)) claim('headroom', frame.look.camera.name);
+  }
+  if (usable.length === 0) return { lessons: [], before: 0, after: 0, readings: 0 };
+  const priors = slots.map(({ kind }) => PRIORS[kind]);
+  let values: Float64Array = new Float64Array(slots.length);
+  let deviations: Float64Array = Float64Array.from(priors);
+  let [before, after, readings] = [0, 0, 0];
+  for (let pass = 0; pass < PASSES; pass++) {
+    const from = values;
+    const models = usable.map((frame) => modelOf(frame, slots, from));
+    const residuals = (moved: Float64Array) => models.flatMap((model) => model(moved.map((v, i) => v + from[i]!)));
+    // The leaning is to no correction at all, not to the last pass: it stands as one more reading each.
+    const leaning = (moved: Float64Array) => slots.map((_, i) => (moved[i]! + from[i]!) / priors[i]!);
+    const fit = gaussNewton(
+      (moved) => [...residuals(moved), ...leaning(moved)],
+      priors.map((prior) => 10 * prior),
+    );
+    values = fit.values.map((v, i) => v + from[i]!);
+    deviations = fit.deviations;
+    const [start, end] = [residuals(new Float64Array(slots.length)), residuals(fit.values)];
+    readings = start.length;
+    if (pass === 0) before = rms(start);
+    after = rms(end);
+  }
+  const lessons = slots.map(({ kind, about, frames: count }, i): Lesson => ({
+    kind,
+    about,
+    value: values[i]!,
+    deviation: deviations[i]!,
+    frames: count,
+  }));
+  return { lessons, before: before * READING, after: after * READING, readings };
+}
+
+function rms(values: readonly number[]): number {
+  return values.length ? Math.sqrt(values.reduce((sum, v) => sum + v * v, 0) / values.length) : 0;
+}
+
+function burning({ look, aloneId }: TaughtFrame): Light[] {
+  return look.lights.filter(
+    (light) => (aloneId === null ? light.on && !light.muted : light.id === aloneId) && light.role !== 'window',
+  );
+}
+
+const bends = ({ camera }: Look): boolean => camera.curve !== 'rendered' || camera.headroomStops < 2.6;
+
+/** A frame's readings as a function of all corrections: residuals in their standard deviation, encoded values. */
+function modelOf(frame: TaughtFrame, slots: readonly Slot[], from: Float64Array): (values: Float64Array) => number[] {
+  const find = (kind: LessonKind, about: string) => slots.findIndex((slot) => slot.kind === kind && slot.about === about);
+  const base = corrected(frame.aloneId === null ? frame.look : withOnly(frame.look, [frame.aloneId]), slots, from);
+  const scene = compileScene(base);
+  const lit = new Set(burning(frame).map(({ id }) => id));
+  const shifted = (change: (light: Light) => Light) =>
+    compileScene({ ...base, lights: base.lights.map((light) => (lit.has(light.id) ? change(light) : light)) });
+  const warm = shifted((light) => ({ ...light, unit: { ...light.unit, miredShift: light.unit.miredShift + MIRED_STEP } }));
+  const green = shifted((light) => ({ ...light, unit: { ...light.unit, green: light.unit.green + GREEN_STEP } }));
+  const probes = frame.patches.flatMap((patch) => {
+    const probe = base.probes.findIndex(({ id }) => id === patch.probe);
+    return probe < 0 ? [] : [{ probe, patch }];
+  });
+  const figuresAt = (of: typeof scene, l: number, probe: number) => {
+    const own = new Float64Array(FIGURES);
+    addFigures(own, of.lights[l]!, probe, of.lights[l]!.powerStops);
+    return own;
+  };
+  const active = scene.lights.flatMap((light, l) => (light.active ? [l] : []));
+  const plan = compileScene(frame.aloneId === null ? frame.look : withOnly(frame.look, [frame.aloneId]));
+  const parts = probes.map(({ probe, patch }) =>
+    active.map((l) => {
+      const own = figuresAt(scene, l, probe);
+      const drawn = frame.parts
+        ?.find((one) => one.probe === patch.probe)
+        ?.lights.find(({ id }) => id === scene.lights[l]!.id)?.raw;
+      if (drawn) {
+        // The picture's figures, changed as the probe's are by what was corrected so far.
+        const planned = figuresAt(plan, l, probe);
+        for (let c = 0; c < 3; c++) own[c] = planned[c]! > 0 ? (drawn[c]! * own[c]!) / planned[c]! : drawn[c]!;
+      }
+      const slope = (other: typeof scene, step: number) => {
+        const [from, to] = [figuresAt(scene, l, probe), figuresAt(other, l, probe)];
+        return [0, 1, 2].map((c) => (from[c]! > 1e-12 && to[c]! > 1e-12 ? Math.log2(to[c]! / from[c]!) / step : 0));
+      };
+      return { own, warm: slope(warm, MIRED_STEP), green: slope(green, GREEN_STEP) };
+    }),
+  );
+  const indices = active.map((l) => {
+    const light = base.lights[scene.lights[l]!.index];
+    if (!light || !lit.has(light.id)) return null;
+    const unit = unitKey(light);
+    return {
+      output: find('output', unit),
+      mired: find('mired', unit),
+      green: find('green', unit),
+      modifier: find('modifier', light.modifier.name),
+    };
+  });
+  const headroom = bends(frame.look) ? find('headroom', frame.look.camera.name) : -1;
+  const cameraAt = camerasOf(base, scene.camera);
+  const rgb = new Float64Array(3);
+  return (values) => {
+    const moved = (i: number) => (i < 0 ? 0 : values[i]! - from[i]!);
+    const camera = cameraAt(moved(headroom));
+    return probes.flatMap(({ patch }, p) => {
+      const sum = [0, 0, 0];
+      active.forEach((_, a) => {
+        const { own, warm: w, green: g } = parts[p]![a]!;
+        const at = indices[a];
+        const gain = at ? moved(at.output) - moved(at.modifier) : 0;
+        for (let c = 0; c < 3; c++)
+          sum[c]! += own[c]! * 2 ** (gain + (at ? moved(at.mired) * w[c]! + moved(at.green) * g[c]! : 0));
+      });
+      recordInto(rgb, camera, sum[0]!, sum[1]!, sum[2]!);
+      return [0, 1, 2].map((c) => (encodeSrgb(rgb[c]!) - encodeSrgb(patch.linear[c]!)) / READING);
+    });
+  };
+}
+
+/** The look's camera with its headroom moved; the last few are kept. */
+function camerasOf(look: Look, present: Camera): (moved: number) => Camera {
+  const known = new Map<number, Camera>([[0, present]]);
+  const { headroomStops, curve, whiteK, tintDuv } = look.camera;
+  const sensor = resolveSensor(look.camera, lookupIn(look.spectra));
+  return (moved) => {
+    let camera = known.get(moved);
+    if (!camera) {
+      camera = makeCamera({ sensor, curve, whiteK, tintDuv, headroomStops: Math.min(12, Math.max(0, headroomStops + moved)) });
+      known.set(moved, camera);
+    }
+    return camera;
+  };
+}
+
+const held = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+
+function corrected(
+  look: Look,
+  slots: readonly { readonly kind: LessonKind; readonly about: string }[],
+  values: ArrayLike<number>,
+): Look {
+  const of = (kind: LessonKind, about: string) => {
+    const at = slots.findIndex((slot) => slot.kind === kind && slot.about === about);
+    return at < 0 ? 0 : values[at]!;
+  };
+  const lights = look.lights.map((light): Light => {
+    const key = unitKey(light);
+    const { unit, modifier } = light;
+    return {
+      ...light,
+      unit: {
+        outputStops: held(unit.outputStops + of('output', key), -4, 4),
+        miredShift: held(unit.miredShift + of('mired', key), -200, 200),
+        green: held(unit.green + of('green', key), -0.6, 0.6),
+      },
+      modifier: { ...modifier, lossStops: held(modifier.lossStops + of('modifier', modifier.name), -3, 8) },
+    };
+  });
+  const headroomStops = held(look.camera.headroomStops + of('headroom', look.camera.name), 0, 10);
+  return { ...look, lights, camera: { ...look.camera, headroomStops } };
+}
+
+/** The look with what was learned written into its units, modifiers and camera. */
+export function withLessons(look: Look, lessons: readonly Lesson[]): Look {
+  return corrected(
+    look,
+    lessons,
+    lessons.map(({ value }) => value),
+  );
+}

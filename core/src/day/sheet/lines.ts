@@ -1,0 +1,41 @@
+import type { Mount } from '../../document/schema';
+import type { SheetCard } from './sheet';
+
+/** One line of a card: a dial or a question of the stand, and what it is to be. */
+export interface SheetLine {
+  readonly name: string;
+  readonly value: string;
+}
+
+/** How a gel is held, as one says it of the gel. */
+export const MOUNT_WORDS: Readonly<Record<Mount, string>> = {
+  holder: 'in its holder',
+  clips: 'by clips',
+  tape: 'by tape',
+  inside: 'inside the modifier',
+  touching: 'against the lamp',
+};
+
+/** Where a light stands, as one measures it. */
+export function placeWords({ distanceM, heightM, aroundDeg, side, aim }: SheetCard): string {
+  return `${distanceM.toFixed(2)} m from ${aim}, ${heightM.toFixed(2)} m high, ${aroundDeg}°${side ? ` to the ${side}` : ''}`;
+}
+
+/** The gels of a card from the lamp outwards, in words; '' for none. */
+export function gelWords({ gels }: Pick<SheetCard, 'gels'>): string {
+  return gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ');
+}
+
+/** What stands on a card under its power, line by line: the same on the screen and on paper. */
+export function cardLines(card: SheetCard): SheetLine[] {
+  const { dials, gels, mount, modifier, shape, groups, address, cue } = card;
+  return [
+    ...dials,
+    { name: 'Gels', value: gels.length ? `${gelWords(card)}, ${MOUNT_WORDS[mount]}` : 'none' },
+    { name: 'Modifier', value: [modifier, ...shape].join('; ') },
+    { name: 'Place', value: placeWords(card) },
+    ...(groups.length ? [{ name: 'Groups', value: groups.join(', ') }] : []),
+    ...(address ? [{ name: 'Address', value: address }] : []),
+    ...(cue ? [{ name: 'Cue', value: cue }] : []),
+  ];
+}

@@ -1,0 +1,118 @@
+import { formatStops } from '../../exposure/stops';
+import { readScene } from '../../scene/evaluate';
+import { formatPower } from '../../scene/power';
+import type { LightReading, Readings } from '../../scene/readings';
+import { compileScene } from '../../scene/compile';
+import type { Look } from '../../document/schema';
+import { limitsOf, type Limit } from './limits';
+import { goalsOf, objectiveAt, presentPowers, type BalanceOptions, type Goals } from './objective';
+import { remediesFor, type Remedy } from './remedies';
+import { movable, solve } from './solve';
+
+/** What happened to one light's power. */
+export interface PowerChange {
+  readonly lightId: string;
+  readonly name: string;
+  /** Stops under full. */
+  readonly fromStops: number;
+  readonly toStops: number;
+  readonly deltaStops: number;
+  /** The new power in the fixture's own terms. */
+  readonly dial: string;
+}
+
+export interface BalanceResult {
+  /** The look with its new powers; nothing else is changed. */
+  readonly look: Look;
+  readonly readings: Readings;
+  /** Only lights that moved, in build order. */
+  readonly changes: readonly PowerChange[];
+  /** J before and after. */
+  readonly objective: { readonly before: number; readonly after: number };
+  /** What keeps the result from its aims, and by how much. */
+  readonly limits: readonly Limit[];
+  /** What would help, cheapest first. */
+  readonly remedies: readonly Remedy[];
+  /** One or two sentences for the person at the stand. */
+  readonly summary: string;
+}
+
+/**
+ * Sets the powers of all unlocked active lights so that the key meets its level, every coloured zone sits at its aimed
+ * place in its vivid window, nothing clips, and the subject stands off the backdrop. Powers keep to each fixture's range
+ * and steps. Deterministic. Input as `parseLook` returns it.
+ */
+export function balance(look: Look, options: BalanceOptions = {}): BalanceResult {
+  const scene = compileScene(look);
+  const goals = goalsOf(scene, options);
+  const free = movable(scene, options.locked);
+  const before = objectiveAt(goals, presentPowers(scene)).total;
+  const { powers, cost } = solve(goals, free, options.thorough ?? true);
+  const changes = free.flatMap((l): PowerChange[] => {
+    const light = look.lights[l]!;
+    const toStops = powers[l]!;
+    const deltaStops = toStops - light.powerStops;
+    if (Math.abs(deltaStops) < 1e-9) return [];
+    return [
+      {
+        lightId: light.id,
+        name: light.name,
+        fromStops: light.powerStops,
+        toStops,
+        deltaStops,
+        dial: formatPower(light.fixture, toStops),
+      },
+    ];
+  });
+  const balanced: Look = changes.length
+    ? { ...look, lights: look.lights.map((light, l) => ({ ...light, powerStops: powers[l]! })) }
+    : look;
+  const after = compileScene(balanced);
+  const readings = readScene(after);
+  const limits = limitsOf(goalsOf(after, options), readings);
+  return {
+    look: balanced,
+    readings,
+    changes,
+    objective: { before, after: cost },
+    limits,
+    remedies: remediesFor(balanced, readings, limits),
+    summary: summaryOf(goals, free, changes, limits, readings),
+  };
+}
+
+/** J of a look as it stands, by the same measure as `balance`. */
+export function objectiveOf(look: Look, options: BalanceOptions = {}): number {
+  const scene = compileScene(look);
+  return objectiveAt(goalsOf(scene, options), presentPowers(scene)).total;
+}
+
+function summaryOf(
+  goals: Goals,
+  free: readonly number[],
+  changes: readonly PowerChange[],
+  limits: readonly Limit[],
+  readings: Readings,
+): string {
+  return [changeSentence(free.length, changes), limits[0]?.text ?? roomSentence(readings, goals)].filter(Boolean).join(' ');
+}
+
+function changeSentence(freeCount: number, changes: readonly PowerChange[]): string {
+  if (freeCount === 0) return 'Every light is locked or out of the picture; nothing was moved.';
+  if (changes.length === 0) return 'Already balanced.';
+  const listed = [...changes].sort((a, b) => Math.abs(b.deltaStops) - Math.abs(a.deltaStops));
+  const parts = listed.slice(0, 3).map(({ name, deltaStops }) => `${name} ${formatStops(deltaStops)}`);
+  const rest = listed.length - parts.length;
+  return `${parts.join(', ')}${rest > 0 ? ` and ${rest} more` : ''}.`;
+}
+
+/** With nothing in the way: which light is nearest to its wall. */
+function roomSentence(readings: Readings, goals: Goals): string {
+  const room = (light: LightReading) => light.firstClip.stops - light.stops;
+  const nearest = readings.lights
+    .filter((light, l) => light.active && Number.isFinite(room(light)) && goals.scene.lights[l]!.active)
+    .sort((a, b) => room(a) - room(b))[0];
+  if (!nearest) return '';
+  const channel = { R: 'red', G: 'green', B: 'blue' }[nearest.firstClip.channel];
+  return `${nearest.name} can rise ${room(nearest).toFixed(1)} before ${channel} clips.`;
+}

@@ -1,0 +1,213 @@
+import { recordInto } from '../../camera/camera';
+import { oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
+import { KEY_PROBE_ID, SILHOUETTE } from '../../scene/evaluate';
+import { addAllFigures, type Scene } from '../../scene/compile';
+import { FIGURE, FIGURES } from '../../scene/figures';
+import { sceneZone, type SceneZone } from '../../scene/zone';
+import type { Mood } from '../../document/schema';
+import { headroomStops } from '../../vivid/clip';
+import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
+import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
+
+/** Where a mood wants colours to sit in their windows, 0 deep to 1 brilliant. */
+export const MOOD_AIM: Readonly<Record<Mood, number>> = { dark: 0.35, neutral: 0.55, bright: 0.8 };
+
+/** Wishes that replace those of the look's brief for one balance. */
+export interface BalanceOptions {
+  /** Wanted incident level at the face, stops over the meter. Default: the brief's. */
+  readonly keyStops?: number | undefined;
+  readonly mood?: Mood | undefined;
+  /** Least OKLab difference of edge and backdrop. Default: the brief's. */
+  readonly separation?: number | undefined;
+  /** Wanted place in the window by light id; over the light's own aim and the mood. */
+  readonly aims?: Readonly<Record<string, number>> | undefined;
+  /** Weight of each zone by probe id. Default 1. */
+  readonly zoneWeights?: Readonly<Record<string, number>> | undefined;
+  /** Weight of the key's level. Default 4: the key comes first. */
+  readonly keyWeight?: number | undefined;
+  /** How far the key may be off without cost, stops. Default 0.1. */
+  readonly keyToleranceStops?: number | undefined;
+  /** Searches looks whose aims are in each other's way for longer, some tenths of a second. Default true. */
+  readonly thorough?: boolean | undefined;
+  /** Ids of lights to leave alone, besides the locked ones. */
+  readonly locked?: readonly string[] | undefined;
+}
+
+const STOPS_OVER_WEIGHT = 10;
+
+interface ZoneGoal {
+  readonly probe: number;
+  readonly lights: readonly number[];
+  readonly weight: number;
+  readonly aim: number;
+}
+
+/** The parts of J at given powers; they sum to `total`. */
+export interface Objective {
+  readonly total: number;
+  readonly zones: readonly {
+    readonly probe: number;
+    readonly vividness: number;
+    readonly place: number | null;
+    readonly cost: number;
+  }[];
+  readonly keyStops: number;
+  readonly keyCost: number;
+  readonly overCost: number;
+  readonly separation: number;
+  readonly separationCost: number;
+}
+
+/** The fixed part of a balance: goals of a scene. */
+export interface Goals {
+  readonly scene: Scene;
+  readonly zones: readonly ZoneGoal[];
+  readonly keyProbe: number;
+  readonly keyStops: number;
+  readonly keyWeight: number;
+  readonly keyToleranceStops: number;
+  readonly separation: number;
+  readonly edges: readonly (readonly [edge: number, behind: number])[];
+}
+
+/** Reads the goals from a look's brief and the options. */
+export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
+  const { brief, probes, lights } = scene.look;
+  const moodAim = MOOD_AIM[options.mood ?? brief.mood];
+  const aimOf = (l: number) => options.aims?.[lights[l]!.id] ?? lights[l]!.aimPlace ?? moodAim;
+  const byProbe = new Map<number, number[]>();
+  scene.lights.forEach((light, l) => {
+    if (light.active && light.index >= 0) byProbe.set(light.zone, [...(byProbe.get(light.zone) ?? []), l]);
+  });
+  const index = (id: string) => probes.findIndex((probe) => probe.id === id);
+  return {
+    scene,
+    zones: [...byProbe].map(([probe, group]) => ({
+      probe,
+      lights: group,
+      weight: options.zoneWeights?.[probes[probe]!.id] ?? 1,
+      aim: group.reduce((sum, l) => sum + aimOf(l), 0) / group.length,
+    })),
+    keyProbe: Math.max(0, index(KEY_PROBE_ID)),
+    keyStops: options.keyStops ?? brief.keyStops,
+    keyWeight: options.keyWeight ?? 4,
+    keyToleranceStops: options.keyToleranceStops ?? 0.1,
+    separation: options.separation ?? brief.separation,
+    edges: SILHOUETTE.map(([edge, behind]) => [index(edge), index(behind)] as const).filter(([p, q]) => p >= 0 && q >= 0),
+  };
+}
+
+const rgb = new Float64Array(3);
+
+/**
+ * J of a scene at the given powers (stops under full by light, ambient last):
+ * sum_z w_z [(1 - V_z)^2 + (d_z - aim_z)^2] + w_k max(0, |s - s_k| - tol)^2 + 10 (stops over any ceiling)^2
+ * + max(0, D - separation)^2. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
+ */
+export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
+  const totals = totalsAt(goals, powers);
+  const zones = goals.zones.map((goal) => closed(openZone(goals, goal, powers, totals)));
+  const { keyStops, keyCost, overCost, separation, separationCost } = restAt(goals, totals);
+  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost;
+  return { total, zones, keyStops, keyCost, overCost, separation, separationCost };
+}
+
+/**
+ * J alone, for searches: as soon as its parts are known to come to more than `limit` it is given up, and what they come to at least is returned. Windows
+ * are nearly all of the work: before the first is looked for, every zone says what it costs at least.
+ */
+export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity): number {
+  const totals = totalsAt(goals, powers);
+  const { keyCost, overCost, separationCost } = restAt(goals, totals);
+  let cost = keyCost + overCost + separationCost;
+  if (cost > limit) return cost;
+  const open: OpenZone[] = [];
+  for (const goal of goals.zones) {
+    const zone = openZone(goals, goal, powers, totals);
+    cost += zone.leastCost;
+    if (cost > limit) return cost;
+    open.push(zone);
+  }
+  for (let z = 0; z < open.length && cost <= limit; z++) cost += closed(open[z]!).cost - open[z]!.leastCost;
+  return cost;
+}
+
+/** All active light at every probe. */
+function totalsAt({ scene }: Goals, powers: ArrayLike<number>): Float64Array {
+  const totals = new Float64Array(scene.look.probes.length * FIGURES);
+  scene.lights.forEach((light, l) => {
+    if (light.active) addAllFigures(totals, light, powers[l]!);
+  });
+  return totals;
+}
+
+/** Between two steps of a window's scan, vividness may fall by less than this and rise again. */
+const DIP = 0.02;
+
+/** A zone whose vividness is known, and whose window is not yet. */
+interface OpenZone {
+  readonly goal: ZoneGoal;
+  readonly zone: SceneZone;
+  readonly v: (stops: number) => number;
+  readonly vividness: number;
+  /** It has a colour that wants a place in a window. */
+  readonly isColoured: boolean;
+  readonly leastCost: number;
+}
+
+function openZone({ scene }: Goals, goal: ZoneGoal, powers: ArrayLike<number>, totals: Float64Array): OpenZone {
+  const { probe, lights, weight, aim } = goal;
+  const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
+  const v = zoneVividness(zone);
+  const vividness = zone.stops === -Infinity ? 0 : v(zone.stops);
+  const isColoured = ownColour(scene.camera, zone.unit, zone.white).purity >= WHITE_BELOW;
+  // Where the colour clearly does not live, the place lies outside the window, or there is none.
+  const outside = isColoured && vividness < VIVID - DIP ? Math.max(0, Math.min(aim, 1 - aim)) ** 2 : 0;
+  return { goal, zone, v, vividness, isColoured, leastCost: weight * ((1 - vividness) ** 2 + outside) };
+}
+
+/** Finds the window, and the place in it. */
+function closed({ goal, zone, v, vividness, isColoured }: OpenZone): Objective['zones'][number] {
+  const { probe, weight, aim } = goal;
+  let place: number | null = null;
+  let placeCost = 0;
+  if (isColoured) {
+    const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v);
+    place = window && placeInWindow(window, zone.stops);
+    placeCost = place === null ? 1 : (place - aim) ** 2;
+  }
+  return { probe, vividness, place, cost: weight * ((1 - vividness) ** 2 + placeCost) };
+}
+
+/** Everything but the zones: the key's level, what clips, and the edge against the backdrop. */
+function restAt(
+  goals: Goals,
+  totals: Float64Array,
+): Pick<Objective, 'keyStops' | 'keyCost' | 'overCost' | 'separation' | 'separationCost'> {
+  const { camera, look } = goals.scene;
+  const keyStops = Math.log2(totals[goals.keyProbe * FIGURES + FIGURE.incident]!);
+  const off = Number.isFinite(keyStops) ? Math.abs(keyStops - goals.keyStops) : 20;
+  const keyCost = goals.keyWeight * Math.max(0, off - goals.keyToleranceStops) ** 2;
+  let overCost = 0;
+  for (let p = 0; p < look.probes.length; p++) {
+    const at = p * FIGURES;
+    if (totals[at + FIGURE.luminance]! <= 0) continue;
+    const over = CLIP_MARGIN_STOPS - headroomStops(camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
+    if (over > 0) overCost += STOPS_OVER_WEIGHT * over * over;
+  }
+  const separation = goals.edges.length
+    ? Math.min(...goals.edges.map(([p, q]) => oklabDistance(labAt(goals, totals, p), labAt(goals, totals, q))))
+    : Infinity;
+  const separationCost = Math.max(0, goals.separation - separation) ** 2;
+  return { keyStops, keyCost, overCost, separation, separationCost };
+}
+
+function labAt({ scene }: Goals, totals: Float64Array, p: number): Oklab {
+  recordInto(rgb, scene.camera, totals[p * FIGURES]!, totals[p * FIGURES + 1]!, totals[p * FIGURES + 2]!);
+  return oklabOf(rgb[0]!, rgb[1]!, rgb[2]!);
+}
+
+/** The present powers of a scene, ambient last. */
+export function presentPowers(scene: Scene): Float64Array {
+  return Float64Array.from(scene.lights, (light) => light.powerStops);
+}

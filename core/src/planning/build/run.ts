@@ -1,0 +1,181 @@
+import { formatStops } from '../../exposure/stops';
+import { evaluate } from '../../scene/evaluate';
+import { veils } from '../../scene/in-view';
+import { reachTable } from '../../scene/spill';
+import type { Readings } from '../../scene/readings';
+import type { BuildOrder, Light, Look, Role } from '../../document/schema';
+
+/** In which order roles come, by what is lit first. What is not named keeps its place in the look. */
+const RANKS: Readonly<Record<Exclude<BuildOrder, 'own'>, readonly Role[]>> = {
+  key: ['key', 'fill', 'rim', 'hair', 'kicker', 'background', 'practical', 'window'],
+  background: ['background', 'practical', 'window', 'key', 'fill', 'rim', 'hair', 'kicker'],
+  ambient: ['window', 'practical', 'background', 'key', 'fill', 'rim', 'hair', 'kicker'],
+};
+
+/** The lights of a look in the order in which they are built up. Lights that are off are left out. */
+export function buildOrder(look: Look, order: BuildOrder = look.build.order): Light[] {
+  const lights = look.lights.filter(({ on }) => on);
+  if (order === 'own') return lights;
+  const rank = RANKS[order];
+  return lights
+    .map((light, i) => ({ light, i }))
+    .sort((a, b) => rank.indexOf(a.light.role) - rank.indexOf(b.light.role) || a.i - b.i)
+    .map(({ light }) => light);
+}
+
+/** One step of a run: what a light does where it works, alone and with all before it, and what to look for. */
+export interface BuildStep {
+  readonly lightId: string;
+  readonly name: string;
+  /** The place where it works. */
+  readonly zone: string;
+  readonly aloneStops: number;
+  readonly aloneHex: string;
+  readonly togetherStops: number;
+  readonly togetherHex: string;
+  readonly vividness: number;
+  /** Difference of the subject's edge from the backdrop, OKLab. */
+  readonly separation: number;
+  readonly watch: readonly string[];
+}
+
+/** A look in which only these lights burn. Ambient stays unless `dark`. */
+export function withOnly(look: Look, ids: readonly string[], dark = false): Look {
+  return {
+    ...look,
+    ambient: dark ? { ...look.ambient, lux: 0 } : look.ambient,
+    lights: look.lights.map((light) => ({ ...light, solo: false, muted: !ids.includes(light.id) })),
+  };
+}
+
+const zoneOf = (readings: Readings, id: string) => readings.probes.find((probe) => probe.id === id)!;
+/** From this share on spill is worth a look. */
+const STRONG_SHARE = 0.2;
+const FLARE_STOPS = -7;
+
+/** The run of a look, light by light. */
+export function buildRun(look: Look): BuildStep[] {
+  const order = buildOrder(look);
+  const flare = new Map(veils(look).map((veil) => [veil.lightId, veil.flareStops]));
+  return order.map((light, i): BuildStep => {
+    const so = withOnly(
+      look,
+      order.slice(0, i + 1).map(({ id }) => id),
+    );
+    const together = evaluate(so);
+    const alone = evaluate(withOnly(look, [light.id], true));
+    const [one, all] = [zoneOf(alone, light.zone), zoneOf(together, light.zone)];
+    return {
+      lightId: light.id,
+      name: light.name,
+      zone: all.name,
+      aloneStops: one.stops,
+      aloneHex: one.hex,
+      togetherStops: all.stops,
+      togetherHex: all.hex,
+      vividness: all.vividness,
+      separation: together.separation,
+      watch: watchList(so, light, together, flare.get(light.id) ?? -Infinity),
+    };
+  });
+}
+
+function watchList(look: Look, light: Light, readings: Readings, flareStops: number): string[] {
+  const out: string[] = [];
+  const face = look.subject.faceHeightM;
+  const person = look.subject.form !== 'bottle';
+  const [x, y, z] = light.position;
+  const rise = (Math.atan2(y - face, Math.hypot(x, z)) * 180) / Math.PI;
+  const aside = Math.round(Math.abs((Math.atan2(x, z) * 180) / Math.PI));
+  if (person && (light.role === 'key' || light.role === 'fill' || light.role === 'window')) {
+    const at = rise > 8 ? 'in the upper half of the eye' : rise < -8 ? 'low in the eye: it may look ghostly' : 'level in the eye';
+    out.push(z > 0 ? `Catchlight ${at}, ${x < 0 ? 'left' : 'right'}.` : 'No catchlight: it stands behind.');
+    out.push(
+      `Shadow of the nose falls to the ${x < 0 ? 'right' : 'left'}${rise > 45 ? ' and far down: raise the fill or lower the light' : ''}, ${aside}° round.`,
+    );
+  }
+  if (light.role === 'fill') out.push('It must not show itself: no second shadow, no second catchlight that asks why.');
+  if (light.role === 'rim' || light.role === 'hair' || light.role === 'kicker')
+    out.push(
+      rise < 0 && person
+        ? 'It stands under the eye line: shoulders and ears may cut it off.'
+        : `Edge against the backdrop: ${readings.separation.toFixed(2)} apart${readings.separation < look.brief.separation ? ', too little' : ''}.`,
+    );
+  if (light.role === 'background') out.push('Even across, or uneven on purpose? The Set shows its level.');
+  const rows = reachTable(look)[look.lights.findIndex(({ id }) => id === light.id)] ?? [];
+  const spill = rows.filter(({ verdict, share }) => verdict === 'strong' && share >= STRONG_SHARE);
+  for (const { name, stops } of spill.slice(0, 2)) out.push(`Spill on ${name.toLowerCase()}: ${formatStops(stops)}.`);
+  if (flareStops > FLARE_STOPS) out.push('It shines into the lens: wanted, or a flag beside the lens.');
+  const clipped = readings.probes.filter(({ clipped: channels }) => channels.length > 0);
+  if (clipped.length) out.push(`Clips on ${clipped.map(({ name }) => name.toLowerCase()).join(', ')}.`);
+  return out;
+}
+
+/** The same light a stop down, as it is, and a stop up. */
+export interface Trial {
+  readonly stops: number;
+  readonly look: Look;
+  readonly clipped: readonly string[];
+  readonly separation: number;
+  readonly vividness: number;
+  /** Whether the fixture can be set so. */
+  readonly possible: boolean;
+}
+
+/** Three trials of a light within the lights that burn in `look`. */
+export function trials(look: Look, lightId: string, stops = 1): Trial[] {
+  const light = look.lights.find(({ id }) => id === lightId);
+  if (!light) return [];
+  return [-stops, 0, stops].map((by): Trial => {
+    const wanted = light.powerStops + by;
+    const possible = wanted <= 1e-9 && wanted >= light.fixture.minStops - 1e-9;
+    const powerStops = Math.min(0, Math.max(light.fixture.minStops, wanted));
+    const tried: Look = { ...look, lights: look.lights.map((one) => (one.id === lightId ? { ...one, powerStops } : one)) };
+    const readings = evaluate(tried);
+    return {
+      stops: by,
+      look: tried,
+      clipped: readings.probes.flatMap(({ name, clipped }) => (clipped.length ? [`${name} ${clipped.join(', ')}`] : [])),
+      separation: readings.separation,
+      vividness: zoneOf(readings, light.zone).vividness,
+      possible,
+    };
+  });
+}
+
+/** Brightness from front to back: a pocket of light at each depth. */
+export interface Pocket {
+  readonly probe: string;
+  readonly name: string;
+  /** Way from the camera, m. */
+  readonly depthM: number;
+  readonly stops: number;
+  /** Step from the pocket before it, stops; null for the first. */
+  readonly step: number | null;
+  /** Too near in brightness to its neighbour to stand apart. */
+  readonly flat: boolean;
+}
+
+/** Neighbours closer than this lie flat on one another, stops. */
+const FLAT_STOPS = 0.7;
+
+/** The places of a picture from front to back with their steps of brightness. */
+export function pockets({ camera }: Look, { probes }: Readings): Pocket[] {
+  const rows = probes
+    .map(({ id, name, at, stops }) => ({ id, name, depthM: camera.distanceM - at[2], stops }))
+    .sort((a, b) => a.depthM - b.depthM);
+  return rows.map(({ id, name, depthM, stops }, i): Pocket => {
+    const before = rows[i - 1];
+    const step = before ? stops - before.stops : null;
+    // Places side by side are no neighbours in depth.
+    const apart = before !== undefined && depthM - before.depthM > 0.03;
+    return {
+      probe: id,
+      name,
+      depthM,
+      stops,
+      step,
+      flat: step !== null && apart && Math.abs(step) < FLAT_STOPS,
+    };
+  });
+}

@@ -1,0 +1,318 @@
+import { formatShutter, formatStops } from '../../exposure/stops';
+import { flashShutterShare, stopsOverMeter } from '../../exposure/meter';
+import { solveRatio, type RatioAnswer } from '../../exposure/mixed';
+import { APERTURES, ISOS, nearestMarked, SHUTTERS } from '../../exposure/series';
+import { formatPower, nearestPower } from '../../scene/power';
+import { throwM } from '../../transport/room';
+import { addFigures, ambientLux, compileScene, type Scene } from '../../scene/compile';
+import { FIGURE, FIGURES } from '../../scene/figures';
+import type { Baseline, Light, Look } from '../../document/schema';
+
+/** Flash beside continuous light in a look: who lights what, what a change did, and how to move the one against the other. */
+
+export type LightKind = 'flash' | 'continuous' | 'ambient';
+
+/** What each kind of light brings to one place. */
+export interface KindsAt {
+  readonly probe: string;
+  readonly name: string;
+  /** Incident light of each kind, stops over the meter; -Infinity for none. */
+  readonly stops: Readonly<Record<LightKind, number>>;
+  readonly shares: Readonly<Record<LightKind, number>>;
+  /** Flash over all other light, stops; null where one of them is missing. */
+  readonly flashOverRest: number | null;
+}
+
+const kindOf = (look: Look, index: number): LightKind =>
+  index < 0 ? 'ambient' : look.lights[index]!.fixture.kind === 'flash' ? 'flash' : 'continuous';
+
+/** Flash, continuous light and ambient at every place of a look. */
+export function kindsOfLight(look: Look, scene: Scene = compileScene(look)): KindsAt[] {
+  return look.probes.map((probe, p) => {
+    const sums: Record<LightKind, number> = { flash: 0, continuous: 0, ambient: 0 };
+    for (const light of scene.lights) {
+      if (!light.active) continue;
+      const own = new Float64Array(FIGURES);
+      addFigures(own, light, p, light.powerStops);
+      sums[kindOf(look, light.index)] += own[FIGURE.incident]!;
+    }
+    const total = sums.flash + sums.continuous + sums.ambient;
+    const rest = sums.continuous + sums.ambient;
+    const each = (f: (value: number) => number) => ({
+      flash: f(sums.flash),
+      continuous: f(sums.continuous),
+      ambient: f(sums.ambient),
+    });
+    return {
+      probe: probe.id,
+      name: probe.name,
+      stops: each((value) => Math.log2(value)),
+      shares: each((value) => (total > 0 ? value / total : 0)),
+      flashOverRest: sums.flash > 0 && rest > 0 ? Math.log2(sums.flash / rest) : null,
+    };
+  });
+}
+
+/** The present settings and powers, to compare later ones with. `at` is a time in ISO 8601. */
+export function baselineOf(look: Look, at: string): Baseline {
+  const { aperture, tStop, iso, shutterS, ndStops } = look.camera;
+  return {
+    kind: 'baseline',
+    at,
+    aperture,
+    tStop,
+    iso,
+    shutterS,
+    ndStops,
+    blackoutStops: look.ambient.blackoutStops,
+    powers: look.lights.map(({ id, powerStops }) => ({ id, stops: powerStops })),
+  };
+}
+
+/** What one control did since the baseline, in stops for each kind of light. */
+export interface Attribution {
+  readonly control: string;
+  readonly from: string;
+  readonly to: string;
+  readonly flash: number;
+  readonly continuous: number;
+  readonly ambient: number;
+}
+
+/** What became of one light since the baseline: by the camera, and by its own power. */
+export interface LightAttribution {
+  readonly lightId: string;
+  readonly name: string;
+  readonly kind: 'flash' | 'continuous';
+  readonly byCamera: number;
+  readonly byPower: number;
+  readonly net: number;
+}
+
+export interface ChangeReport {
+  /** Only controls that moved. */
+  readonly controls: readonly Attribution[];
+  /** Sums of the controls: what the camera and the blackout did. */
+  readonly flash: number;
+  readonly continuous: number;
+  readonly ambient: number;
+  readonly lights: readonly LightAttribution[];
+  /** How far flash moved against continuous light: by the shutter, and by power on average over the lights. */
+  readonly ratioByShutter: number;
+  readonly ratioByPower: number;
+  readonly text: string;
+}
+
+/** Attributes what changed since a baseline to each control: only the shutter and powers move a ratio. */
+export function attributeChange(baseline: Baseline, look: Look): ChangeReport {
+  const { camera } = look;
+  const before = { ...camera, ...baseline };
+  const controls: Attribution[] = [];
+  const add = (control: string, from: string, to: string, flash: number, continuous: number, ambient = continuous) => {
+    if (Math.max(Math.abs(flash), Math.abs(continuous), Math.abs(ambient)) > 1e-9)
+      controls.push({ control, from, to, flash, continuous, ambient });
+  };
+  const stop = (settings: { aperture: number; tStop: number | null }) => settings.tStop ?? settings.aperture;
+  const mark = (settings: { aperture: number; tStop: number | null }) =>
+    settings.tStop === null ? `f/${settings.aperture}` : `T${settings.tStop}`;
+  const opened = 2 * Math.log2(stop(before) / stop(camera));
+  add('Aperture', mark(before), mark(camera), opened, opened);
+  const gained = Math.log2(camera.iso / before.iso);
+  add('ISO', `${before.iso}`, `${camera.iso}`, gained, gained);
+  const density = before.ndStops - camera.ndStops;
+  add('ND on the lens', `${before.ndStops}`, `${camera.ndStops}`, density, density);
+  const pulsed = Math.log2(flashShutterShare(camera) / flashShutterShare(before));
+  const longer = Math.log2(camera.shutterS / before.shutterS);
+  add('Shutter', formatShutter(before.shutterS), formatShutter(camera.shutterS), pulsed, longer);
+  const blackout = before.blackoutStops - look.ambient.blackoutStops;
+  add('Blackout', `${before.blackoutStops} stops`, `${look.ambient.blackoutStops} stops`, 0, 0, blackout);
+  const sum = (key: 'flash' | 'continuous' | 'ambient') => controls.reduce((total, one) => total + one[key], 0);
+  const [flash, continuous] = [sum('flash'), sum('continuous')];
+  const powers = new Map(baseline.powers.map(({ id, stops }) => [id, stops]));
+  const lights = look.lights.flatMap((light): LightAttribution[] => {
+    const was = powers.get(light.id);
+    if (was === undefined) return [];
+    const kind = light.fixture.kind === 'flash' ? 'flash' : 'continuous';
+    const byCamera = kind === 'flash' ? flash : continuous;
+    const byPower = light.powerStops - was;
+    return [{ lightId: light.id, name: light.name, kind, byCamera, byPower, net: byCamera + byPower }];
+  });
+  const mean = (kind: LightAttribution['kind']) => {
+    const own = lights.filter((light) => light.kind === kind);
+    return own.length ? own.reduce((total, { byPower }) => total + byPower, 0) / own.length : 0;
+  };
+  const ratioByShutter = flash - continuous;
+  const ratioByPower = mean('flash') - mean('continuous');
+  return {
+    controls,
+    flash,
+    continuous,
+    ambient: sum('ambient'),
+    lights,
+    ratioByShutter,
+    ratioByPower,
+    text: changeText(flash, continuous, ratioByShutter, ratioByPower),
+  };
+}
+
+function changeText(flash: number, continuous: number, byShutter: number, byPower: number): string {
+  const total = byShutter + byPower;
+  const level = `The camera moved flash ${formatStops(flash)} and continuous light ${formatStops(continuous)}.`;
+  if (Math.abs(total) < 0.05 && Math.abs(byShutter) < 0.05) return `${level} The ratio is as it was: only the level moved.`;
+  return `${level} Flash moved ${formatStops(total)} against continuous light: ${formatStops(byShutter)} by the shutter, ${formatStops(byPower)} by power.`;
+}
+
+/** What holds the level of flash when its power has moved. */
+export type HoldBy = 'iso' | 'aperture' | 'nothing';
+
+/** A ratio solved inside a look's limits, and the look that has it. */
+export interface LookRatio {
+  readonly answer: RatioAnswer;
+  /** The look with the shutter, powers and the holding control set, on marked values. */
+  readonly look: Look;
+  /** What really changes of the ratio once values are as marked, stops. */
+  readonly reachedStops: number;
+  readonly steps: readonly string[];
+}
+
+/**
+ * Moves flash against continuous light and ambient by `changeStops` (negative: flash falls back): the shutter first, inside
+ * sync and what can be held; then flash power, all flashes alike; then ISO or aperture to hold the level of flash.
+ */
+export function solveLookRatio(look: Look, changeStops: number, holdBy: HoldBy): LookRatio {
+  const { camera } = look;
+  const flashes = look.lights.filter(({ fixture, on, locked }) => fixture.kind === 'flash' && on && !locked);
+  const room = (f: (light: Light) => number) => (flashes.length ? Math.min(...flashes.map(f)) : 0);
+  const answer = solveRatio(camera.shutterS, changeStops, {
+    syncS: camera.syncS,
+    longestS: Math.max(camera.syncS, camera.longestS),
+    powerDownStops: room((light) => light.powerStops - light.fixture.minStops),
+    powerUpStops: room((light) => -light.powerStops),
+  });
+  const moved = Math.abs(answer.byShutterStops) > 1e-9;
+  // The limits are marked values themselves; anything between goes to the nearest that keeps inside them.
+  const shutterS = moved
+    ? markedShutter(answer.shutterS, camera.syncS, Math.max(camera.syncS, camera.longestS))
+    : camera.shutterS;
+  const powered = look.lights.map((light) =>
+    flashes.includes(light) && answer.byPowerStops !== 0
+      ? { ...light, powerStops: nearestPower(light.fixture, light.powerStops + answer.byPowerStops) }
+      : light,
+  );
+  const held = heldLevel(look, answer.openUpStops, holdBy);
+  const after: Look = { ...look, camera: { ...camera, shutterS, ...held }, lights: powered };
+  const first = flashes[0];
+  const byPower = first ? powered.find(({ id }) => id === first.id)!.powerStops - first.powerStops : 0;
+  const steps = [
+    ...(moved ? [`Shutter ${formatShutter(camera.shutterS)} to ${formatShutter(shutterS)}.`] : []),
+    ...flashes
+      .map((light) => ({ light, now: powered.find(({ id }) => id === light.id)! }))
+      .filter(({ light, now }) => now.powerStops !== light.powerStops)
+      .map(
+        ({ light, now }) =>
+          `${light.name} ${formatPower(light.fixture, light.powerStops)} to ${formatPower(light.fixture, now.powerStops)}.`,
+      ),
+    ...(held.iso ? [`ISO ${camera.iso} to ${held.iso}: holds flash, lifts continuous light and ambient.`] : []),
+    ...(held.aperture
+      ? [`Aperture f/${camera.aperture} to f/${held.aperture}: holds flash, lifts continuous light and ambient.`]
+      : []),
+  ];
+  return { answer, look: after, reachedStops: byPower - Math.log2(shutterS / camera.shutterS), steps };
+}
+
+function markedShutter(shutterS: number, low: number, high: number): number {
+  const inside = [low, ...SHUTTERS, high].filter((one) => one >= low - 1e-12 && one <= high + 1e-12);
+  return nearestMarked(inside, shutterS);
+}
+
+function heldLevel(look: Look, openUpStops: number, holdBy: HoldBy): { iso?: number; aperture?: number; tStop?: number } {
+  const { camera } = look;
+  if (Math.abs(openUpStops) < 0.05 || holdBy === 'nothing') return {};
+  if (holdBy === 'iso') {
+    const iso = nearestMarked(ISOS, camera.iso * 2 ** openUpStops);
+    return iso === camera.iso ? {} : { iso };
+  }
+  const scale = 2 ** (-openUpStops / 2);
+  const aperture = nearestMarked(APERTURES, camera.aperture * scale);
+  if (aperture === camera.aperture) return {};
+  return camera.tStop === null
+    ? { aperture }
+    : { aperture, tStop: Number((camera.tStop * (aperture / camera.aperture)).toFixed(2)) };
+}
+
+/** A light whose colour another kind of light drowns, and by how much the ratio would have to move. */
+export interface Drowned {
+  readonly lightId: string;
+  readonly name: string;
+  /** Flash over this light at its place, stops. */
+  readonly flashOver: number;
+}
+
+/** Coloured continuous lights with flash over them at the place where they work, worst first. */
+export function drownedLights(look: Look, scene: Scene = compileScene(look)): Drowned[] {
+  return scene.lights
+    .flatMap((light): Drowned[] => {
+      if (!light.active || kindOf(look, light.index) !== 'continuous') return [];
+      const own = new Float64Array(FIGURES);
+      addFigures(own, light, light.zone, light.powerStops);
+      const flash = scene.lights.reduce((sum, other) => {
+        if (!other.active || kindOf(look, other.index) !== 'flash') return sum;
+        const its = new Float64Array(FIGURES);
+        addFigures(its, other, light.zone, other.powerStops);
+        return sum + its[FIGURE.incident]!;
+      }, 0);
+      if (!(flash > own[FIGURE.incident]!) || !(own[FIGURE.incident]! > 0)) return [];
+      return [{ lightId: light.id, name: light.name, flashOver: Math.log2(flash / own[FIGURE.incident]!) }];
+    })
+    .sort((a, b) => b.flashOver - a.flashOver);
+}
+
+/** One way to weaken a flash that is at its lowest power, with what it does to everything else. */
+export interface FloorRemedy {
+  readonly what: string;
+  readonly sideEffect: string;
+}
+
+/** Remedies for a flash that is at its lowest power and still `overStops` too bright. */
+export function floorRemedies(look: Look, light: Light, overStops: number): FloorRemedy[] {
+  const n = overStops.toFixed(1);
+  const now = throwM(light);
+  const then = now * 2 ** (overStops / 2);
+  const { camera } = look;
+  const stopped = camera.aperture * 2 ** (overStops / 2);
+  const rest = look.lights.some(({ id, on }) => on && id !== light.id)
+    ? 'Every other light and ambient fall with it'
+    : 'Ambient falls with it';
+  const behind = then > Math.max(look.room.depthM, look.room.widthM) ? ' More than the room has.' : '';
+  return [
+    {
+      what: `Move it from ${now.toFixed(1)} m to ${then.toFixed(1)} m.`,
+      sideEffect: `Harder light, and more of it on the room and the backdrop.${behind}`,
+    },
+    {
+      what: `Put ${n} stops of neutral density on the lamp.`,
+      sideEffect: 'Nothing else moves. Density near a hot lamp must be made for heat.',
+    },
+    { what: `Diffuse it by ${n} stops.`, sideEffect: 'Softer and wider: more spill where it should not be.' },
+    {
+      what: `Stop down to f/${nearestMarked(APERTURES, stopped)}.`,
+      sideEffect: `${rest}: raise them by ${n}, or lengthen the shutter for continuous light. More is sharp.`,
+    },
+    {
+      what: `Put ${n} stops of ND on the lens.`,
+      sideEffect: `${rest}: raise them by ${n}, or lengthen the shutter. Depth stays.`,
+    },
+  ];
+}
+
+/** Flashes that stand at the lowest power they have. */
+export function flashesAtFloor(look: Look): Light[] {
+  return look.lights.filter(
+    ({ fixture, on, powerStops }) => on && fixture.kind === 'flash' && powerStops <= fixture.minStops + 0.01,
+  );
+}
+
+/** Ambient and continuous light against the meter at a look's settings, lx that reach the face by kind; for the words of a page. */
+export function ambientStopsNow(look: Look): number {
+  return stopsOverMeter(ambientLux(look.ambient) * look.camera.shutterS, look.camera);
+}

@@ -1,0 +1,144 @@
+import type { GelOption } from './palette/gel-search';
+import type { Light, Look, LookSpectrum, SurfaceRef } from '../document/schema';
+import { nearestPower } from '../scene/power';
+import { usualSetting } from './new-look';
+import { resample } from '../spectrum/samples';
+import {
+  OWN_SPECTRUM,
+  type KitCamera,
+  type KitEntry,
+  type KitFixture,
+  type KitGel,
+  type KitSurface,
+} from '../catalogue/kit-schema';
+import { isStandIn } from '../catalogue/stand-ins';
+
+/** The gels of a kit, for searching. Archived ones are left out. */
+export function gelOptions(kit: readonly KitEntry[]): GelOption[] {
+  return kit.flatMap((entry) =>
+    entry.kind === 'gel' && !entry.archived
+      ? [{ id: entry.id, name: entry.name, count: entry.count, transmittance: resample(entry.spectrum, 'transmittance') }]
+      : [],
+  );
+}
+
+/** A look that carries a spectrum, replacing one of the same id. */
+function carrying(look: Look, spectrum: LookSpectrum): Look {
+  return { ...look, spectra: [...look.spectra.filter(({ id }) => id !== spectrum.id), spectrum] };
+}
+
+/** A look in which `gels` (ids of the kit) can be used: what the application does not ship is carried along in the look. */
+export function lookWithGels(look: Look, gels: readonly KitGel[]): Look {
+  return gels
+    .filter(({ id }) => !isStandIn(id))
+    .reduce(
+      (now, { id, name, spectrum }) =>
+        carrying(now, { kind: 'gel', id, name, wavelengthsNm: spectrum.wavelengthsNm, values: spectrum.values }),
+      look,
+    );
+}
+
+/** Puts a fixture of the kit on a light; its own spectrum goes into the look under the entry's id. */
+export function lookWithFixture(look: Look, lightId: string, entry: KitFixture): Look {
+  const spectrumId = `source-${entry.id}`.slice(0, 64);
+  const fixture = renamedSource({ ...entry.fixture, name: entry.name }, spectrumId);
+  const withSpectrum = entry.spectrum
+    ? carrying(look, { kind: 'source', id: spectrumId, name: entry.name, ...entry.spectrum })
+    : look;
+  return {
+    ...withSpectrum,
+    lights: withSpectrum.lights.map((light) =>
+      light.id === lightId
+        ? {
+            ...light,
+            fixture,
+            lamp: fixture.kind === 'continuous' ? light.lamp : null,
+            ttl: light.ttl && fixture.kind === 'flash',
+            setting: keptSetting(light, fixture),
+            powerStops: nearestPower(fixture, light.powerStops),
+          }
+        : light,
+    ),
+  };
+}
+
+function keptSetting(light: Light, fixture: Light['fixture']): Light['setting'] {
+  const kept = light.setting;
+  return fixture.kind === 'colour' && kept && fixture.modes.includes(kept.mode) ? kept : usualSetting(fixture);
+}
+
+function renamedSource(fixture: Light['fixture'], id: string): Light['fixture'] {
+  if (fixture.kind === 'colour')
+    return {
+      ...fixture,
+      emitters: fixture.emitters.map((emitter) =>
+        emitter.kind === 'spectrum' && emitter.id === OWN_SPECTRUM ? { ...emitter, id } : emitter,
+      ),
+    };
+  return fixture.source.kind === 'spectrum' && fixture.source.id === OWN_SPECTRUM
+    ? { ...fixture, source: { kind: 'spectrum', id } }
+    : fixture;
+}
+
+/** Records a look with a camera body of the kit; what is set on it stays. */
+export function lookWithCamera(look: Look, entry: KitCamera): Look {
+  const id = `sensor-${entry.id}`.slice(0, 64);
+  const { headroomStops, curve, sensor, mode, sensorWidthMm, sensorHeightMm, imageWidthPx } = entry.camera;
+  const own = sensor.kind === 'spectrum' && entry.sensor ? entry.sensor : null;
+  const next = own ? carrying(look, { kind: 'sensor', id, name: entry.name, ...own }) : look;
+  return {
+    ...next,
+    camera: {
+      ...look.camera,
+      name: entry.name,
+      headroomStops,
+      curve,
+      sensor: own ? { kind: 'spectrum', id } : sensor,
+      mode,
+      sensorWidthMm,
+      sensorHeightMm,
+      imageWidthPx,
+    },
+  };
+}
+
+/** A reference to a surface of the kit, and the look that can resolve it. */
+export function withSurface(look: Look, entry: KitSurface): { readonly look: Look; readonly surface: SurfaceRef } {
+  if (isStandIn(entry.id)) return { look, surface: { kind: 'material', id: entry.id } };
+  const id = `surface-${entry.id}`.slice(0, 64);
+  return {
+    look: carrying(look, { kind: 'reflectance', id, name: entry.name, ...entry.spectrum }),
+    surface: { kind: 'spectrum', id },
+  };
+}
+
+/** Parts of a look that are made of a surface. */
+export type SurfacePart = 'backdrop' | 'hair' | 'wardrobe' | 'label' | 'paint';
+
+/** A look with a surface of the kit on one of its parts. */
+export function lookWithSurface(look: Look, part: SurfacePart, entry: KitSurface): Look {
+  const { look: next, surface } = withSurface(look, entry);
+  if (part === 'backdrop') return { ...next, backdrop: { ...next.backdrop, surface } };
+  if (part === 'paint') return { ...next, room: { ...next.room, paint: surface } };
+  return { ...next, subject: { ...next.subject, [part]: surface } };
+}
+
+/** The kit as a table for other programs: one row an entry, spectra left out. */
+export function kitRows(kit: readonly KitEntry[]): Record<string, string | number>[] {
+  return kit.map((entry) => ({
+    kind: entry.kind,
+    id: entry.id,
+    name: entry.name,
+    count: entry.count,
+    provenance: entry.provenance,
+    archived: entry.archived ? 'yes' : 'no',
+    width_cm: entry.kind === 'gel' ? entry.widthCm : '',
+    height_cm: entry.kind === 'gel' ? entry.heightCm : '',
+    condition: entry.kind === 'gel' ? entry.condition : '',
+    shift_mired: entry.kind === 'gel' ? (entry.shiftMired ?? '') : '',
+    guide_number_m: entry.kind === 'fixture' && entry.fixture.kind === 'flash' ? entry.fixture.guideNumberM : '',
+    lux_at_1m: entry.kind === 'fixture' && entry.fixture.kind === 'continuous' ? entry.fixture.luxAt1m : '',
+    loss_stops: entry.kind === 'modifier' ? entry.modifier.lossStops : '',
+    note: entry.note,
+  }));
+}

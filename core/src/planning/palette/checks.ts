@@ -1,0 +1,300 @@
+import { linearOutputInto } from '../../camera/camera';
+import { turnBetweenDeg } from '../../colour/hue';
+import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
+import { luminousSum } from '../../colour/observer';
+import { formatStops } from '../../exposure/stops';
+import { KEY_PROBE_ID, readScene, separationOf, SILHOUETTE } from '../../scene/evaluate';
+import type { ProbeReading } from '../../scene/readings';
+import { compileScene, type Scene } from '../../scene/compile';
+import type { Look, Mood } from '../../document/schema';
+import { product } from '../../spectrum/grid';
+import { skinReflectance } from '../../surface/skin';
+import { balancedTriple } from '../../vivid/alone';
+import type { Adaptation } from '../../vivid/adaptation';
+import type { Found, PaletteCheck, Seen, SheetCount } from './check';
+import { alike, motives, offTarget, purposes, sheetChecks } from './member-checks';
+
+export interface PaletteReport {
+  readonly checks: readonly PaletteCheck[];
+  /** Share of the picture that is near neutral and bright enough to see. */
+  readonly neutralShare: number;
+  /** What the eye gets used to in this picture: `adaptedLinear` shows colours as it then sees them. */
+  readonly adaptation: Adaptation;
+}
+
+/** Share of the picture that a probe stands for where the palette says nothing. */
+const AREAS: Readonly<Record<string, number>> = {
+  'face-key': 0.1,
+  'face-shadow': 0.06,
+  'hair-left': 0.04,
+  'hair-right': 0.04,
+  wardrobe: 0.2,
+  backdrop: 0.2,
+  'backdrop-left': 0.18,
+  'backdrop-right': 0.18,
+};
+
+const NEUTRAL_CHROMA = 0.04;
+const ANCHOR_LIGHTNESS = 0.35;
+const EYE_ID = 'palette-eye-white';
+/** How far skin may stray in hue, and the white of the eye in chroma, before it is asked about. */
+const SKIN_HUE_DEG: Readonly<Record<Mood, number>> = { dark: 60, neutral: 24, bright: 16 };
+const EYE_CHROMA: Readonly<Record<Mood, number>> = { dark: 0.13, neutral: 0.07, bright: 0.05 };
+/** One hue holds so much of all chroma that the eye adapts to it. */
+const ONE_HUE = 0.9;
+const THIN_SEPARATION = 0.1;
+/** Cloth this much darker or brighter under a light than under white is worth a word, stops. */
+const GOES_DARK_STOPS = 0.9;
+const GLOWS_STOPS = 0.8;
+
+/** Looks over a palette in its look. `sheets` gives the kit's counts. */
+export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): PaletteReport {
+  const face = look.probes.find(({ id }) => id === KEY_PROBE_ID) ?? look.probes[0]!;
+  const scene = compileScene({
+    ...look,
+    probes: [...look.probes, { ...face, id: EYE_ID, name: 'White of the eye', surface: 'eye-white' }],
+  });
+  const readings = readScene(scene);
+  const probes = readings.probes.filter(({ id }) => id !== EYE_ID);
+  const eye = readings.probes.find(({ id }) => id === EYE_ID)!;
+  const seen = { look, scene, readings, probes };
+  const found: Omit<PaletteCheck, 'accepted'>[] = [
+    anchor(probes),
+    adaptation(seen),
+    separation(seen),
+    skin(seen, face.id),
+    eyeWhite(look.brief.mood, eye),
+    ...wardrobe(seen),
+    ...alike(seen),
+    ...offTarget(seen),
+    ...motives(seen),
+    purposes(look),
+    ...sheetChecks(look, sheets),
+  ];
+  const accepted = new Set(look.palette.accepted);
+  return {
+    checks: found.map((check) => ({ ...check, accepted: accepted.has(check.id) })),
+    neutralShare: weighted(look, probes, ({ chroma, lightness }) =>
+      chroma < NEUTRAL_CHROMA && lightness > ANCHOR_LIGHTNESS ? 1 : 0,
+    ),
+    adaptation: adaptationOf(look, probes),
+  };
+}
+
+function areaOf(look: Look, probe: string): number {
+  const member = look.palette.members.find(({ part }) => part === probe);
+  return member?.share ?? AREAS[probe] ?? 0.05;
+}
+
+function weighted(look: Look, probes: readonly ProbeReading[], of: (probe: ProbeReading) => number): number {
+  const areas = probes.map(({ id }) => areaOf(look, id));
+  const total = areas.reduce((sum, area) => sum + area, 0) || 1;
+  return probes.reduce((sum, probe, i) => sum + areas[i]! * of(probe), 0) / total;
+}
+
+const labOf = ({ recorded }: ProbeReading): Oklab => oklabOf(...recorded);
+
+function anchor(probes: readonly ProbeReading[]): Found {
+  // Skin in white light counts: its own colour is what the eye takes for neutral.
+  const limit = ({ id }: ProbeReading) => (id.startsWith('face') ? 0.085 : NEUTRAL_CHROMA);
+  const best = [...probes]
+    .filter(({ lightness }) => lightness > ANCHOR_LIGHTNESS)
+    .sort((a, b) => a.chroma / limit(a) - b.chroma / limit(b))[0];
+  const holds = best !== undefined && best.chroma < limit(best);
+  return {
+    id: 'anchor',
+    title: 'Neutral anchor',
+    text: best
+      ? `${best.name} is the nearest to neutral, chroma ${best.chroma.toFixed(2)}. ${holds ? 'It holds.' : 'The eye has nowhere to settle: add a white edge, or an opposing accent. On purpose?'}`
+      : 'Nothing in the picture is both bright and neutral. On purpose?',
+    holds,
+    fix: null,
+  };
+}
+
+function adaptation({ look, probes }: Seen): Found {
+  const [a, b, all] = [
+    weighted(look, probes, (probe) => labOf(probe).a),
+    weighted(look, probes, (probe) => labOf(probe).b),
+    weighted(look, probes, ({ chroma }) => chroma),
+  ];
+  const one = all > 0.03 ? Math.hypot(a, b) / all : 0;
+  const holds = one < ONE_HUE;
+  return {
+    id: 'adaptation',
+    title: 'One colour',
+    text: holds
+      ? `${Math.round(100 * one)} % of all colour lies one way: other hues keep the eye awake.`
+      : `${Math.round(100 * one)} % of all colour lies one way: the eye adapts and it fades towards grey. A small patch of the opposite, or a neutral, brings it back.`,
+    holds,
+    fix: null,
+  };
+}
+
+/** What the eye gets used to: the mean of the picture. */
+function adaptationOf(look: Look, probes: readonly ProbeReading[]): Adaptation {
+  return {
+    L: weighted(look, probes, ({ lightness }) => lightness),
+    a: weighted(look, probes, (probe) => labOf(probe).a),
+    b: weighted(look, probes, (probe) => labOf(probe).b),
+  };
+}
+
+function separation({ look, scene, readings }: Seen): Found {
+  const probe = (id: string) => readings.probes.find((one) => one.id === id);
+  const sides = SILHOUETTE.flatMap(([edge, behind]) => {
+    const [p, q] = [probe(edge), probe(behind)];
+    if (!p || !q) return [];
+    const [e, f] = [labOf(p), labOf(q)];
+    const hue =
+      Math.min(e.L, f.L) > 0.1 && Math.min(chromaOf(e), chromaOf(f)) > 0.02
+        ? Math.abs(turnBetweenDeg(hueDegOf(e), hueDegOf(f)))
+        : 0;
+    return [
+      { edge, distance: oklabDistance(e, f), lightness: Math.abs(e.L - f.L), chroma: Math.abs(chromaOf(e) - chromaOf(f)), hue },
+    ];
+  });
+  const worst = [...sides].sort((a, b) => a.distance - b.distance)[0];
+  if (!worst) return { id: 'separation', title: 'Separation', text: 'This look has no edge to judge.', holds: true, fix: null };
+  const wanted = look.brief.separation;
+  const figures = `lightness ${worst.lightness.toFixed(2)}, chroma ${worst.chroma.toFixed(2)}, hue ${Math.round(worst.hue)}°`;
+  const where = worst.edge === 'hair-left' ? 'left' : 'right';
+  if (wanted === 0) {
+    const holds = worst.distance < THIN_SEPARATION;
+    return {
+      id: 'separation',
+      title: 'Sinks in',
+      text: `The ${where} edge is ${worst.distance.toFixed(2)} from the backdrop (${figures}).${holds ? '' : ' It stands out, though the brief lets it sink.'}`,
+      holds,
+      fix: null,
+    };
+  }
+  const holds = worst.distance >= wanted;
+  return {
+    id: 'separation',
+    title: 'Separation',
+    text: `The ${where} edge is ${worst.distance.toFixed(2)} from the backdrop, ${wanted.toFixed(2)} wanted (${figures}).`,
+    holds,
+    fix: holds ? null : liftOf(scene, worst.edge, wanted),
+  };
+}
+
+/** The least raise of the light on an edge that gives the wanted separation, up to two stops. */
+function liftOf(scene: Scene, edge: string, wanted: number): PaletteCheck['fix'] {
+  const probe = scene.look.probes.findIndex(({ id }) => id === edge);
+  const l = scene.lights.findIndex((light) => light.active && light.zone === probe);
+  if (l < 0) return null;
+  const powers = Float64Array.from(scene.lights, (light) => light.powerStops);
+  const from = powers[l]!;
+  for (let stops = 0.1; stops <= 2.01; stops += 0.1) {
+    if (from + stops > 1e-9) return null;
+    powers[l] = from + stops;
+    if (separationOf(scene, powers) >= wanted) {
+      const { id, name } = scene.lights[l]!;
+      return { lightId: id, stops: Number(stops.toFixed(1)), label: `Raise ${name} ${stops.toFixed(1)}` };
+    }
+  }
+  return null;
+}
+
+function skin({ look, scene, readings }: Seen, faceId: string): Found {
+  const face = readings.probes.find(({ id }) => id === faceId)!;
+  const own = whiteLab(scene, skinReflectance(look.subject.skinDepth));
+  const [hue, chroma] = [hueDegOf(own), chromaOf(own) / own.L];
+  const off = turnBetweenDeg(hue, face.hueDeg);
+  const band = SKIN_HUE_DEG[look.brief.mood];
+  const strength = face.lightness > 0 ? face.chroma / face.lightness : 0;
+  const pale = strength < 0.4 * chroma;
+  const strong = strength > 2.6 * chroma;
+  const holds = face.lightness < 0.2 || (Math.abs(off) <= band && !strong);
+  const way = off > 0 ? 'towards yellow and green' : 'towards pink and blue';
+  return {
+    id: 'skin',
+    title: 'Skin',
+    text: holds
+      ? `Hue ${Math.round(face.hueDeg)}°, its own in white light is ${Math.round(hue)}°: believable for this mood${pale ? ', though pale' : ''}.`
+      : `Hue ${Math.round(face.hueDeg)}° is ${Math.abs(Math.round(off))}° ${way} from its own ${Math.round(hue)}°${strong ? `, ${(strength / chroma).toFixed(1)} times as strong` : ''}; ${band}° is believable for this mood. Stylised on purpose?`,
+    holds,
+    fix: null,
+  };
+}
+
+const rgb = new Float64Array(3);
+
+/** OKLab of a surface under the camera's white, at mid level. */
+function whiteLab({ camera }: Scene, reflectance: Float64Array): Oklab {
+  const [r, g, b] = balancedTriple(camera, product(camera.white, reflectance));
+  linearOutputInto(rgb, camera, r, g, b);
+  return oklabOf(rgb[0]!, rgb[1]!, rgb[2]!);
+}
+
+function eyeWhite(mood: Mood, eye: ProbeReading): Found {
+  const limit = EYE_CHROMA[mood];
+  const holds = eye.chroma <= limit || eye.lightness < 0.2;
+  return {
+    id: 'eyes',
+    title: 'Eye whites',
+    text: `Chroma ${eye.chroma.toFixed(2)} on the key side${holds ? ', still read as white.' : `, over ${limit.toFixed(2)}: they read as ${eye.hueDeg > 15 && eye.hueDeg < 110 ? 'orange' : 'coloured'}. A paler gel on the key, or on purpose?`}`,
+    holds,
+    fix: null,
+  };
+}
+
+function wardrobe({ look, scene, readings }: Seen): Found[] {
+  const at = look.probes.findIndex(({ id }) => id === 'wardrobe');
+  if (at < 0) return [];
+  const { reflectance } = scene.probes[at]!;
+  const ratio = (light: Float64Array) => luminousSum(product(light, reflectance)) / luminousSum(light);
+  const white = ratio(scene.camera.white);
+  const reading = readings.probes[at]!;
+  const behind = readings.probes.find(({ id }) => id === 'backdrop');
+  const found: Found[] = [];
+  for (const { lightId, share } of reading.shares) {
+    const light = scene.lights.find(({ id }) => id === lightId)!;
+    if (share < 0.15 || light.index < 0) continue;
+    const under = ratio(light.filtered);
+    const change = Math.log2(under / white);
+    if (change < -GOES_DARK_STOPS) {
+      found.push({
+        id: `wardrobe:${lightId}:black`,
+        title: 'Wardrobe',
+        text: `Goes ${reading.lightness < 0.25 ? 'black' : 'dark'} under ${light.name}: ${formatStops(change)} stops against white light. Another cloth, or a neutral light on it?`,
+        holds: false,
+        fix: null,
+      });
+    } else if (change > GLOWS_STOPS) {
+      found.push({
+        id: `wardrobe:${lightId}:glow`,
+        title: 'Wardrobe',
+        text: `Glows under ${light.name}: ${formatStops(change)} stops against white light. It may clip first.`,
+        holds: false,
+        fix: null,
+      });
+    }
+  }
+  const apart = behind ? oklabDistance(labOf(reading), labOf(behind)) : Infinity;
+  if (apart < 0.07) {
+    found.push({
+      id: 'wardrobe:blends',
+      title: 'Wardrobe',
+      text: `Blends with the backdrop: ${apart.toFixed(2)} apart. Lift one, or let it sink on purpose.`,
+      holds: false,
+      fix: null,
+    });
+  }
+  const lit = reading.shares
+    .filter(({ share, lightId }) => share >= 0.05 && lightId !== 'ambient')
+    .slice(0, 2)
+    .map(({ name, share }) => `${name} ${Math.round(100 * share)} %`);
+  return found.length
+    ? found
+    : [
+        {
+          id: 'wardrobe',
+          title: 'Wardrobe',
+          text: lit.length ? `Takes ${lit.join(' and ')}; keeps its own tone.` : 'Little light reaches it.',
+          holds: true,
+          fix: null,
+        },
+      ];
+}

@@ -1,0 +1,114 @@
+import { turnBetweenDeg } from '../../colour/hue';
+import type { Light } from '../../document/schema';
+
+/** What a coloured light may pretend to be. Hues are OKLCh as recorded at daylight white; null takes any. */
+export interface Motive {
+  readonly id: string;
+  readonly name: string;
+  /** Plausible colour: a range of CCT where it is a white, and of hue. */
+  readonly cctK: readonly [low: number, high: number] | null;
+  readonly hueDeg: readonly [from: number, to: number] | null;
+  readonly direction: 'high' | 'level' | 'low' | 'any';
+  readonly hardness: 'hard' | 'soft' | 'either';
+  readonly time: string;
+}
+
+export const MOTIVES: readonly Motive[] = [
+  {
+    id: 'low-sun',
+    name: 'Low sun',
+    cctK: [2200, 3800],
+    hueDeg: [40, 85],
+    direction: 'level',
+    hardness: 'hard',
+    time: 'evening or morning',
+  },
+  {
+    id: 'window-day',
+    name: 'Window, day',
+    cctK: [5000, 9000],
+    hueDeg: [200, 270],
+    direction: 'level',
+    hardness: 'soft',
+    time: 'day',
+  },
+  {
+    id: 'dusk-sky',
+    name: 'Dusk sky',
+    cctK: [8000, 20_000],
+    hueDeg: [225, 290],
+    direction: 'high',
+    hardness: 'soft',
+    time: 'dusk',
+  },
+  { id: 'moonlight', name: 'Moon', cctK: [4000, 12_000], hueDeg: [200, 275], direction: 'high', hardness: 'hard', time: 'night' },
+  {
+    id: 'street',
+    name: 'Street light',
+    cctK: [1900, 2400],
+    hueDeg: [45, 85],
+    direction: 'high',
+    hardness: 'hard',
+    time: 'night',
+  },
+  {
+    id: 'bedside',
+    name: 'Bedside lamp',
+    cctK: [2300, 3200],
+    hueDeg: [45, 90],
+    direction: 'level',
+    hardness: 'soft',
+    time: 'night',
+  },
+  { id: 'fire', name: 'Fire or candle', cctK: [1700, 2200], hueDeg: [30, 75], direction: 'low', hardness: 'soft', time: 'night' },
+  { id: 'screen', name: 'Screen', cctK: [6000, 10_000], hueDeg: [195, 280], direction: 'level', hardness: 'soft', time: 'night' },
+  {
+    id: 'tube',
+    name: 'Fluorescent fitting',
+    cctK: [3500, 6500],
+    hueDeg: [100, 200],
+    direction: 'high',
+    hardness: 'soft',
+    time: 'any',
+  },
+  {
+    id: 'fridge',
+    name: 'Open fridge',
+    cctK: [6000, 9000],
+    hueDeg: [190, 265],
+    direction: 'level',
+    hardness: 'soft',
+    time: 'any',
+  },
+  { id: 'neon-sign', name: 'Neon sign', cctK: null, hueDeg: null, direction: 'any', hardness: 'soft', time: 'night' },
+  { id: 'stage', name: 'Stage light', cctK: null, hueDeg: null, direction: 'high', hardness: 'hard', time: 'any' },
+  { id: 'beacon', name: 'Warning beacon', cctK: null, hueDeg: [10, 85], direction: 'any', hardness: 'hard', time: 'night' },
+];
+
+const byId = new Map(MOTIVES.map((motive) => [motive.id, motive]));
+export const findMotive = (id: string): Motive | undefined => byId.get(id);
+
+const HIGH_DEG = 18;
+
+/** What disagrees between a light and what it pretends to be; empty where it fits or pretends nothing. */
+export function motiveProblems(
+  light: Pick<Light, 'motive' | 'position' | 'aim'>,
+  recorded: { hueDeg: number; purity: number },
+): string[] {
+  const motive = findMotive(light.motive);
+  if (!motive) return [];
+  const problems: string[] = [];
+  if (motive.hueDeg && recorded.purity > 0.05) {
+    const [from, to] = motive.hueDeg;
+    const middle = (from + to) / 2;
+    const off = Math.abs(turnBetweenDeg(middle, recorded.hueDeg)) - (to - from) / 2;
+    if (off > 0) problems.push(`its hue ${Math.round(recorded.hueDeg)}° is ${Math.round(off)}° outside ${from} to ${to}°`);
+  }
+  const flat = Math.hypot(light.position[0] - light.aim[0], light.position[2] - light.aim[2]);
+  const elevation = (Math.atan2(light.position[1] - light.aim[1], flat) * 180) / Math.PI;
+  if (motive.direction === 'high' && elevation < HIGH_DEG)
+    problems.push(`it comes from ${Math.round(elevation)}° up, and should come from above`);
+  if (motive.direction === 'low' && elevation > 5) problems.push('it should come from below');
+  if (motive.direction === 'level' && Math.abs(elevation) > 40) problems.push(`it comes steeply, ${Math.round(elevation)}°`);
+  return problems;
+}

@@ -1,0 +1,430 @@
+import type { Camera } from '../camera/camera';
+import { FIGURE, FIGURES } from './figures';
+import { cameraOf } from './camera';
+import { yBar } from '../colour/observer';
+import { inField } from '../errors';
+import { nearFieldRatio } from '../exposure/distance';
+import { zoomGain } from '../exposure/beam';
+import {
+  checkExposureSettings,
+  continuousLuxSeconds,
+  flashShutterShare,
+  METER_CONSTANT_LXS,
+  stopsOverMeter,
+} from '../exposure/meter';
+import { dot, flat, product, type Spectrum } from '../spectrum/grid';
+import { reflectancesOf, type Reflectances } from '../figure/materials';
+import { balancedTriple } from '../vivid/alone';
+import type { Triple } from '../vivid/vividness';
+import { flareOf, inScatter } from '../transport/air';
+import { subjectForms } from '../transport/geometry';
+import {
+  colourMovesWithLevel,
+  fullLux,
+  lampStops,
+  lookupIn,
+  resolveFilter,
+  resolveSource,
+  spectrumOfSource,
+  type SpectrumLookup,
+} from './resolve';
+import { reaching } from '../transport/reach';
+import { stageOf, type Stage } from '../transport/stage';
+import { bring, placed, STRAND_ROOM, type Brought, type Placed } from '../transport/zone-light';
+import { ownHollow } from '../transport/bounce';
+import { tintOf, wallReflectance } from './reflectances';
+import { landedFlux, washFactor } from '../transport/room';
+import { viewOf, type View } from '../transport/view';
+import type { Light, Look, Point, ProbeSurface } from '../document/schema';
+
+/** The id under which ambient light appears among a look's lights. */
+export const AMBIENT_ID = 'ambient';
+
+/** Spacing of the table over the power range for lights whose colour moves with level, stops. */
+const KNOT_STOPS = 1 / 3;
+
+/**
+ * One light compiled for one look: what it brings to every probe at full power (times 2^powerStops at others). All
+ * figures are relative exposures: a neutral reflectance rho under a meter reading of s stops has r = g = b = Y = rho 2^s.
+ */
+export interface SceneLight {
+  readonly id: string;
+  readonly name: string;
+  /** Index in the look; -1 for ambient. */
+  readonly index: number;
+  /** Counts in the picture: on, not muted, and soloed if any light is. */
+  readonly active: boolean;
+  readonly powerStops: number;
+  readonly zone: number;
+  /** One block of probes x FIGURES at each knot, divided by 2^stops; a single block where colour does not move. */
+  readonly knots: readonly { readonly stops: number; readonly figures: Float64Array }[];
+  /** Source through gels without geometry at present power, 1 lx before filters. */
+  readonly filtered: Spectrum;
+}
+
+/** A probe's surface in this camera. */
+export interface SceneProbe {
+  readonly reflectance: Spectrum;
+  /** Where it lies on its surface, m in the room. */
+  readonly at: Point;
+  /** Balanced values of the white-balance illuminant on the surface. */
+  readonly white: Triple;
+  /** Share of the light of the room that comes in and through the haze to the camera. */
+  readonly open: number;
+}
+
+/** A look compiled for repeated evaluation at changing powers. */
+export interface Scene {
+  readonly look: Look;
+  readonly camera: Camera;
+  readonly probes: readonly SceneProbe[];
+  /** The look's lights in order, then ambient. */
+  readonly lights: readonly SceneLight[];
+}
+
+/** Share of the room's light that comes to a place, of hair what its strands let to each other. */
+const roomShare = ({ open, on }: Placed): number => open * (on?.strands.length ? STRAND_ROOM : 1);
+
+/** Compiles a look that has passed `parseLook`. @throws InputError where a reference or a figure cannot be used. */
+export function compileScene(look: Look): Scene {
+  const lookup = lookupIn(look.spectra);
+  const { camera: settings } = look;
+  const camera = inField('camera', () => {
+    checkExposureSettings(settings);
+    return cameraOf(look);
+  });
+  const surfaces = surfacesOf(look, camera);
+  const set = setOf(look, lookup);
+  const anySolo = look.lights.some((light) => light.on && light.solo);
+  const lights = look.lights.map((light, index) =>
+    inField(`lights[${index}]`, () =>
+      compileLight(look, light, index, light.on && !light.muted && (!anySolo || light.solo), surfaces, set, lookup),
+    ),
+  );
+  return {
+    look,
+    camera,
+    probes: look.probes.map(({ surface }, p) => {
+      const on = set.places[p]!;
+      return { ...surfaces.probe(surface), at: on.place, open: roomShare(on) * set.fade[p]! };
+    }),
+    lights: [...lights, compileAmbient(look, surfaces, set, !anySolo, lookup)],
+  };
+}
+
+/** What all lights of a look share: the subject and boards, the camera's view, each probe on its surface, and what haze takes on the way to it. */
+interface SetUp {
+  readonly stage: Stage;
+  readonly view: View;
+  readonly places: readonly Placed[];
+  readonly fade: readonly number[];
+  readonly walls: Spectrum;
+  readonly tints: readonly Spectrum[];
+}
+
+function setOf(look: Look, lookup: SpectrumLookup): SetUp {
+  const stage = stageOf(look);
+  const view = viewOf(look, 3, 2);
+  const places = look.probes.map((probe) => placed(stage, probe));
+  const away = (from: Point, to: Point) => Math.hypot(from[0] - to[0], from[1] - to[1], from[2] - to[2]);
+  return {
+    stage,
+    view,
+    places,
+    fade: places.map(({ place }) => Math.exp(-look.air.hazePerM * away(view.eye, place))),
+    walls: wallReflectance(look, lookup),
+    tints: look.boards.map((board, i) => tintOf(board, i, lookup)),
+  };
+}
+
+/** A reflectance in this camera: sensitivities times reflectance over white response (r, g, b), then ybar times reflectance. */
+type Weights = readonly Spectrum[];
+
+/** Reflectances of a look in its camera, each weighed once. */
+interface Surfaces {
+  readonly reflectances: Reflectances;
+  readonly probe: (surface: ProbeSurface) => Omit<SceneProbe, 'at' | 'open'>;
+  /** Of a surface, once reflected from another before where `before` says so. */
+  readonly weights: (surface: ProbeSurface | 'hair-through' | 'white', before?: 'skin' | 'wardrobe') => Weights;
+}
+
+function surfacesOf(look: Look, camera: Camera): Surfaces {
+  const reflectances = reflectancesOf(look);
+  const known = new Map<string, Weights>();
+  const reflectance = (surface: ProbeSurface | 'hair-through' | 'white'): Spectrum =>
+    surface === 'white' ? flat(1) : surface === 'hair-through' ? reflectances.of(surface) : reflectances.ofProbe(surface);
+  const weigh = (rho: Spectrum): Weights => [
+    ...camera.sensor.map((s, c) => product(s, rho).map((v) => v / camera.whiteResponse[c]!)),
+    product(yBar, rho),
+  ];
+  return {
+    reflectances,
+    probe: (surface) => {
+      const rho = reflectance(surface);
+      return { reflectance: rho, white: balancedTriple(camera, product(camera.white, rho)) };
+    },
+    weights: (surface, before) => {
+      const key = `${surface} ${before ?? ''}`;
+      let found = known.get(key);
+      if (!found) {
+        const rho = reflectance(surface);
+        known.set(key, (found = weigh(before ? product(rho, reflectances.of(before)) : rho)));
+      }
+      return found;
+    },
+  };
+}
+
+/** Relative exposure of 1 lx s at the camera's settings. */
+function exposureOfLuxSecond(look: Look): number {
+  return 2 ** stopsOverMeter(1, look.camera);
+}
+
+/** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss and all its pieces included. */
+export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = lookupIn(look.spectra)): number {
+  const { fixture, modifier } = light;
+  const loss = 2 ** (light.unit.outputStops + lampStops(light) - modifier.lossStops);
+  const luxSeconds =
+    fixture.kind === 'flash'
+      ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
+      : continuousLuxSeconds(fullLux(light, lookup) / nearFieldRatio(modifier.face, 1), look.camera);
+  return luxSeconds * loss * zoomGain(modifier.beam) * light.pieces * exposureOfLuxSecond(look);
+}
+
+function compileLight(
+  look: Look,
+  light: Light,
+  index: number,
+  active: boolean,
+  surfaces: Surfaces,
+  set: SetUp,
+  lookup: SpectrumLookup,
+): SceneLight {
+  const full = fullExposure(look, light, lookup);
+  const landed = landedFlux(look, light, subjectForms(look));
+  const wash = washFactor(look, landed, surfaces.reflectances.of('backdrop'), set.walls).map((v) => v * full);
+  const at = contributions(look, light, full, set);
+  const filter = resolveFilter(light, lookup);
+  const spectrumAt = (stops: number) => product(resolveSource(light, stops, lookup), filter);
+  const filtered = spectrumAt(light.powerStops);
+  const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, at, wash, surfaces, set);
+  const knots = colourMovesWithLevel(light.fixture)
+    ? knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(spectrumAt(stops)) }))
+    : [{ stops: 0, figures: figures(filtered) }];
+  return {
+    id: light.id,
+    name: light.name,
+    index,
+    active,
+    powerStops: light.powerStops,
+    zone: look.probes.findIndex(({ id }) => id === light.zone),
+    knots,
+    filtered,
+  };
+}
+
+function knotStops(minStops: number): number[] {
+  const count = Math.max(1, Math.ceil(-minStops / KNOT_STOPS));
+  return Array.from({ length: count + 1 }, (_, i) => minStops * (1 - i / count));
+}
+
+/** What one light brings to one probe, at full power and before any colour. */
+interface Contribution extends Brought {
+  /** Share of the room's light that comes in, and of what its hollow makes of it once more. */
+  readonly open: number;
+  readonly hollow: number;
+  /** Haze in the line of sight and flare over it. */
+  readonly air: number;
+}
+
+const MOST_GEOMETRIES = 256;
+/** What lights bring, by what decides it: neither power nor gel does, so a change of those asks for no shadow again. */
+const geometries = new Map<string, readonly Contribution[]>();
+
+/** What a light brings to every probe per unit of its intensity. */
+function geometryOf(look: Look, light: Light, set: SetUp): readonly Contribution[] {
+  const { stage, view, places } = set;
+  const { position, aim, rollDeg, modifier } = light;
+  const { face, beam, gridDeg, cut, spill } = modifier;
+  const key = JSON.stringify([
+    [position, aim, rollDeg, face, beam, gridDeg, cut, spill],
+    [stage.shade.key, stage.originM, stage.turn, stage.boards, stage.hazePerM, view.eye, view.forward],
+    look.probes.map(({ surface, body, position: at, normal }) => [surface, body, at, normal]),
+  ]);
+  let found = geometries.get(key);
+  if (found) geometries.delete(key);
+  else {
+    const reach = reaching(light, stage);
+    const { veil } = flareOf(reach, stage, view.eye, view.forward);
+    found = places.map((at) => ({
+      ...bring(reach, at, view.eye),
+      open: roomShare(at),
+      hollow: at.on ? at.open * ownHollow(at.on.surface, at.open) : 0,
+      air: veil + inScatter(reach, stage, stage.hazePerM, view.eye, at.place),
+    }));
+  }
+  geometries.set(key, found);
+  if (geometries.size > MOST_GEOMETRIES) geometries.delete(geometries.keys().next().value!);
+  return found;
+}
+
+function contributions(look: Look, light: Light, full: number, set: SetUp): Contribution[] {
+  return geometryOf(look, light, set).map((one, p) => {
+    const dim = full * set.fade[p]!;
+    const [r, g, b] = one.direct;
+    return {
+      direct: [dim * r, dim * g, dim * b],
+      through: dim * one.through,
+      mirrored: dim * one.mirrored,
+      fromCloth: dim * one.fromCloth,
+      fromSkin: dim * one.fromSkin,
+      cards: one.cards.map(({ board, value }) => ({ board, value: dim * value })),
+      open: one.open * set.fade[p]!,
+      hollow: one.hollow * set.fade[p]!,
+      air: full * one.air,
+    };
+  });
+}
+
+/** Which of its own kind a probe's hollow takes colour from. */
+const HOLLOW_OF: Partial<Record<ProbeSurface, 'skin' | 'wardrobe'>> = { skin: 'skin', wardrobe: 'wardrobe' };
+
+function figuresOf(
+  look: Look,
+  spectrum: Spectrum,
+  at: readonly Contribution[],
+  wash: Spectrum,
+  surfaces: Surfaces,
+  { tints }: Pick<SetUp, 'tints'>,
+): Float64Array {
+  const washed = product(spectrum, wash);
+  const known = new Map<string, readonly number[]>();
+  const terms = (key: string, light: () => Spectrum, weights: () => Weights) => {
+    let found = known.get(key);
+    if (!found) {
+      const own = light();
+      known.set(key, (found = weights().map((w) => dot(own, w))));
+    }
+    return found;
+  };
+  const luminous = dot(spectrum, yBar);
+  const washLuminous = dot(washed, yBar);
+  const out = new Float64Array(look.probes.length * FIGURES);
+  look.probes.forEach(({ surface }, p) => {
+    const { direct, through, mirrored, fromCloth, fromSkin, open, hollow, cards, air } = at[p]!;
+    const own = terms(
+      surface,
+      () => spectrum,
+      () => surfaces.weights(surface),
+    );
+    for (let c = 0; c < 3; c++) out[p * FIGURES + c]! += direct[c]! * own[c]!;
+    out[p * FIGURES + FIGURE.luminance]! += direct[1]! * own[FIGURE.luminance]!;
+    const add = (times: number, figures: () => readonly number[]) => {
+      if (times === 0) return;
+      const own = figures();
+      for (let c = FIGURE.r; c <= FIGURE.luminance; c++) out[p * FIGURES + c]! += times * own[c]!;
+    };
+    const by =
+      (light: Spectrum, name: string, ...of: Parameters<Surfaces['weights']>) =>
+      () =>
+        terms(
+          `${name} ${of.join(' ')}`,
+          () => light,
+          () => surfaces.weights(...of),
+        );
+    const kind = HOLLOW_OF[surface];
+    add(open, by(washed, 'wash', surface));
+    if (kind) add(hollow, by(washed, 'wash', surface, kind));
+    add(through, by(spectrum, 'light', 'hair-through'));
+    add(mirrored + air, by(spectrum, 'light', 'white'));
+    add(fromCloth, by(spectrum, 'light', surface, 'wardrobe'));
+    add(fromSkin, by(spectrum, 'light', surface, 'skin'));
+    let incident = (direct[1]! + through + mirrored) * luminous + open * washLuminous;
+    for (const { board, value } of cards) {
+      const tinted = () => product(spectrum, tints[board]!);
+      add(value, () => terms(`${surface} card ${board}`, tinted, () => surfaces.weights(surface)));
+      incident += value * terms(`card ${board}`, tinted, () => [yBar])[0]!;
+    }
+    out[p * FIGURES + FIGURE.incident] = incident;
+  });
+  return out;
+}
+
+/** Illuminance of ambient light once blackout has taken its part, lx. */
+export function ambientLux({ lux, blackoutStops }: Look['ambient']): number {
+  return lux * 2 ** -blackoutStops;
+}
+
+function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: boolean, lookup: SpectrumLookup): SceneLight {
+  const spectrum = inField('ambient.source', () => spectrumOfSource(look.ambient.source, lookup));
+  const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * exposureOfLuxSecond(look);
+  const none = new Float64Array(spectrum.length);
+  const at = set.places.map(({ open, on }, p): Contribution => {
+    const level = exposure * roomShare(set.places[p]!) * set.fade[p]!;
+    const again = on ? exposure * open * set.fade[p]! * ownHollow(on.surface, open) : 0;
+    const kind = HOLLOW_OF[look.probes[p]!.surface];
+    return {
+      direct: [level, level, level],
+      through: 0,
+      mirrored: 0,
+      fromCloth: kind === 'wardrobe' ? again : 0,
+      fromSkin: kind === 'skin' ? again : 0,
+      open: 0,
+      hollow: 0,
+      cards: [],
+      air: 0,
+    };
+  });
+  return {
+    id: AMBIENT_ID,
+    name: 'Ambient',
+    index: -1,
+    active: active && look.ambient.lux > 0,
+    powerStops: 0,
+    zone: -1,
+    knots: [{ stops: 0, figures: figuresOf(look, spectrum, at, none, surfaces, set) }],
+    filtered: spectrum,
+  };
+}
+
+/** Adds what a light brings to a probe at `stops` under full into `out` (FIGURES long). */
+export function addFigures(out: Float64Array, light: SceneLight, probe: number, stops: number, sign = 1): void {
+  addRange(out, light, probe * FIGURES, FIGURES, stops, sign);
+}
+
+/** The same at every probe at once; `out` is probes x FIGURES long. */
+export function addAllFigures(out: Float64Array, light: SceneLight, stops: number): void {
+  addRange(out, light, 0, out.length, stops, 1);
+}
+
+function addRange(out: Float64Array, { knots }: SceneLight, at: number, count: number, stops: number, sign: number): void {
+  // Not `2 ** stops`, which is several times slower: a balance does this some hundred thousand times.
+  const scale = sign * Math.exp(stops * Math.LN2);
+  if (knots.length === 1) {
+    const { figures } = knots[0]!;
+    for (let c = 0; c < count; c++) out[c]! += scale * figures[at + c]!;
+    return;
+  }
+  const last = knots.length - 1;
+  const spacing = knots[1]!.stops - knots[0]!.stops;
+  const place = Math.min(last, Math.max(0, (stops - knots[0]!.stops) / spacing));
+  const i = Math.min(last - 1, Math.floor(place));
+  const t = place - i;
+  const low = knots[i]!.figures;
+  const high = knots[i + 1]!.figures;
+  for (let c = 0; c < count; c++) out[c]! += scale * (low[at + c]! * (1 - t) + high[at + c]! * t);
+}
+
+/** Whether the colour of a compiled light moves with its level. */
+export function colourMoves(light: SceneLight): boolean {
+  return light.knots.length > 1;
+}
+
+/** The sum of all active lights at a probe, FIGURES long; `powers` in stops by light, the look's own by default. */
+export function totalFigures(scene: Scene, probe: number, powers?: ArrayLike<number>): Float64Array {
+  const out = new Float64Array(FIGURES);
+  scene.lights.forEach((light, l) => {
+    if (light.active) addFigures(out, light, probe, powers ? powers[l]! : light.powerStops);
+  });
+  return out;
+}

@@ -1,0 +1,126 @@
+import type { Channel } from '../camera/sensor';
+import type { FirstClip, Headroom } from '../vivid/clip';
+import type { VividWindow } from '../vivid/window';
+import type { Problem } from './parse';
+import type { Point } from '../document/schema';
+
+/** What is recorded at one probe. Stops are from mid-grey; -Infinity (null in JSON) where there is no light. */
+export interface ProbeReading {
+  readonly id: string;
+  readonly name: string;
+  /** Where it lies on its surface, m in the room. */
+  readonly at: Point;
+  /** Recorded colour: 8-bit sRGB and recorded linear 0..1. */
+  readonly hex: string;
+  readonly recorded: readonly [number, number, number];
+  /** Linear output before any clip or curve; may be negative or over 1. */
+  readonly unclipped: readonly [number, number, number];
+  readonly stops: number;
+  /** Balanced sensor values r, g, b, stops from mid-grey. */
+  readonly channelStops: readonly [number, number, number];
+  readonly lightness: number;
+  readonly chroma: number;
+  readonly hueDeg: number;
+  readonly vividness: number;
+  readonly headroom: Headroom;
+  readonly clipped: readonly Channel[];
+  /** Share of every active light in the luminous exposure, largest first; sums to 1. */
+  readonly shares: readonly Share[];
+  /** Ids of the lights whose colour this place is to show; all active ones where none names it. */
+  readonly colourLights: readonly string[];
+}
+
+export interface Share {
+  readonly lightId: string;
+  readonly name: string;
+  readonly share: number;
+}
+
+/** How another light weakens this one in its zone. Vividness lost does not add up over lights. */
+export interface Dilution extends Share {
+  readonly vividnessLost: number;
+}
+
+/** The colours that would be recorded along the axis, from black through the light's colour to pale. */
+export interface Strip {
+  readonly fromStops: number;
+  readonly stepStops: number;
+  readonly colours: readonly string[];
+  /** Vividness of the zone in its present surroundings at the same places. */
+  readonly vividness: readonly number[];
+}
+
+/** One row of the ladder. All stops are on the light's own axis: its own reflected light at its probe, from mid-grey. */
+export interface LightReading {
+  readonly id: string;
+  readonly name: string;
+  readonly active: boolean;
+  readonly probe: string;
+  /** Where it stands; -Infinity (null in JSON) when it does not reach its probe. */
+  readonly stops: number;
+  /** What its power range can reach on this axis. */
+  readonly reach: { readonly lowStops: number; readonly highStops: number };
+  readonly window: VividWindow | null;
+  /** Place in the window: 0 deep, 1 brilliant, beyond them outside; null where the window is empty or the light is white. */
+  readonly place: number | null;
+  readonly best: { readonly stops: number; readonly vividness: number } | null;
+  /** Where the window is empty: the light whose removal would raise the best vividness most. */
+  readonly spoiler: { readonly lightId: string; readonly name: string; readonly vividness: number } | null;
+  /** First clip of the zone's total as this light rises. */
+  readonly firstClip: FirstClip;
+  /** Own purity P0, and whether it is low enough to count as white. */
+  readonly purity: number;
+  readonly isWhite: boolean;
+  readonly vividness: number;
+  /** One stop over its own first clip, alone: what is left of the purity, and how far the hue has moved; null for white. */
+  readonly aboveClip: { readonly purityKept: number; readonly hueDriftDeg: number } | null;
+  readonly strip: Strip;
+  /** Others' part in the zone, largest first; empty for a white light. */
+  readonly dilution: readonly Dilution[];
+  /** Stops that the gels take: luminance on this source, and each channel. */
+  readonly stopsLost: number;
+  readonly channelStopsLost: readonly [number, number, number];
+  /** Colour of the filtered light on white, at a largest channel of 0.8, for swatches and curves. */
+  readonly hex: string;
+  readonly verdict: Verdict;
+}
+
+export type VerdictKind = 'silent' | 'unreached' | 'clipped' | 'crowded' | 'diluted' | 'dark' | 'vivid' | 'white';
+
+/** The consequence first, then the number. */
+export interface Verdict {
+  readonly kind: VerdictKind;
+  readonly text: string;
+}
+
+/** Ambient light as a row of the ladder: where it stands on the key side of the face, nothing else lit. */
+export interface AmbientRow {
+  /** False where there is none, or where another light is soloed. */
+  readonly active: boolean;
+  readonly probe: string;
+  /** Recorded, from mid-grey; -Infinity (null in JSON) without ambient. */
+  readonly stops: number;
+  readonly strip: Strip;
+  readonly hex: string;
+  /** The brightest place where ambient is more of the light than anything else; null where there is none. */
+  readonly leadsAt: string | null;
+}
+
+export interface Readings {
+  /** Incident level on the key side of the face, stops over the meter. */
+  readonly keyStops: number;
+  readonly exposure: {
+    readonly whiteBalanceCostStops: number;
+    /** Headroom of white over mid-grey at this white balance, stops. */
+    readonly whiteClipStops: number;
+    /** Flash lost to a shutter faster than sync, stops. */
+    readonly flashShutterLossStops: number;
+  };
+  /** Least OKLab difference of the subject's edges from the backdrop beside them. */
+  readonly separation: number;
+  readonly probes: readonly ProbeReading[];
+  readonly lights: readonly LightReading[];
+  readonly ambient: AmbientRow;
+  /** Things to know that are not errors. */
+  readonly notes: readonly Problem[];
+}
