@@ -2,6 +2,16 @@
  * The public surface of core: everything the application and the server use. Pure functions over plain data; no
  * interface, no DOM, no Node. See docs/model.md for the formulas.
  */
+export {
+  GARMENT_IDS,
+  HEADWEAR,
+  PERSON_IDS,
+  SUBJECT_FORMS,
+  type Garment,
+  type Headwear,
+  type PersonId,
+  type SubjectForm,
+} from './document/subject';
 export { InputError, inField } from './errors';
 export { GRID_SIZE, WAVELENGTHS_NM, flat, gaussian, product, risingEdge, sampled, scaled, type Spectrum } from './spectrum/grid';
 export { resample, type SampleKind, type Samples } from './spectrum/samples';
@@ -190,21 +200,13 @@ export {
   figureOf,
   FigureMissingError,
   FIGURES_VERSION,
-  GARMENT_IDS,
-  HEADWEAR,
   isFigureReady,
   isPerson,
   missingFiles,
-  PERSON_IDS,
   providePart,
   usePartLoader,
-  SUBJECT_FORMS,
   tableOf,
   type Detail,
-  type Garment,
-  type Headwear,
-  type PersonId,
-  type SubjectForm,
   type SubjectShape,
 } from './figure/index';
 export { shapeOf } from './transport/stage';
@@ -406,10 +408,11 @@ export {
   type Clipping,
   type FramePixels,
   type FrameSummary,
-  type Mark,
   type Patch,
 } from './day/frame/measure';
-export { partsAtProbes, type PatchParts } from './day/frame/parts';
+export { type Mark } from './picture/patches';
+export { partsAtProbes } from './day/frame/parts';
+export { type PatchParts } from './picture/patches';
 export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './day/frame/marks';
 export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './day/frame/compare';
 export { leakIn, type LeakEstimate } from './day/frame/leak';

@@ -13,7 +13,7 @@ import { ownHollow } from '../src/transport/bounce';
 import { reaching } from '../src/transport/reach';
 import { stageOf } from '../src/transport/stage';
 import { bring, placed, STRAND_ROOM } from '../src/transport/zone-light';
-import { reflectancesOf } from '../src/figure/materials';
+import { reflectancesOf } from '../src/scene/reflectances';
 import { transfer } from './picture-support';
 import { viewOf } from '../src/transport/view';
 import { landedFlux, washFactor } from '../src/transport/room';

@@ -1,6 +1,7 @@
 import { continuousLuxSeconds, stopsOverMeter } from '../src/exposure/meter';
 import { responses } from '../src/camera/sensor';
-import { MATERIAL, reflectancesOf, SURFACE_MATERIALS } from '../src/figure/materials';
+import { MATERIAL, SURFACE_MATERIALS } from '../src/figure/materials';
+import { reflectancesOf } from '../src/scene/reflectances';
 import { SURFACE } from '../src/figure/surfaces';
 import { developInto } from '../src/picture/develop';
 import { lightTerm } from '../src/picture/light-term';

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { CURVES } from '../camera/camera';
 import { buildSchema, variantSchema } from './build-schema';
 import { MOODS } from './moods';
-import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from '../figure/shape';
+import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from './subject';
 import { LIQUIDS } from '../surface/liquid';
 import {
   associationSchema,

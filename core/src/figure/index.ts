@@ -15,20 +15,4 @@ export {
   type Detail,
   type PartLoader,
 } from './store';
-export {
-  GARMENT_IDS,
-  HEADWEAR,
-  isPerson,
-  overMiddle,
-  partsOf,
-  PERSON_IDS,
-  shapeKey,
-  SUBJECT_FORMS,
-  tableOf,
-  type Garment,
-  type Headwear,
-  type PersonId,
-  type SubjectForm,
-  type SubjectShape,
-  type Table,
-} from './shape';
+export { isPerson, overMiddle, partsOf, shapeKey, tableOf, type SubjectShape, type Table } from './shape';

@@ -1,10 +1,7 @@
-import { inField } from '../errors';
-import { liquidAsSurface, GLASS_PASSES, wallReflectance } from '../scene/reflectances';
-import { lookupIn, resolveSurface } from '../scene/resolve';
-import type { Look, ProbeSurface } from '../document/schema';
+import type { Look } from '../document/schema';
 import { flat, gaussian, product, sampled, scaled, type Spectrum } from '../spectrum/grid';
-import { liquidTransmittance } from '../surface/liquid';
-import { EYE_WHITE, skinReflectance } from '../surface/skin';
+import { GLASS_PASSES, liquidTransmittance } from '../surface/liquid';
+import { EYE_WHITE } from '../surface/skin';
 import { SURFACE } from './surfaces';
 
 /**
@@ -12,7 +9,7 @@ import { SURFACE } from './surfaces';
  * the scene and pixels of the picture take theirs from here.
  */
 interface Material {
-  readonly reflectance: (of: Palette) => Spectrum;
+  readonly reflectance: (of: MaterialSources) => Spectrum;
   /** Roughness of its own sheen, and how much it mirrors straight on, where it is a plain surface. */
   readonly sheen?: readonly [roughness: number, reflectance: number];
   /** Light that it throws on its own kind is coloured by this material. */
@@ -22,7 +19,7 @@ interface Material {
 }
 
 /** Spectra of a look that materials are made from, each resolved once. */
-interface Palette {
+export interface MaterialSources {
   readonly look: Look;
   readonly skin: Spectrum;
   readonly hair: Spectrum;
@@ -131,57 +128,9 @@ export const SURFACE_MATERIALS: readonly (readonly MaterialName[])[] = (() => {
   return Object.keys(SURFACE).map((name) => of[name as keyof typeof SURFACE]);
 })();
 
-/** Material that light thrown on its own kind takes its colour from, by kind of surface: skin on skin, cloth on all else. */
-export const OF_PROBE: Readonly<Record<ProbeSurface, MaterialName | 'liquid'>> = {
-  skin: 'skin',
-  hair: 'hair',
-  wardrobe: 'wardrobe',
-  backdrop: 'backdrop',
-  'eye-white': 'sclera',
-  label: 'label',
-  liquid: 'liquid',
-  table: 'table',
-  metal: 'metal',
-  matt: 'matt',
-};
-
 /** What light loses in a bottle, by its step of thickness: liquid, and the two faces of the glass. */
 export function liquidSteps({ liquid }: Look['subject']): Spectrum[] {
   return Array.from({ length: LIQUID_STEPS }, (_, k) =>
     scaled(liquidTransmittance(liquid.tint, liquid.strength, k * LIQUID_STEP_CM), GLASS_PASSES),
   );
-}
-
-export interface Reflectances {
-  /** By place in the table, liquids after them. */
-  readonly all: readonly Spectrum[];
-  readonly of: (name: MaterialName) => Spectrum;
-  readonly ofProbe: (surface: ProbeSurface) => Spectrum;
-}
-
-/** Reflectances of all materials in a look. @throws InputError in the field of what cannot be resolved. */
-export function reflectancesOf(look: Look): Reflectances {
-  const lookup = lookupIn(look.spectra);
-  const { subject } = look;
-  const surface = (field: string, ref: Look['subject']['hair']) => inField(field, () => resolveSurface(ref, lookup));
-  const palette: Palette = {
-    look,
-    skin: skinReflectance(subject.skinDepth, subject.undertone),
-    hair: surface('subject.hair', subject.hair),
-    wardrobe: surface('subject.wardrobe', subject.wardrobe),
-    backdrop: surface('backdrop.surface', look.backdrop.surface),
-    walls: wallReflectance(look, lookup),
-    label: surface('subject.label', subject.label),
-  };
-  const all: Spectrum[] = MATERIAL_NAMES.map((name) => MATERIALS[name].reflectance(palette));
-  if (subject.form === 'bottle') liquidSteps(subject).forEach((passes) => all.push(product(palette.backdrop, passes)));
-  const of = (name: MaterialName) => all[MATERIAL[name]]!;
-  return {
-    all,
-    of,
-    ofProbe: (name) => {
-      const material = OF_PROBE[name];
-      return material === 'liquid' ? liquidAsSurface(look) : of(material);
-    },
-  };
 }

@@ -1,18 +1,4 @@
-import { GARMENTS, type Garment } from './make/body';
-import { PEOPLE, type PersonId } from './make/person';
-
-/** What can stand before the camera. */
-export const SUBJECT_FORMS = ['person', 'seated', 'bottle', 'kettle'] as const;
-export type SubjectForm = (typeof SUBJECT_FORMS)[number];
-
-export const PERSON_IDS = Object.keys(PEOPLE) as PersonId[];
-export type { PersonId };
-
-export const GARMENT_IDS = GARMENTS;
-export type { Garment };
-
-export const HEADWEAR = ['none', 'hat', 'cap'] as const;
-export type Headwear = (typeof HEADWEAR)[number];
+import type { Garment, Headwear, PersonId, SubjectForm } from '../document/subject';
 
 /** What of a subject decides its form. */
 export interface SubjectShape {

@@ -1,5 +1,5 @@
-import { pathOnSensor } from '../planning/capture/drag';
 import type { Look } from '../document/schema';
+import { pathOnSensor } from '../scene/motion';
 import type { LightTerm } from './light-term';
 import { LAMP_PLACE } from './parts';
 import { relightInto } from './relight';

@@ -7,7 +7,8 @@ export { findSeen, type Seen } from './seen';
 export { developInto } from './develop';
 export { relightInto } from './relight';
 export { frameTriples } from './triples';
-export { MATERIAL_NAMES, reflectancesOf, type MaterialName } from '../figure/materials';
+export { MATERIAL_NAMES, type MaterialName } from '../figure/materials';
+export { reflectancesOf } from '../scene/reflectances';
 export {
   figureOf,
   FigureMissingError,

@@ -1,6 +1,7 @@
 import { balance } from './balance/balance';
 import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
-import type { Garment, PersonId, SubjectShape } from '../figure/shape';
+import type { Garment, PersonId } from '../document/subject';
+import type { SubjectShape } from '../figure/shape';
 import { SKIN_PRESETS } from '../surface/skin';
 import { nearestPower } from '../scene/power';
 import { standardProbes, usualZone } from '../scene/probes';

@@ -13,7 +13,7 @@ import {
   stopsOverMeter,
 } from '../exposure/meter';
 import { dot, flat, product, type Spectrum } from '../spectrum/grid';
-import { reflectancesOf, type Reflectances } from '../figure/materials';
+import { reflectancesOf, type Reflectances } from '../scene/reflectances';
 import { balancedTriple } from '../vivid/alone';
 import type { Triple } from '../vivid/vividness';
 import { flareOf, inScatter } from '../transport/air';

@@ -1,4 +1,5 @@
-import { tableOf, type SubjectForm } from '../figure/shape';
+import type { SubjectForm } from '../document/subject';
+import { tableOf } from '../figure/shape';
 import { HEAD_RADIUS_M, unitVector } from '../transport/geometry';
 import type { Look, Point, Probe } from '../document/schema';
 

@@ -1,8 +1,10 @@
 import { inField } from '../errors';
-import { flat, type Spectrum } from '../spectrum/grid';
-import { liquidTransmittance } from '../surface/liquid';
-import { resolveSurface, type SpectrumLookup } from './resolve';
-import type { Board, Look } from '../document/schema';
+import type { Board, Look, ProbeSurface } from '../document/schema';
+import { liquidSteps, MATERIAL, MATERIAL_NAMES, MATERIALS, type MaterialName, type MaterialSources } from '../figure/materials';
+import { flat, product, type Spectrum } from '../spectrum/grid';
+import { GLASS_PASSES, liquidTransmittance } from '../surface/liquid';
+import { skinReflectance } from '../surface/skin';
+import { lookupIn, resolveSurface, type SpectrumLookup } from './resolve';
 
 /** Reflectance of the walls: their paint, or a neutral. @throws InputError in `room.paint`. */
 export function wallReflectance({ room }: Pick<Look, 'room'>, lookup: SpectrumLookup): Spectrum {
@@ -17,10 +19,55 @@ export function tintOf({ tint }: Board, index: number, lookup: SpectrumLookup): 
 
 /** Way through a full bottle, cm: what its liquid is judged at as a surface. */
 const THROUGH_CM = 2.4;
-/** What glass passes of a light behind it, by its two faces. */
-export const GLASS_PASSES = 0.86;
-
 /** A bottle's liquid as if it were a surface: light from behind, once through. */
 export function liquidAsSurface({ subject }: Pick<Look, 'subject'>): Spectrum {
   return liquidTransmittance(subject.liquid.tint, subject.liquid.strength, THROUGH_CM).map((value) => value * GLASS_PASSES);
+}
+
+/** The material of each kind of zone. */
+const OF_PROBE: Readonly<Record<ProbeSurface, MaterialName | 'liquid'>> = {
+  skin: 'skin',
+  hair: 'hair',
+  wardrobe: 'wardrobe',
+  backdrop: 'backdrop',
+  'eye-white': 'sclera',
+  label: 'label',
+  liquid: 'liquid',
+  table: 'table',
+  metal: 'metal',
+  matt: 'matt',
+};
+
+export interface Reflectances {
+  /** By place in the table, liquids after them. */
+  readonly all: readonly Spectrum[];
+  readonly of: (name: MaterialName) => Spectrum;
+  readonly ofProbe: (surface: ProbeSurface) => Spectrum;
+}
+
+/** Reflectances of all materials in a look. @throws InputError in the field of what cannot be resolved. */
+export function reflectancesOf(look: Look): Reflectances {
+  const lookup = lookupIn(look.spectra);
+  const { subject } = look;
+  const surface = (field: string, ref: Look['subject']['hair']) => inField(field, () => resolveSurface(ref, lookup));
+  const sources: MaterialSources = {
+    look,
+    skin: skinReflectance(subject.skinDepth, subject.undertone),
+    hair: surface('subject.hair', subject.hair),
+    wardrobe: surface('subject.wardrobe', subject.wardrobe),
+    backdrop: surface('backdrop.surface', look.backdrop.surface),
+    walls: wallReflectance(look, lookup),
+    label: surface('subject.label', subject.label),
+  };
+  const all: Spectrum[] = MATERIAL_NAMES.map((name) => MATERIALS[name].reflectance(sources));
+  if (subject.form === 'bottle') liquidSteps(subject).forEach((passes) => all.push(product(sources.backdrop, passes)));
+  const of = (name: MaterialName) => all[MATERIAL[name]]!;
+  return {
+    all,
+    of,
+    ofProbe: (name) => {
+      const material = OF_PROBE[name];
+      return material === 'liquid' ? liquidAsSurface(look) : of(material);
+    },
+  };
 }

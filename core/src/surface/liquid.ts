@@ -17,3 +17,6 @@ const ABSORBANCE: Readonly<Record<Liquid, (nm: number) => number>> = {
 export function liquidTransmittance(liquid: Liquid, strength: number, cm: number): Spectrum {
   return sampled((nm) => 10 ** (-ABSORBANCE[liquid](nm) * strength * cm));
 }
+
+/** What glass passes of a light behind it, by its two faces. */
+export const GLASS_PASSES = 0.86;

@@ -7,7 +7,8 @@ import { AMBIENT_ID, compileScene, type Scene } from '../../scene/compile';
 import type { Look } from '../../document/schema';
 import { gaussNewton } from '../learn/gauss-newton';
 import type { Patch } from './measure';
-import { partsAtProbes, type PatchParts } from './parts';
+import { partsAtProbes } from './parts';
+import { type PatchParts } from '../../picture/patches';
 
 /** One place as planned and as it came out. */
 export interface PatchDifference {

@@ -5,7 +5,7 @@ import type { Look } from '../../document/schema';
 import { withOnly } from '../../planning/build/run';
 import { invertCurve } from '../../camera/camera';
 import type { Patch } from './measure';
-import type { PatchParts } from './parts';
+import type { PatchParts } from '../../picture/patches';
 
 /** How much white passes beside a gel, judged from a frame of its light alone. */
 export interface LeakEstimate {

@@ -6,7 +6,8 @@ import { firstHit } from '../../figure/index';
 import { stageOf, toSubject, type Stage } from '../../transport/stage';
 import { placed } from '../../transport/zone-light';
 import { viewOf } from '../../transport/view';
-import { measurePatch, type FramePixels, type Mark, type Patch } from './measure';
+import { measurePatch, type FramePixels, type Patch } from './measure';
+import { type Mark } from '../../picture/patches';
 
 /**
  * Where the probes of a look are expected in a picture of this shape. A place of the backdrop that the subject hides is looked for beside it; what is

@@ -1,3 +1,4 @@
+import { patchBounds, type Channels, type Mark } from '../../picture/patches';
 import { chromaOf, hueDegOf, oklabOf } from '../../colour/oklab';
 import { decodeSrgb, encodeSrgb, hexOfLinear } from '../../colour/rgb';
 import { InputError } from '../../errors';
@@ -9,16 +10,6 @@ export interface FramePixels {
   readonly width: number;
   readonly height: number;
 }
-
-/** Where a probe is to be read in a frame: 0 to 1 from its left and its top. */
-export interface Mark {
-  readonly probe: string;
-  readonly x: number;
-  readonly y: number;
-}
-
-/** Red, green, blue. */
-export type Channels = readonly [r: number, g: number, b: number];
 
 /** What a frame holds at one mark. */
 export interface Patch extends Mark {
@@ -59,8 +50,6 @@ export interface FrameSummary {
 const CLIPS_FROM = 254;
 const LINEAR = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255));
 const [WR, WG, WB] = [0.2126390058715102, 0.7151686787677559, 0.0721923153607337];
-/** Half the side of a patch, as a share of the frame's longer side. */
-const PATCH_HALF = 0.012;
 const FLOOR_SHARE = 0.005;
 /** A clipped place of up to this share of the frame is a highlight; larger is an area. */
 const SPOT_SHARE = 0.0008;
@@ -72,23 +61,6 @@ function checkPixels({ rgba, width, height }: FramePixels): void {
   const pixels = width * height;
   if (!Number.isInteger(pixels) || pixels < 1 || rgba.length !== 4 * pixels)
     throw new InputError('file', 'The picture has no pixels, or fewer than it says. Export it again as JPEG, PNG or TIFF.');
-}
-
-/** The pixels of the small square at a mark, ends included. */
-export function patchBounds(
-  { x, y }: Mark,
-  width: number,
-  height: number,
-): { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number } {
-  const half = Math.max(1, Math.round(PATCH_HALF * Math.max(width, height)));
-  const cx = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
-  const cy = Math.min(height - 1, Math.max(0, Math.floor(y * height)));
-  return {
-    x0: Math.max(0, cx - half),
-    x1: Math.min(width - 1, cx + half),
-    y0: Math.max(0, cy - half),
-    y1: Math.min(height - 1, cy + half),
-  };
 }
 
 /** Reads the frame at a mark: the mean of a small square. @throws InputError for a picture without its pixels. */

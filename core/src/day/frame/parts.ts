@@ -2,16 +2,7 @@ import { recordInto } from '../../camera/camera';
 import { addFigures, compileScene } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
 import type { Look } from '../../document/schema';
-import type { Channels } from './measure';
-
-/** What each light is planned to bring to one place of a frame. */
-export interface PatchParts {
-  readonly probe: string;
-  /** Balanced sensor values by light, ambient among them; they add up. */
-  readonly lights: readonly { readonly id: string; readonly raw: Channels }[];
-  /** What is recorded there, linear. */
-  readonly recorded: Channels;
-}
+import type { Channels, PatchParts } from '../../picture/patches';
 
 /** The same at the look's probes: points rather than squares of a picture, for frames whose picture nobody has drawn. */
 export function partsAtProbes(look: Look): PatchParts[] {

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { flag, id, LIMITS, name, note, number, object, triple } from '../../document/fields';
 import type { Look } from '../../document/schema';
 import type { Patch } from './measure';
-import type { PatchParts } from './parts';
+import type { PatchParts } from '../../picture/patches';
 
 /** What is kept of a test frame besides its pixels: one description for the store, the API, archives and the application. */
 

@@ -7,7 +7,7 @@ import { FIGURES } from '../../scene/figures';
 import { addFigures } from '../../scene/compile';
 import type { Light, Look } from '../../document/schema';
 import type { Patch } from '../frame/measure';
-import type { PatchParts } from '../frame/parts';
+import type { PatchParts } from '../../picture/patches';
 import { gaussNewton } from './gauss-newton';
 
 /** What frames teach about the kit: how each unit, modifier and camera differs from its figures. */

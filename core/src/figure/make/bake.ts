@@ -5,7 +5,8 @@ import { growStrands, StrandList, STRAND } from '../strands';
 import { joined, subdivideFaces, vertexNormals, type Mesh } from '../mesh';
 import { overHairline } from '../hairline';
 import { hairDepth, volumeOf, type HairVolume } from '../volume';
-import { clothField, handsField, stoolField, type Garment, type Posture } from './body';
+import type { Garment, PersonId } from '../../document/subject';
+import { clothField, handsField, stoolField, type Posture } from './body';
 import { makeCollars } from './collar';
 import { makeComplexion } from './complexion';
 import { makeEar } from './ear';
@@ -24,7 +25,7 @@ import { glassField } from '../glass';
 import { GROWS_FROM, makeBeardGuides, makeGuides, type Guides } from './hair';
 import { makeHead, type Head } from './head';
 import { makeNet, type Net } from './net';
-import { PEOPLE, type PersonId, type PersonShape } from './person';
+import { PEOPLE, type PersonShape } from './person';
 import { slopeOf, type Field, type Vec } from './shapes';
 
 /** Writes the parts of figures as files: a quick one, and one that adds what is fine. The same input gives the same bytes. */

@@ -1,3 +1,4 @@
+import type { Garment } from '../../document/subject';
 import { clamp, noise, norm, smooth } from '../numeric';
 import { foldsOf } from './folds';
 import { ball, box, cone, cylinder, join, type Field } from './shapes';
@@ -6,10 +7,6 @@ import { ball, box, cone, cylinder, join, type Field } from './shapes';
 
 export const POSTURES = ['standing', 'seated'] as const;
 export type Posture = (typeof POSTURES)[number];
-
-/** Garments by their cut: what a body can wear. */
-export const GARMENTS = ['sweater', 'shirt', 'jacket', 'fencing', 'coat', 'apron'] as const;
-export type Garment = (typeof GARMENTS)[number];
 
 interface Cut {
   /** How far the cloth stands off the body, cm, and how strongly it folds. */

@@ -1,6 +1,7 @@
 import { type Mesh } from '../mesh';
 import { clamp, mix, norm, smooth } from '../numeric';
-import { CUTS, upperBody, type Garment } from './body';
+import type { Garment } from '../../document/subject';
+import { CUTS, upperBody } from './body';
 import { slopeOf, type Vec } from './shapes';
 
 /** Collars: strips of cloth that are cut, rolled and laid on the shoulders. All have two sides. */

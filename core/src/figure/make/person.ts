@@ -1,3 +1,5 @@
+import type { PersonId } from '../../document/subject';
+
 /** What makes one person another: proportions of face, neck and head, hair, brows and beard. 1 or 0 is the average. Lengths in cm. */
 export interface PersonShape {
   readonly neck: number;
@@ -281,6 +283,4 @@ export const PEOPLE = {
     lashDense: 0.5,
     hair: { ...HAIR, kind: 'none', strands: 0, guides: 0 },
   },
-} as const satisfies Record<string, PersonShape>;
-
-export type PersonId = keyof typeof PEOPLE;
+} as const satisfies Record<PersonId, PersonShape>;

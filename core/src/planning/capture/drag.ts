@@ -1,3 +1,4 @@
+import { pathOnSensor } from '../../scene/motion';
 import { recordInto } from '../../camera/camera';
 import type { Channel } from '../../camera/sensor';
 import { hexOfLinear } from '../../colour/rgb';
@@ -54,15 +55,6 @@ function parts(scene: Scene, look: Look, probe: number): { flash: Float64Array; 
     addFigures(isFlash ? flash : lasting, light, probe, light.powerStops);
   }
   return { flash, lasting };
-}
-
-/** How far the image of what moves travels while the shutter is open: mm on the sensor, and as a share of its width. */
-export function pathOnSensor({ motion, camera }: Pick<Look, 'motion' | 'camera'>): {
-  readonly mm: number;
-  readonly share: number;
-} {
-  const mm = (motion.speedMS * camera.shutterS * camera.focalMm) / camera.distanceM;
-  return { mm, share: mm / camera.sensorWidthMm };
 }
 
 /**
