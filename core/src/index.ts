@@ -15,7 +15,7 @@ export {
 export { InputError, inField } from './errors';
 export { GRID_SIZE, WAVELENGTHS_NM, flat, gaussian, product, risingEdge, sampled, scaled, type Spectrum } from './spectrum/grid';
 export { resample, type SampleKind, type Samples } from './spectrum/samples';
-export { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from './spectrum/source';
+export { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from './source/source';
 export {
   channelStopsLost,
   gelAtStrength,
@@ -26,13 +26,13 @@ export {
   miredGel,
   stopsLost,
   withLeak,
-} from './spectrum/gel';
+} from './gel/gel';
 export { cctDuv, kelvinToMired } from './colour/cct';
 export { luminousSum, spectrumToXy, type Xy } from './colour/observer';
-export { cielabUnderD65, individualTypologyAngleDeg } from './colour/cielab';
+export { cielabUnderD65, individualTypologyAngleDeg } from './surface/cielab';
 export { chromaOf, hueDegOf, oklabDistance, oklabOf } from './colour/oklab';
 export { decodeSrgb, hexOfLinear } from './colour/rgb';
-export { reflectanceHex } from './colour/reflectance-colour';
+export { reflectanceHex } from './surface/reflectance-colour';
 export { baseCamera, CURVES, makeCamera, type Camera, type CameraOptions, type Curve } from './camera/camera';
 export { directionDeg, turnBetweenDeg, turnedDeg } from './colour/hue';
 export { CHANNELS, sampledSensor, standInSensor, type Channel, type Sensor, type SensorSamples } from './camera/sensor';
@@ -52,7 +52,7 @@ export { discIncidence, falloffFromOneMetre, nearFieldRatio, type FaceShape } fr
 export { formatFlashPower, formatPercent, formatShutter, formatStops } from './exposure/stops';
 export { skinBandOf, skinReflectance, SKIN_PRESETS, type SkinBand } from './surface/skin';
 export { findMaterial, materialsOf, MATERIALS, type Material } from './surface/materials';
-export { findGel, GELS, type CatalogueGel } from './spectrum/stand-in-gels';
+export { findGel, GELS, type CatalogueGel } from './gel/stand-ins';
 export { CAMERAS, kitCamera, FIXTURES, fixtureOf, MODIFIERS, modifierOf, type KitItem } from './catalogue/kit';
 export { windowAlone, zoneAlone, type AloneWindow } from './vivid/alone';
 export { type FirstClip, type Headroom } from './vivid/clip';
@@ -241,7 +241,7 @@ export {
 } from './fixture/match';
 export { dialBack, miredBetween, NO_CORRECTION, unitFrom, unitSpectrum, type Measurement } from './fixture/unit';
 export { gelSafety, gelCautionKey, openGelStops, type GelSafety } from './day/rig/gel-safety';
-export { LIGHT_PRESETS, presetSource } from './spectrum/presets';
+export { LIGHT_PRESETS, presetSource } from './source/presets';
 export { EYE_WHITE } from './surface/skin';
 export {
   correctionForLight,
@@ -330,7 +330,7 @@ export { setupMinutes } from './day/rig/setup-time';
 export { circuitLoads, CONTINUOUS_SHARE, drawOf, type CircuitLoad } from './day/rig/load';
 export { CAUTION_KINDS, SAFETY_DEFERS, type Caution, type CautionKind, type CautionLevel } from './day/rig/caution';
 export { cautionsOf, openCautions } from './day/rig/cautions';
-export { practical, type PracticalAnswer } from './spectrum/practical';
+export { practical, type PracticalAnswer } from './source/practical';
 export { AMBIENT_PRESETS, type AmbientPreset } from './planning/capture/ambient-presets';
 export { APERTURES, ISOS, nearestMarked, SHUTTERS } from './exposure/series';
 export {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { balance, objectiveOf } from '../src/planning/balance/balance';
 import { goalsOf, objectiveAt, presentPowers } from '../src/planning/balance/objective';
-import { GELS } from '../src/spectrum/stand-in-gels';
+import { GELS } from '../src/gel/stand-ins';
 import { fixtureOf } from '../src/catalogue/kit';
 import { newLook } from '../src/planning/new-look';
 import { powerSteps } from '../src/scene/power';

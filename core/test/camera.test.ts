@@ -4,7 +4,7 @@ import { whiteIlluminant } from '../src/camera/white';
 import { cctDuv } from '../src/colour/cct';
 import { luminousSum, spectrumToXy } from '../src/colour/observer';
 import { gaussian, product, sampled, scaled, WAVELENGTHS_NM } from '../src/spectrum/grid';
-import { normalised } from '../src/spectrum/source';
+import { normalised } from '../src/source/source';
 import { balancedTriple } from '../src/vivid/alone';
 
 const record = (

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { baseCamera } from '../src/camera/camera';
-import { findGel } from '../src/spectrum/stand-in-gels';
+import { findGel } from '../src/gel/stand-ins';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { cctDuv, cctDuvToXy, xyToUv } from '../src/colour/cct';
 import { spectrumToXy, type Xy } from '../src/colour/observer';
@@ -12,7 +12,7 @@ import { dialBack, greyFrameOf, NO_CORRECTION, unitFrom, unitSpectrum } from '..
 import { InputError } from '../src/errors';
 import type { ColourFixture, Setting } from '../src/document/schema';
 import { product } from '../src/spectrum/grid';
-import { daylightSource, whiteLedSource } from '../src/spectrum/source';
+import { daylightSource, whiteLedSource } from '../src/source/source';
 
 const camera = baseCamera();
 const lookup = { gel: (id: string) => findGel(id)!.transmittance };

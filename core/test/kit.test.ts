@@ -1,6 +1,6 @@
 import { baseCamera } from '../src/camera/camera';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
-import { GELS } from '../src/spectrum/stand-in-gels';
+import { GELS } from '../src/gel/stand-ins';
 import { demoLooks } from '../src/demo';
 import { modifierOf } from '../src/catalogue/kit';
 import { correctionFor, warmUpAfterwards } from '../src/planning/correction/correction';
@@ -14,9 +14,9 @@ import { LookError, parseLook } from '../src/scene/parse';
 import type { Look } from '../src/document/schema';
 import { setupMinutes } from '../src/day/rig/setup-time';
 import { gelCautionKey, gelSafety, openGelStops } from '../src/day/rig/gel-safety';
-import { stopsLost } from '../src/spectrum/gel';
+import { stopsLost } from '../src/gel/gel';
 import { product, WAVELENGTHS_NM } from '../src/spectrum/grid';
-import { daylightSource, planckSource } from '../src/spectrum/source';
+import { daylightSource, planckSource } from '../src/source/source';
 import { BLUE_TEST_GEL, copyOf } from './support';
 
 const corrections = GELS.filter(({ kind }) => kind === 'correction').map((gel) => ({ ...gel, count: 2 }));

@@ -3,7 +3,7 @@ import { demoLooks } from '../src/demo';
 import { balance } from '../src/planning/balance/balance';
 import { baseCamera, recordInto } from '../src/camera/camera';
 import { responses } from '../src/camera/sensor';
-import { planckSource } from '../src/spectrum/source';
+import { planckSource } from '../src/source/source';
 import { hexOfLinear } from '../src/colour/rgb';
 import { CAMERAS, fixtureOf, modifierOf } from '../src/catalogue/kit';
 import { evaluate } from '../src/scene/evaluate';

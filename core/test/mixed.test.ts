@@ -7,8 +7,8 @@ import { blurShare, depthOfField, SHARP_SHARE } from '../src/exposure/depth-of-f
 import { flashLuxSeconds } from '../src/exposure/flash';
 import { stopsOverMeter } from '../src/exposure/meter';
 import { CONTROL_EFFECTS, dragShutter, solveRatio } from '../src/exposure/mixed';
-import { practical } from '../src/spectrum/practical';
-import { tungstenSource } from '../src/spectrum/source';
+import { practical } from '../src/source/practical';
+import { tungstenSource } from '../src/source/source';
 
 describe('ambient', () => {
   test('EV and lux: 2.5 lx at EV 0, 4704 lx is what 1/60, f/5.6, ISO 100 ask; there and back', () => {

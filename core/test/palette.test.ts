@@ -1,7 +1,7 @@
 import { adaptedLinear } from '../src/vivid/adaptation';
 import fc from 'fast-check';
 import { baseCamera } from '../src/camera/camera';
-import { GELS } from '../src/spectrum/stand-in-gels';
+import { GELS } from '../src/gel/stand-ins';
 import { demoLooks, nightOvenLooks } from '../src/demo';
 import { COLOUR_FIXTURES } from '../src/catalogue/colour-fixtures';
 import { FIXTURES } from '../src/catalogue/kit';
@@ -39,8 +39,8 @@ import {
   schemeColours,
 } from '../src/planning/palette/schemes';
 import { product } from '../src/spectrum/grid';
-import { channelStopsLost, luminousTransmittance, stopsLost } from '../src/spectrum/gel';
-import { daylightSource, planckSource } from '../src/spectrum/source';
+import { channelStopsLost, luminousTransmittance, stopsLost } from '../src/gel/gel';
+import { daylightSource, planckSource } from '../src/source/source';
 import { BLUE_TEST_GEL, copyOf, RED_TEST_GEL } from './support';
 
 const camera = baseCamera();

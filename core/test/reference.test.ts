@@ -12,9 +12,9 @@ import {
   miredGel,
   stopsLost,
   withLeak,
-} from '../src/spectrum/gel';
+} from '../src/gel/gel';
 import { flat, product } from '../src/spectrum/grid';
-import { daylightSource, planckSource } from '../src/spectrum/source';
+import { daylightSource, planckSource } from '../src/source/source';
 import { windowAlone } from '../src/vivid/alone';
 import { BLUE_TEST_GEL, ORANGE_TEST_GEL, RED_TEST_GEL } from './support';
 

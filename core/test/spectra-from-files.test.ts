@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { GELS } from '../src/spectrum/stand-in-gels';
+import { GELS } from '../src/gel/stand-ins';
 import { baseCamera, recordInto } from '../src/camera/camera';
 import { InputError } from '../src/errors';
 import { beamFunction, beamIntegral } from '../src/exposure/beam';
 import { gelFromPhotos, readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '../src/files';
-import { channelStopsLost } from '../src/spectrum/gel';
+import { channelStopsLost } from '../src/gel/gel';
 import { product } from '../src/spectrum/grid';
-import { daylightSource } from '../src/spectrum/source';
+import { daylightSource } from '../src/source/source';
 import { balancedTriple } from '../src/vivid/alone';
 
 describe('spectra from files', () => {

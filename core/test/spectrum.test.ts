@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { cctDuv, cctDuvToXy } from '../src/colour/cct';
-import { individualTypologyAngleDeg } from '../src/colour/cielab';
+import { individualTypologyAngleDeg } from '../src/surface/cielab';
 import { luminousSum, spectrumToXy } from '../src/colour/observer';
 import { oklabOf } from '../src/colour/oklab';
-import { findGel, GELS } from '../src/spectrum/stand-in-gels';
-import { gelAtStrength, gelStack, luminousTransmittance, miredGel, stopsLost, withLeak } from '../src/spectrum/gel';
+import { findGel, GELS } from '../src/gel/stand-ins';
+import { gelAtStrength, gelStack, luminousTransmittance, miredGel, stopsLost, withLeak } from '../src/gel/gel';
 import { product } from '../src/spectrum/grid';
-import { daylightSource, filamentKelvin, planckSource, tungstenSource, whiteLedSource } from '../src/spectrum/source';
+import { daylightSource, filamentKelvin, planckSource, tungstenSource, whiteLedSource } from '../src/source/source';
 import { materialsOf } from '../src/surface/materials';
 import { skinBandOf, skinReflectance, SKIN_PRESETS } from '../src/surface/skin';
 import { gelHeat } from '../src/day/rig/heat';

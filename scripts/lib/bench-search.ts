@@ -1,5 +1,5 @@
 // Balance against a random-restart search with the same measure, on generated looks.
-import { GELS } from '../../core/src/spectrum/stand-in-gels';
+import { GELS } from '../../core/src/gel/stand-ins';
 import { goalsOf, objectiveAt, presentPowers } from '../../core/src/planning/balance/objective';
 import { movable } from '../../core/src/planning/balance/solve';
 import { compileScene } from '../../core/src/scene/compile';

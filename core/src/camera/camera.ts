@@ -1,7 +1,7 @@
 import { InputError, requireNumber } from '../errors';
 import { MID_GREY } from '../exposure/meter';
 import type { Spectrum } from '../spectrum/grid';
-import { daylightSource } from '../spectrum/source';
+import { daylightSource } from '../source/source';
 import { fitMatrix, PROFILE_KELVIN, type Matrix3 } from './matrix';
 import { responses, standInSensor, type Sensor } from './sensor';
 import { whiteIlluminant } from './white';

@@ -1,8 +1,8 @@
 import { convertXyzToLinearRgb } from '../colour/rgb';
-import { D65_KELVIN } from '../colour/cielab';
+import { D65_KELVIN } from '../surface/cielab';
 import { spectrumToXyz } from '../colour/observer';
 import { gaussian, product, sampled, type Spectrum } from '../spectrum/grid';
-import { daylightSource } from '../spectrum/source';
+import { daylightSource } from '../source/source';
 import { responses, type Sensor } from './sensor';
 
 /** Rows of a 3x3, row by row, 9 numbers. Each row sums to 1, so that a balanced neutral stays neutral. */

@@ -2,8 +2,8 @@ import { cctDuv, kelvinToMired } from '../colour/cct';
 import { spectrumToXy } from '../colour/observer';
 import { InputError, requireNumber } from '../errors';
 import { product, sampled, weightedSum, type Spectrum } from '../spectrum/grid';
-import { greenBand, magentaBand } from '../spectrum/gel';
-import { daylightSource, normalised, planckSource } from '../spectrum/source';
+import { greenBand, magentaBand } from '../gel/gel';
+import { daylightSource, normalised, planckSource } from '../source/source';
 
 const PLANCK_UP_TO_K = 4000;
 const DAYLIGHT_FROM_K = 5000;

@@ -7,7 +7,7 @@ import { withCameraDefaults, withModifierDefaults } from '../scene/upgrade';
 import { cameraSchema, fixtureSchema, LIMITS, modifierSchema } from '../document/schema';
 import { resample } from '../spectrum/samples';
 import { sampledSensor } from '../camera/sensor';
-import { sampledSource } from '../spectrum/source';
+import { sampledSource } from '../source/source';
 
 /** Things that a kit is made of. */
 export const KIT_KINDS = ['gel', 'fixture', 'modifier', 'camera', 'surface'] as const;

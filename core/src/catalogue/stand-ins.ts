@@ -1,4 +1,4 @@
-import { GELS } from '../spectrum/stand-in-gels';
+import { GELS } from '../gel/stand-ins';
 import { CAMERAS, FIXTURES, MODIFIERS } from './kit';
 import { MATERIALS } from '../surface/materials';
 import { WAVELENGTHS_NM, type Spectrum } from '../spectrum/grid';

@@ -1,4 +1,4 @@
-import { findGel, GELS } from '../spectrum/stand-in-gels';
+import { findGel, GELS } from '../gel/stand-ins';
 import type { Light, Look, Setting } from '../document/schema';
 import { addressesOf, UNIVERSE_SLOTS, USUAL_SLOTS } from './addresses';
 

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { rigSchema } from './day-schema';
-import { LIGHT_PRESET_IDS } from '../spectrum/presets';
+import { LIGHT_PRESET_IDS } from '../source/presets';
 import { flag, id, kindIs, LIMITS, name, nullOr, number, object, oneOf, point } from './fields';
 
 /** What a light is: its fixture, what it is set to, what stands before it, where it stands. */

@@ -2,7 +2,7 @@ import { solveLinear } from '../linear';
 import type { Camera } from '../camera/camera';
 import { InputError } from '../errors';
 import { balancedFromLinear } from '../fixture/unit';
-import { CLEAR_FILM } from '../spectrum/gel';
+import { CLEAR_FILM } from '../gel/gel';
 import { dot, product, sampled, type Spectrum } from '../spectrum/grid';
 
 /** Mean recorded linear sRGB of the same white, with and without the gel. */

@@ -5,7 +5,7 @@ import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../colou
 import { hexOfLinear } from '../colour/rgb';
 import { flashShutterShare, MID_GREY } from '../exposure/meter';
 import { formatStops } from '../exposure/stops';
-import { channelStopsLost, luminousTransmittance, stopsLost } from '../spectrum/gel';
+import { channelStopsLost, luminousTransmittance, stopsLost } from '../gel/gel';
 import { balancedTriple } from '../vivid/alone';
 import { clippedChannels, headroomOf } from '../vivid/clip';
 import { ownColour, recordedPurity, WHITE_BELOW, type Triple } from '../vivid/vividness';

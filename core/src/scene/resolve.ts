@@ -1,14 +1,14 @@
-import { findGel } from '../spectrum/stand-in-gels';
+import { findGel } from '../gel/stand-ins';
 import { sampledSensor, standInSensor, type Sensor } from '../camera/sensor';
 import { inField, InputError } from '../errors';
-import { gelAtStrength, gelStack, withLeak } from '../spectrum/gel';
+import { gelAtStrength, gelStack, withLeak } from '../gel/gel';
 import { flat, type Spectrum } from '../spectrum/grid';
 import { resample } from '../spectrum/samples';
-import { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from '../spectrum/source';
+import { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from '../source/source';
 import { findMaterial } from '../surface/materials';
 import { hasPrimaries, mixOf, type FixtureLookup } from '../fixture/modes';
 import { unitSpectrum } from '../fixture/unit';
-import { presetSource } from '../spectrum/presets';
+import { presetSource } from '../source/presets';
 import type { Fixture, Light, Look, LookCamera, LookSpectrum, SourceRef, SurfaceRef } from '../document/schema';
 
 /** Finds what a look refers to: first among its own spectra, then in the stand-in kit. */

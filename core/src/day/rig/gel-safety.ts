@@ -3,7 +3,7 @@ import type { FaceShape } from '../../exposure/distance';
 import { METER_CONSTANT_LXS } from '../../exposure/meter';
 import type { Light, Look } from '../../document/schema';
 import { fullLux, lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
-import { tungstenSource } from '../../spectrum/source';
+import { tungstenSource } from '../../source/source';
 import { gelHeat, HOT_W_PER_CM2, WARM_W_PER_CM2, type HeatLevel } from './heat';
 
 /** What may go wrong with gel on a lamp, with reasons. It orders caution and never says that anything is safe. */

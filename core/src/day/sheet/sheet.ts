@@ -1,6 +1,6 @@
 import { buildOrder } from '../../planning/build/run';
 import { rangeWords } from '../../control/addresses';
-import { findGel } from '../../spectrum/stand-in-gels';
+import { findGel } from '../../gel/stand-ins';
 import { zoomLens } from '../../exposure/beam';
 import { formatShutter } from '../../exposure/stops';
 import { formatPower, nearestPower } from '../../scene/power';

@@ -1,4 +1,4 @@
-import { GELS } from '../../spectrum/stand-in-gels';
+import { GELS } from '../../gel/stand-ins';
 import { turnBetweenDeg } from '../../colour/hue';
 import { spectrumToXyz } from '../../colour/observer';
 import { convertXyzToLinearRgb } from '../../colour/rgb';
@@ -7,7 +7,7 @@ import { throwM } from '../../transport/room';
 import { resolveFilter, resolveSource, lookupIn } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
 import type { Readings } from '../../scene/readings';
-import { luminousTransmittance, stopsLost } from '../../spectrum/gel';
+import { luminousTransmittance, stopsLost } from '../../gel/gel';
 import { product, type Spectrum } from '../../spectrum/grid';
 import type { Limit } from './limits';
 

@@ -1,5 +1,5 @@
 import { turnBetweenDeg } from '../../colour/hue';
-import { GELS } from '../../spectrum/stand-in-gels';
+import { GELS } from '../../gel/stand-ins';
 import { formatStops } from '../../exposure/stops';
 import { nearestMarked, APERTURES, ISOS, SHUTTERS } from '../../exposure/series';
 import { inField } from '../../errors';

@@ -9,7 +9,7 @@ import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../../
 import { addFigures, AMBIENT_ID, ambientLux, compileScene, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import type { Ambient, Look, SourceRef } from '../../document/schema';
-import { luminousTransmittance, stopsLost } from '../../spectrum/gel';
+import { luminousTransmittance, stopsLost } from '../../gel/gel';
 
 /**
  * Working white is a white surface in the light that the meter asks for. All stops here are incident light against it,

@@ -1,5 +1,5 @@
 import type { Light, Look } from '../../document/schema';
-import { practical, type PracticalAnswer } from '../../spectrum/practical';
+import { practical, type PracticalAnswer } from '../../source/practical';
 
 /** What a lamp in the picture does as it is fitted and dimmed; null for a light that is none. */
 export function readLamp(light: Light): PracticalAnswer | null {

@@ -4,7 +4,7 @@ import { spectrumToXy } from '../../colour/observer';
 import { hexOfLinear } from '../../colour/rgb';
 import { InputError, requireNumber } from '../../errors';
 import { flat, product, type Spectrum } from '../../spectrum/grid';
-import { luminousTransmittance, stopsLost } from '../../spectrum/gel';
+import { luminousTransmittance, stopsLost } from '../../gel/gel';
 import { balancedTriple } from '../../vivid/alone';
 import { whiteIlluminant } from '../../camera/white';
 

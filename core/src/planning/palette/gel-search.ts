@@ -1,6 +1,6 @@
 import type { Camera } from '../../camera/camera';
 import { yBar } from '../../colour/observer';
-import { stopsLost } from '../../spectrum/gel';
+import { stopsLost } from '../../gel/gel';
 import { dot, flat, product, type Spectrum } from '../../spectrum/grid';
 import type { Triple } from '../../vivid/vividness';
 import { planeDistance, planeOfTriple, pointOf, targetOf, type PlanePoint, type Target } from '../../vivid/plane';

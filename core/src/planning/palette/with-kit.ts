@@ -7,7 +7,7 @@ import { cameraOf } from '../../scene/camera';
 import { filterSwatchHex } from '../../scene/evaluate';
 import { fixtureLookup, lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
-import { luminousTransmittance, stopsLost } from '../../spectrum/gel';
+import { luminousTransmittance, stopsLost } from '../../gel/gel';
 import { product, type Spectrum } from '../../spectrum/grid';
 import { resample } from '../../spectrum/samples';
 import { paletteChecks, type PaletteReport } from './checks';

@@ -1,5 +1,5 @@
 import { CLEAR_FILM, greenGel, gelAtStrength, magentaGel, miredGel } from './gel';
-import { gaussian, risingEdge, sampled, type Spectrum } from './grid';
+import { gaussian, risingEdge, sampled, type Spectrum } from '../spectrum/grid';
 
 /** A gel of the stand-in kit. All are made up: dyes in clear film, after the Beer-Lambert law. */
 export interface CatalogueGel {

@@ -1,6 +1,6 @@
-import { flat, gaussian, sampled, weightedSum, type Spectrum } from './grid';
-import { planck } from './planck';
-import { daylight } from './daylight';
+import { flat, gaussian, sampled, weightedSum, type Spectrum } from '../spectrum/grid';
+import { planck } from '../spectrum/planck';
+import { daylight } from '../spectrum/daylight';
 import { normalised, whiteLedSource } from './source';
 
 /** Light that is found rather than brought, for ambient, practicals and motives. Shapes are typical, not measured. */

@@ -1,7 +1,7 @@
 import { luminousSum, yBar } from '../colour/observer';
 import { requireNumber } from '../errors';
-import { dot, dot3, flat, gaussian, product, sampled, type Spectrum } from './grid';
-import { C2_MK } from './planck';
+import { dot, dot3, flat, gaussian, product, sampled, type Spectrum } from '../spectrum/grid';
+import { C2_MK } from '../spectrum/planck';
 
 /** Transmittance of clear film, its two surfaces included. */
 export const CLEAR_FILM = 0.92;

@@ -1,6 +1,6 @@
 import { dot3, type Spectrum } from '../spectrum/grid';
-import { daylightSource } from '../spectrum/source';
-import { xBar, yBar, zBar } from './observer';
+import { daylightSource } from '../source/source';
+import { xBar, yBar, zBar } from '../colour/observer';
 
 /** CCT of CIE illuminant D65. */
 export const D65_KELVIN = 6504;

@@ -1,10 +1,10 @@
 import { cctDuvToXy } from '../colour/cct';
 import { luminousSum, spectrumToXyz, type Xy } from '../colour/observer';
 import { InputError, requireNumber } from '../errors';
-import { daylight } from './daylight';
-import { gaussian, sampled, scaled, weightedSum, type Spectrum } from './grid';
-import { planck } from './planck';
-import { resample, type Samples } from './samples';
+import { daylight } from '../spectrum/daylight';
+import { gaussian, sampled, scaled, weightedSum, type Spectrum } from '../spectrum/grid';
+import { planck } from '../spectrum/planck';
+import { resample, type Samples } from '../spectrum/samples';
 
 /** How dimming a filament by light output lowers its temperature: T = T0 Y^(0.42 / 3.4). */
 const FILAMENT_EXPONENT = 0.42 / 3.4;
