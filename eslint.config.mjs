@@ -1,6 +1,38 @@
 import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
+/** The rooms of core, from the ground up: each may use what stands before it. docs/architecture.md tells what is in which. */
+const ROOMS = [
+  'spectrum',
+  'colour',
+  'source',
+  'gel',
+  'surface',
+  'exposure',
+  'camera',
+  'document',
+  'vivid',
+  'fixture',
+  'figure',
+  'transport',
+  'scene',
+  'picture',
+  'catalogue',
+  'planning',
+  'demo',
+  'control',
+  'day',
+  'files',
+];
+
+/** Core knows nothing of interfaces, machines and the packages round it. */
+const OUTSIDE = [{ group: ['react', 'react-*', 'expo', 'expo-*', 'node:*', '@fulgent/*'], message: 'Core is pure computation.' }];
+
+const upwards = (room, above) =>
+  above.length === 0
+    ? []
+    : [{ regex: `^(\\.\\./)+(${above.join('|')})(/|$)`, message: `This room stands above ${room}: arrows point down only.` }];
+
 export default ts.config(
   { ignores: ['**/node_modules/**', '**/dist/**', '**/.expo/**', '.data/**'] },
   ...ts.configs.recommended,
@@ -18,6 +50,14 @@ export default ts.config(
   { files: ['scripts/**', '**/*.config.*'], rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' } },
   {
     files: ['core/src/**'],
-    rules: { 'no-restricted-imports': ['error', { patterns: ['react', 'react-*', 'expo', 'expo-*', 'node:*', '@fulgent/*'] }] },
+    ignores: ['core/src/index.ts'],
+    rules: {
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      'no-restricted-imports': ['error', { patterns: OUTSIDE }],
+    },
   },
+  ...ROOMS.map((room, i) => ({
+    files: [`core/src/${room}/**`],
+    rules: { 'no-restricted-imports': ['error', { patterns: [...OUTSIDE, ...upwards(room, ROOMS.slice(i + 1))] }] },
+  })),
 );

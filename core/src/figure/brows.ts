@@ -1,4 +1,4 @@
-import type { HeadData } from './files';
+import type { HeadData } from './part-files';
 import { BROWS, LASH_LINES } from './make/face-lines';
 import type { PersonShape } from './make/person';
 import { clamp, mix, norm, random, smooth } from './numeric';

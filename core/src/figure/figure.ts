@@ -1,5 +1,5 @@
 import { buildBvh } from './bvh';
-import type { SkinAttributes } from './files';
+import type { SkinAttributes } from './part-files';
 import { hairPoints, poseStrands, strandsOf } from './hair-on';
 import { overHairline } from './hairline';
 import { PEOPLE, type PersonShape } from './make/person';

@@ -1,5 +1,5 @@
 import { addBrowsAndLashes } from './brows';
-import type { GuidesWithOpen, HeadData, HeadDetail } from './files';
+import type { GuidesWithOpen, HeadData, HeadDetail } from './part-files';
 import { overHairline } from './hairline';
 import { GROWS_FROM } from './make/hair';
 import { PEOPLE, type PersonShape } from './make/person';

@@ -1,4 +1,4 @@
-import type { NetsData } from './files';
+import type { NetsData } from './part-files';
 import { makeCollars } from './make/collar';
 import { makeEar } from './make/ear';
 import { makeEyeball } from './make/eye';

@@ -1,7 +1,7 @@
 import baked from './baked.json';
 import { FigureFileError } from './codec';
 import { buildFigure, buildShade } from './figure';
-import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './files';
+import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './part-files';
 import { partsOf, shapeKey, type SubjectShape } from './shape';
 import type { Figure, PartSource, Shade } from './types';
 

@@ -1,5 +1,5 @@
 import type { Bvh } from './bvh';
-import type { HeadData, HeadDetail, NetsData } from './files';
+import type { HeadData, HeadDetail, NetsData } from './part-files';
 import type { PersonShape } from './make/person';
 import type { Mesh, Neighbours, Subdivision } from './mesh';
 import type { Posing } from './pose';

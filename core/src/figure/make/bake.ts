@@ -1,6 +1,6 @@
 import { buildBvh, isBlocked, type Bvh } from '../bvh';
 import { before, residuals, shareBytes, Writer } from '../codec';
-import { parentsAll, SKIN_ATTRIBUTES, STEP_CM } from '../files';
+import { parentsAll, SKIN_ATTRIBUTES, STEP_CM } from '../part-files';
 import { growStrands, StrandList, STRAND } from '../strands';
 import { joined, subdivideFaces, vertexNormals, type Mesh } from '../mesh';
 import { overHairline } from '../hairline';
