@@ -72,6 +72,8 @@ const api: FrameApi = {
     const into = spare;
     spare = undefined;
     const picture = studio.picture(request, into);
+    // One of another size leaves them for the next.
+    if (picture.rgba !== into) spare = into;
     return transfer(picture, [picture.rgba.buffer]);
   },
   giveBack(rgba) {

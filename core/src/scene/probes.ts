@@ -77,10 +77,10 @@ export function restaged(probes: readonly Probe[], faceHeightM: number): Probe[]
   });
 }
 
-/** The same eight places on a bottle: their ids tell their part in the picture, whatever the subject. */
-function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
-  const side = keySide === 'left' ? -1 : 1;
-  const on = (id: string, name: string, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
+/** Places on a thing whose origin is at this height. */
+const onThing =
+  (y: number) =>
+  (id: string, name: string, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
     id,
     name,
     surface,
@@ -88,6 +88,11 @@ function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): P
     position: [at[0], y + at[1], at[2]],
     normal: unitVector(normal),
   });
+
+/** The same eight places on a bottle: their ids tell their part in the picture, whatever the subject. */
+function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
+  const side = keySide === 'left' ? -1 : 1;
+  const on = onThing(y);
   const back = (id: string, name: string, x: number): Probe => ({
     id,
     name,
@@ -111,14 +116,7 @@ function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): P
 /** The same eight places on a kettle and round it. */
 function kettleProbes(y: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
   const side = keySide === 'left' ? -1 : 1;
-  const on = (id: string, name: string, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
-    id,
-    name,
-    surface,
-    body: 'torso',
-    position: [at[0], y + at[1], at[2]],
-    normal: unitVector(normal),
-  });
+  const on = onThing(y);
   const [, , , , table, ...back] = bottleProbes(y, backdropDistanceM, keySide);
   return [
     on('face-key', 'Body, key side', 'metal', [side * 0.045, -0.02, 0.06], [side * 0.6, 0, 0.8]),

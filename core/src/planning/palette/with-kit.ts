@@ -138,11 +138,12 @@ export function matchLights(look: Look, leaderId: string, followerId: string, ki
 
 /** What a light is set to now, said in each mode of its fixture; nothing for one that mixes no colours. */
 export function inOtherModes(look: Look, lightId: string, kit: readonly KitEntry[]): readonly Translation[] {
-  const lookup = fixtureLookup(lookupFor(look, kit));
+  const spectra = lookupFor(look, kit);
+  const lookup = fixtureLookup(spectra);
   const light = lightOf(look, lightId);
   if (light.fixture.kind !== 'colour' || light.setting === null) return [];
   const camera = cameraOf(look);
-  const goal = goalOfSpectrum(camera, resolveSource(light, 0, lookupFor(look, kit)));
+  const goal = goalOfSpectrum(camera, resolveSource(light, 0, spectra));
   return translate(light.fixture, goal, camera, lookup, {
     unit: light.unit,
     gels: gelIds(kit),
