@@ -95,7 +95,7 @@ export function ensureServerBuilt() {
       const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));
       run(bin('esbuild'), [
         'server/src/main.ts',
-        'server/src/devices/render-worker.ts',
+        'server/src/drawing/render-worker.ts',
         'server/src/frames/decode-process.ts',
         '--bundle',
         '--platform=node',

@@ -9,7 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { frameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
 import { repository } from './db/repository';
-import type { Render } from './devices/render';
+import type { Render } from './drawing/render';
 import { standIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
 import { lookPictures } from './frames/look-pictures';

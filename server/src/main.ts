@@ -6,7 +6,7 @@ import { readConfig } from './config';
 import { copyDaily, restoreCopy } from './backup/copies';
 import { openDatabase } from './db/open';
 import { repository } from './db/repository';
-import { workerRender } from './devices/render';
+import { workerRender } from './drawing/render';
 import { processDecoder } from './frames/decoder';
 import { sweepDrafts } from './frames/picture-store';
 import { ownHosts, reachableAt } from './session';

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { demoLooks, FIGURES_VERSION, type Look } from '@fulgent/core';
 import sharp from 'sharp';
-import type { Render } from '../src/devices/render';
+import type { Render } from '../src/drawing/render';
 import { lookPictures } from '../src/frames/look-pictures';
 import { bench, type Bench } from './support';
 

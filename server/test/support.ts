@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
-import type { Render } from '../src/devices/render';
+import type { Render } from '../src/drawing/render';
 import { decodePicture } from '../src/frames/decode';
 
 const migrations = path.resolve(__dirname, '../drizzle');

@@ -14,7 +14,7 @@ import {
   type MeterReading,
 } from '@fulgent/core';
 import { HttpProblem } from '../problem';
-import { asJpeg, type Render } from './render';
+import { asJpeg, type Render } from '../drawing/render';
 
 /**
  * Stand-ins for what stands on a set: network fixtures that listen to ANSI E1.31 on loopback, a tethered camera and a light and colour meter. Camera

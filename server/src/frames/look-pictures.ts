@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { FIGURES_VERSION, type Look } from '@fulgent/core';
-import { asJpeg, type Render } from '../devices/render';
+import { asJpeg, type Render } from '../drawing/render';
 
 /**
  * Pictures of looks, drawn once a revision and kept beside the database: what cards show, and the first picture of a look that is opened. They

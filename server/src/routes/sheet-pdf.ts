@@ -1,6 +1,6 @@
 import { Router, type Request } from 'express';
 import type { Repository } from '../db/repository';
-import { asJpeg, type Render } from '../devices/render';
+import { asJpeg, type Render } from '../drawing/render';
 import { invalid } from '../problem';
 import { PAPERS, sheetPdf, type Paper } from '../sheet/pdf';
 
