@@ -40,7 +40,7 @@ test('from a lit room to a proved black frame', async ({ page, server }, info) =
   await expect(page.getByTestId('gel-rise')).toContainText('lifts ambient as much');
 
   await chooseFrame(page, info, 'words.png', 'no picture');
-  await expect(page.getByRole('alert')).toContainText('cannot be read. Choose a JPEG or PNG');
+  await expect(page.getByRole('alert')).toContainText('no JPEG, PNG or TIFF');
   await chooseFrame(page, info, 'lit.png', png([[90, 60, 30]]));
   const proof = page.getByTestId('proof');
   await expect(proof).toContainText(/Not yet: \d\.\d stops too much in red/);
@@ -48,6 +48,16 @@ test('from a lit room to a proved black frame', async ({ page, server }, info) =
   await expect(proof).toContainText('Black: the brightest thousandth is');
   await kept(page);
   await page.reload();
+  await expect(proof).toContainText('Black:');
+  // Both are test frames now, and can be taken again from here.
+  await page.getByRole('button', { name: /^Or one that is here/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: /^lit/ }).click();
+  await expect(proof).toContainText(/Not yet/);
+  await page.getByRole('button', { name: /^Or one that is here/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^black/ })
+    .click();
   await expect(proof).toContainText('Black:');
   await page.getByRole('link', { name: /Camera$/ }).click();
   await expect(page.getByRole('link', { name: /^Ambient and black frame/ })).toContainText('proved by a frame');

@@ -130,11 +130,18 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
       120,
     ),
   });
+  // It is measured though nobody opens it, and the log has it too.
+  await expect(page.getByRole('link', { name: /^try-1: hold it/ })).toContainText(/(over|under) the plan/, { timeout: 30_000 });
+  await page.goto(`${server.url}/log`);
+  await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/try-1: .*(over|under) the plan/);
+  await page.goBack();
   await page.getByRole('link', { name: /^try-1: hold it/ }).click();
   await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/, { timeout: 30_000 });
   await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
   await page.getByRole('button', { name: 'Right', exact: true }).click();
   await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
+  await page.getByRole('button', { name: 'Find the places again' }).click();
   await page.getByRole('button', { name: 'Reject' }).click();
   await expect(page.getByRole('button', { name: 'Reject' })).toHaveAttribute('aria-pressed', 'true');
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);

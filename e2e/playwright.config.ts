@@ -7,14 +7,15 @@ export default defineConfig({
   globalSetup: './seed.ts',
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  workers: 2,
+  // More than there are cores: a test waits much of its time, for answers and for what is drawn.
+  workers: 3,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
   retries: 0,
   reporter: [['list']],
   outputDir: './test-results',
   use: {
-    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
     acceptDownloads: true,
     // Kept files would hide what a test changes; the test about them allows it.
     serviceWorkers: 'block',

@@ -3,7 +3,8 @@ import { demoLooks, NO_META, NO_NOTES, type FrameRecord, type LogEntry } from '@
 import { codePath } from '../src/log/PhonePage';
 import { statusWords } from '../src/look/words';
 import { byDay, found, textOf } from '../src/log/search';
-import { exposureDifferences, exposureWords } from '../src/sheet/frame-words';
+import { exposureDifferences, exposureWords, frameName } from '../src/sheet/frame-words';
+import { askAgainMs, readingLine } from '../src/sheet/useReading';
 
 // The test's window lacks it; browsers have it.
 Object.assign(globalThis, { TextEncoder });
@@ -19,6 +20,7 @@ const frame = (change: Partial<FrameRecord['notes']> = {}, meta: Partial<FrameRe
   heightPx: 10,
   meta: { ...NO_META, ...meta },
   notes: { ...NO_NOTES, ...change },
+  reading: null,
   mime: 'image/jpeg',
   revision: 1,
   createdAt: 0,
@@ -115,5 +117,33 @@ describe('the code to scan', () => {
     expect(size).toBeGreaterThan(25);
     expect(path.startsWith('M4 4')).toBe(true);
     expect(path).not.toContain('M0 ');
+  });
+});
+
+describe('what a frame says in a line', () => {
+  const light = { lightId: 'a', name: 'Key', offStops: 0.4, uncertainStops: 0.1, unseen: false, isOff: true, text: 'Key: over.' };
+  const read = (lights: readonly (typeof light)[]): FrameRecord => ({
+    ...frame(),
+    reading: { comparison: { patches: [], lights, ambientStops: null, overallStops: 0 } } as unknown as FrameRecord['reading'],
+  });
+  it.each([
+    ['the light that is furthest off', read([light, { ...light, text: 'Rim: under.', offStops: -0.9 }]), 'Rim: under. 1 more.'],
+    ['the only one', read([light]), 'Key: over.'],
+    ['none off', read([{ ...light, isOff: false }]), 'As planned.'],
+    ['none seen', read([{ ...light, isOff: false, unseen: true }]), null],
+    ['not yet measured', frame(), 'Measuring…'],
+    ['a black frame', { ...frame(), kind: 'black' } as FrameRecord, null],
+    ['a graded frame', { ...read([light]), notes: { ...NO_NOTES, graded: true } }, null],
+  ])('%s', (_what, one, wanted) => expect(readingLine(one)).toBe(wanted));
+
+  it('is asked for again until every frame has been measured', () => {
+    expect(askAgainMs([read([light]), frame()])).toBeGreaterThan(0);
+    expect(askAgainMs([read([light])])).toBe(0);
+    expect(askAgainMs(undefined)).toBe(0);
+  });
+
+  it('is of a frame called as its file', () => {
+    expect(frameName({ name: 'IMG.0012.jpg' }, 'Frame')).toBe('IMG.0012');
+    expect(frameName({ name: '.png' }, 'Frame')).toBe('Frame');
   });
 });

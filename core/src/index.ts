@@ -402,6 +402,7 @@ export {
 } from './day/sheet/schedule';
 export {
   evenness,
+  BLACK_STOPS,
   measurePatch,
   reweighed,
   summarise,
@@ -441,23 +442,22 @@ export { addressesOf, rangeWords, UNIVERSE_SLOTS, USUAL_SLOTS, type AddressRow }
 export { meterAt, type MeterReading } from './control/meter';
 export {
   DRAWN_KINDS,
-  FRAME_KINDS,
   frameLabelSchema,
   frameNotesSchema,
   logOf,
   MOST_POINTS,
   NO_META,
   NO_NOTES,
-  patchNotes,
   upgradeNotes,
   type Drawn,
   type DrawnKind,
-  type FrameKind,
   type FrameLabel,
   type FrameMeta,
   type FrameNotes,
   type FrameRecord,
   type LogEntry,
 } from './day/frame/record';
+export { FRAME_KINDS, type FrameKind } from './day/frame/kinds';
+export { isCurrentReading, READING_VERSION, readTestFrame, type FrameAsked, type FrameReading } from './day/frame/reading';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './day/frame/drawing';
 export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './day/frame/bracket';

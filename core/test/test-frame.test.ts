@@ -5,18 +5,11 @@ import {
   evenness,
   expectedMarks,
   foundMarks,
-  frameNotesSchema,
   leakIn,
   learn,
-  logOf,
   lookAtMarks,
   measurePatch,
   nightOvenLooks,
-  NO_NOTES,
-  partsAtProbes,
-  patchNotes,
-  planMarks,
-  readBracket,
   reweighed,
   summarise,
   unitKey,
@@ -28,9 +21,7 @@ import {
   type TaughtFrame,
 } from '../src';
 import { withOnly } from '../src/planning/build/run';
-import { makeStudio } from '../src/picture';
 import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';
-import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';
 import { gaussNewton } from '../src/day/learn/gauss-newton';
 
@@ -339,135 +330,5 @@ describe('learning from frames', () => {
   it('learns nothing from nothing', () => {
     expect(learn([])).toEqual({ lessons: [], before: 0, after: 0, readings: 0 });
     expect(withLessons(poster, [])).toEqual(poster);
-  });
-});
-
-describe('a drawn frame with planted errors', () => {
-  const size = { width: 168, height: 210, fineness: 2 } as const;
-  const studio = makeStudio();
-  const shot = (look: Look, only?: string): FramePixels => {
-    const { rgba, width, height } = studio.picture({ look, ...size, ...(only ? { only } : {}) });
-    return { rgba, width, height };
-  };
-
-  it('tells which light is off, by how much, and leaves the others alone', () => {
-    const dim: Look = { ...poster, camera: { ...poster.camera, ndStops: 1 } };
-    const real = changed(
-      changed(dim, 'key', ({ unit }) => ({ unit: { ...unit, outputStops: 0.7 } })),
-      'backdrop',
-      ({ unit }) => ({ unit: { ...unit, outputStops: -0.5 } }),
-    );
-    const frame = shot(real);
-    const marks = foundMarks(dim, frame);
-    const plan = planMarks(dim, marks, frame.width, frame.height);
-    const { lights } = compareFrame(
-      dim,
-      marks.map((mark) => measurePatch(frame, mark)),
-      studio.patches({ look: dim, ...size }, plan),
-    );
-    const off = (id: string) => lights.find(({ lightId }) => lightId === id)!;
-    expect(Math.abs(off('key').offStops - 0.7)).toBeLessThan(0.15);
-    expect(Math.abs(off('backdrop').offStops + 0.5)).toBeLessThan(0.15);
-    for (const id of ['rim-left', 'rim-right'])
-      expect(Math.abs(off(id).offStops)).toBeLessThan(Math.max(0.2, 2.5 * off(id).uncertainStops));
-  });
-
-  it('adds up: what the lights bring to a patch is what is recorded there', () => {
-    const marks = expectedMarks(poster, size.width, size.height);
-    const parts = studio.patches({ look: poster, ...size }, marks);
-    const frame = shot(poster);
-    // Edges are smoothed in the picture and not in the sum: they may differ a little.
-    for (const { probe, recorded } of parts) {
-      const patch = measurePatch(
-        frame,
-        marks.find((mark) => mark.probe === probe)!,
-      );
-      recorded.forEach((value, c) =>
-        expect(Math.abs(encodeSrgb(value) - encodeSrgb(patch.linear[c]!))).toBeLessThan(patch.spread > 0.2 ? 0.06 : 0.02),
-      );
-    }
-  });
-});
-
-describe('a bracket', () => {
-  const zone = poster.lights.find(({ id }) => id === 'rim-right')!.zone;
-  const step = (stops: number, linear: readonly [number, number, number]) => {
-    const frame = painted(20, 20, () => linear);
-    return { stops, patches: [measurePatch(frame, { probe: zone, x: 0.5, y: 0.5 })], summary: summarise(frame) };
-  };
-
-  it('finds where the colour is strongest before it clips', () => {
-    const bracket = readBracket(poster, 'rim-right', [
-      step(1, [1, 0.6, 0.1]),
-      step(-1, [0.2, 0.06, 0.01]),
-      step(0, [0.5, 0.16, 0.02]),
-    ]);
-    expect(bracket.steps.map(({ stops }) => stops)).toEqual([-1, 0, 1]);
-    expect(bracket.bestStops).toBe(0);
-    expect(bracket.text).toBe('Rim right: strongest at 0.0; at +1.0 100 % of its place clips.');
-    expect(bracket.steps[2]).toMatchObject({ clipped: 1, placeClipped: 1 });
-    expect(bracket.steps[0]!.chroma!).toBeLessThan(bracket.steps[1]!.chroma!);
-  });
-
-  it('says when it should go lower or higher, or is none', () => {
-    expect(readBracket(poster, 'rim-right', [step(0, [1, 0.5, 0]), step(1, [1, 1, 0.5])]).text).toMatch(/begin lower/);
-    expect(readBracket(poster, 'rim-right', [step(-1, [0.1, 0.03, 0.01]), step(0, [0.4, 0.12, 0.02])]).text).toMatch(
-      /room above/,
-    );
-    expect(readBracket(poster, 'rim-right', [step(0, [0.9, 0.1, 0.02]), step(1, [0.9, 0.5, 0.3])]).text).toMatch(/try lower/);
-    // The lowest is the only one that does not clip: lower would be weaker, not better.
-    expect(readBracket(poster, 'rim-right', [step(0, [0.5, 0.16, 0.02]), step(1, [1, 0.4, 0.05])]).text).toBe(
-      'Rim right: strongest at 0.0; at +1.0 100 % of its place clips.',
-    );
-    expect(
-      readBracket(poster, 'rim-right', [step(-1, [0.2, 0.06, 0.01]), step(0, [0.5, 0.16, 0.02]), step(1, [0.9, 0.6, 0.5])]).text,
-    ).toMatch(/strongest at 0\.0; higher it pales/);
-    expect(readBracket(poster, 'rim-right', [step(0, [0.4, 0.1, 0])]).text).toMatch(/no bracket/);
-  });
-
-  it('gives the separation of the edges that were read', () => {
-    const frame = painted(40, 20, (x) => (x < 0.5 ? [0.5, 0.1, 0.02] : [0.02, 0.1, 0.3]));
-    const patches = [
-      measurePatch(frame, { probe: 'hair-right', x: 0.25, y: 0.5 }),
-      measurePatch(frame, { probe: 'backdrop-right', x: 0.75, y: 0.5 }),
-    ];
-    const [only] = readBracket(poster, 'rim-right', [{ stops: 0, patches, summary: summarise(frame) }]).steps;
-    expect(only!.separation).toBeCloseTo(
-      Math.hypot(...(['L', 'a', 'b'] as const).map((c) => oklabOf(...patches[0]!.linear)[c] - oklabOf(...patches[1]!.linear)[c])),
-      9,
-    );
-  });
-});
-
-describe('what is kept of a frame', () => {
-  it('fits its schema as it was measured', () => {
-    const marks = expectedMarks(poster, 400, 500);
-    const frame = painted(40, 50, () => [0.2, 0.1, 0.05]);
-    const patches = patchNotes(
-      marks.map((mark) => measurePatch(frame, mark)),
-      partsAtProbes(poster),
-    );
-    const notes = { ...NO_NOTES, marks, patches };
-    expect(frameNotesSchema.validateSync(notes, { strict: true })).toEqual(notes);
-    expect(() => frameNotesSchema.validateSync({ ...notes, verdict: 'lovely' }, { strict: true })).toThrow(/verdict/);
-    expect(() => frameNotesSchema.validateSync({ ...notes, extra: 1 }, { strict: true })).toThrow(/extra|unspecified/);
-  });
-
-  it('goes into the log with what the look itself tells', () => {
-    const log = logOf({
-      ...poster,
-      palette: { ...poster.palette, tried: [{ id: 't', scheme: 'triad', hues: [], verdict: 'too sweet' }] },
-    });
-    expect(log.tried).toEqual([{ scheme: 'triad', verdict: 'too sweet' }]);
-    expect(log.fixtures.length).toBe(new Set(log.fixtures).size);
-    expect(log.gels).toContain('teal-deep');
-    const trim = { at: '2026-03-04T12:00:00Z', light: 'key', stops: -0.3, group: '', why: 'hot' };
-    const trimmed = logOf({
-      ...poster,
-      brief: { ...poster.brief, status: 'approved', statusAt: '2026-03-04T13:00:00Z' },
-      build: { ...poster.build, ledger: [trim, { ...trim, light: 'gone' }] },
-    });
-    expect(trimmed.trims.map(({ name }) => name)).toEqual(['Key', 'gone']);
-    expect(trimmed).toMatchObject({ status: 'approved', statusAt: '2026-03-04T13:00:00Z' });
   });
 });

@@ -9,11 +9,13 @@ import { pinoHttp } from 'pino-http';
 import { frameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
 import { repository } from './db/repository';
+import type { Measure } from './drawing/measure';
 import type { Render } from './drawing/render';
 import { standIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
 import { lookPictures } from './frames/look-pictures';
 import { pictureStore } from './frames/picture-store';
+import { frameReadings } from './frames/readings';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
 import { kitRepository } from './db/kit-repository';
@@ -44,6 +46,7 @@ export interface AppOptions {
   /** Where other machines reach it. */
   readonly addresses?: (() => readonly string[]) | undefined;
   readonly render: Render;
+  readonly measure: Measure;
   readonly decode: Decode;
   readonly e131Port?: number | undefined;
 }
@@ -58,6 +61,7 @@ export function createApp({
   hosts = ownHosts(),
   addresses = () => [],
   render,
+  measure,
   decode,
   e131Port = 0,
 }: AppOptions): Express {
@@ -65,6 +69,8 @@ export function createApp({
   const repo = repository(db);
   const pictures = pictureStore(folder, decode);
   const frames = frameRepository(db, pictures);
+  const readings = frameReadings(frames, measure, (error, frame) => logger.warn({ error, frame }, 'a frame was not measured'));
+  readings.beginAll();
   const door = sessions(passcode, folderSecret(folder));
   const devices = standIns(render, e131Port);
   const app = express();
@@ -97,9 +103,9 @@ export function createApp({
   // Files come as they are; who may send them is asked before they are read.
   const files = express.Router();
   files.use(door.guard);
-  files.use('/looks/:id/frames', lookFrameRoutes(frames, repo.readLook));
+  files.use('/looks/:id/frames', lookFrameRoutes(frames, readings, repo.readLook));
   files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, render));
-  files.use('/backup', backupRoutes(database, pictures));
+  files.use('/backup', backupRoutes(database, pictures, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   api.use(wantsJson);
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
@@ -110,9 +116,9 @@ export function createApp({
   });
   api.use('/shoots', shootRoutes(repo));
   api.use('/looks', lookRoutes(repo, lookPictures(folder, render)));
-  api.use('/frames', frameRoutes(frames));
+  api.use('/frames', frameRoutes(frames, readings));
   api.use('/log', logRoutes(repo, frames));
-  api.use('/devices', deviceRoutes(devices, repo, frames));
+  api.use('/devices', deviceRoutes(devices, repo, frames, readings));
   api.get('/reach', (_req, res) => {
     res.json({ addresses: addresses(), passcodeWanted: passcode !== null });
   });

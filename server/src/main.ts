@@ -6,7 +6,7 @@ import { readConfig } from './config';
 import { copyDaily, restoreCopy } from './backup/copies';
 import { openDatabase } from './db/open';
 import { repository } from './db/repository';
-import { workerRender } from './drawing/render';
+import { drawingWorker } from './drawing/render';
 import { processDecoder } from './frames/decoder';
 import { sweepDrafts } from './frames/picture-store';
 import { ownHosts, reachableAt } from './session';
@@ -31,7 +31,7 @@ function main(): void {
   sweepDrafts(config.dataFolder);
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
   if (process.argv.includes('--demo')) repository(database.db).addDemo();
-  const drawing = workerRender();
+  const drawing = drawingWorker();
   const decoder = processDecoder();
   let listening = config.port;
   const app = createApp({
@@ -43,6 +43,7 @@ function main(): void {
     hosts: ownHosts([config.host, ...config.hosts]),
     addresses: () => reachableAt(config.host, listening),
     render: drawing.render,
+    measure: drawing.measure,
     decode: decoder.decode,
     e131Port: config.e131Port,
   });

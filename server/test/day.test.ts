@@ -34,7 +34,7 @@ const plain = (width = 60, height = 40) =>
   sharp({ create: { width, height, channels: 3, background: { r: 255, g: 120, b: 0 } } });
 const send = (id: string, file: Buffer, type = 'image/jpeg', query = '') =>
   api.post(`/api/looks/${id}/frames${query}`).set('Content-Type', type).send(file);
-const notes = { marks: [], patches: [], verdict: 'kept', words: 'rim too pale', by: 'client', chosen: true, graded: false };
+const notes = { marks: [], verdict: 'kept', words: 'rim too pale', by: 'client', chosen: true, graded: false };
 
 describe('test frames', () => {
   it.each([

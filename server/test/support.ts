@@ -7,6 +7,7 @@ import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
 import type { Render } from '../src/drawing/render';
+import { measureWith, type Measure } from '../src/drawing/measure';
 import { decodePicture } from '../src/frames/decode';
 
 const migrations = path.resolve(__dirname, '../drizzle');
@@ -17,6 +18,11 @@ const render: Render = async ({ look, width, height, only }) => {
   const { rgba } = studio.picture({ look, width, height, fineness: 2, only: only ?? undefined });
   return rgba;
 };
+
+/** Measures frames in the test itself. */
+export const measure = measureWith(studio);
+/** Where a test is not about what was measured, nobody measures. */
+const unmeasured: Measure = () => new Promise(() => undefined);
 
 export interface Bench {
   readonly folder: string;
@@ -32,7 +38,9 @@ export function bench(): Bench {
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-'));
   const database = openDatabase(folder, migrations);
   const made = (options: Partial<AppOptions> = {}) =>
-    request(createApp({ database, logger: pino({ level: 'silent' }), render, decode: decodePicture, ...options }));
+    request(
+      createApp({ database, logger: pino({ level: 'silent' }), render, measure: unmeasured, decode: decodePicture, ...options }),
+    );
   return {
     folder,
     database,

@@ -2,6 +2,7 @@ import type {
   FixtureState,
   FrameLabel,
   FrameNotes,
+  FrameReading,
   FrameRecord,
   KitEntry,
   KitFile,
@@ -184,6 +185,9 @@ export const api = {
       ['image/jpeg', 'image/png', 'image/tiff'].includes(file.type) ? file.type : 'application/octet-stream',
     ),
   readFrame: (id: string) => request<FrameRecord>('GET', `/api/frames/${id}`),
+  /** Address of what was measured in a frame at a revision; the answer waits until it is. */
+  frameReading: (id: string, revision: number) => `/api/frames/${id}/reading?revision=${revision}`,
+  readFrameReading: (id: string) => request<FrameReading>('GET', `/api/frames/${id}/reading`),
   frameLook: (id: string) => request<Look>('GET', `/api/frames/${id}/look`),
   judgeFrame: (id: string, basedOn: number, notes: FrameNotes) =>
     request<FrameRecord>('PATCH', `/api/frames/${id}`, { notes }, { 'If-Match': `"${basedOn}"` }),

@@ -12,10 +12,15 @@ import {
   nearestMarked,
   proofIsCurrent,
   type AmbientReading,
+  type FrameRecord,
   type Look,
 } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
+import useSWR from 'swr';
+import { api } from '../api/client';
+import { useOpenLook } from '../look/store';
+import { frameName } from '../sheet/frame-words';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { ApertureDial, Dial, IsoDial, ShutterDial } from '../ui/Dial';
@@ -28,7 +33,6 @@ import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { Waiting } from '../ui/Waiting';
 import { when } from '../ui/when';
-import { study } from '../workers/study';
 import { useComputed } from '../workers/useComputed';
 import { changeAmbientLight, takeWay } from './edits';
 import { OpeningsSection } from './OpeningsSection';
@@ -243,24 +247,29 @@ function AmbientSection({ look }: { readonly look: Look }) {
   );
 }
 
+/** A black frame is a test frame like any other: added here or under Test frames, measured by the server, and kept. */
 function ProofSection({ look }: { readonly look: Look }) {
   const { ambient, camera } = look;
+  const lookId = useOpenLook((state) => state.id)!;
+  const { data: frames, mutate } = useSWR<FrameRecord[], Error>(api.framesOf(lookId));
   const [problem, setProblem] = useState<string | null>(null);
   const [reading, setReading] = useState(false);
   const { proof } = ambient;
   const judged = proof ? judgeFrame(proof, ambient.targetStops) : null;
   const current = proofIsCurrent(look);
-  const choose = async () => {
+  const there = frames?.filter(({ kind }) => kind === 'black').reverse() ?? [];
+  const prove = async (find: () => Promise<FrameRecord | null>) => {
     setProblem(null);
     try {
-      const file = await chooseFile('image/jpeg,image/png,image/webp');
-      if (!file) return;
+      const frame = await find();
+      if (!frame) return;
       setReading(true);
-      const { mean, high } = await study().blackFrame(file);
+      const { black } = await api.readFrameReading(frame.id);
       const { aperture, iso, shutterS, ndStops } = camera;
       const { lux, blackoutStops } = ambient;
+      const at = new Date().toISOString();
       changeAmbientLight('proof', {
-        proof: { kind: 'frame', at: new Date().toISOString(), mean, high, aperture, iso, shutterS, ndStops, lux, blackoutStops },
+        proof: { kind: 'frame', at, ...black!, aperture, iso, shutterS, ndStops, lux, blackoutStops },
       });
     } catch (error) {
       setProblem(problemLines(error)[0]!);
@@ -268,6 +277,20 @@ function ProofSection({ look }: { readonly look: Look }) {
       setReading(false);
     }
   };
+  const choose = () =>
+    prove(async () => {
+      const file = await chooseFile('image/jpeg,image/png,image/tiff,.tif,.tiff');
+      if (!file) return null;
+      setReading(true);
+      const frame = await api.addFrame(lookId, file, {
+        name: frameName(file, 'Black frame'),
+        kind: 'black',
+        light: '',
+        stops: 0,
+      });
+      void mutate();
+      return frame;
+    });
   const channel = (values: readonly number[], c: number) => `${Math.round(values[c]! * 255)}`;
   return (
     <Section
@@ -275,7 +298,7 @@ function ProofSection({ look }: { readonly look: Look }) {
       aside={judged ? (current ? (judged.passed ? 'passed' : 'not passed') : 'out of date') : 'none yet'}
     >
       <Text size="label" quiet>
-        Every lamp off, these settings, rendered without brightening. The frame is measured here and not kept.
+        Every lamp off, these settings, rendered without brightening. It is kept with the test frames.
       </Text>
       {proof && judged ? (
         <View testID="proof" aria-live="polite" style={{ gap: SPACE.s }}>
@@ -304,6 +327,14 @@ function ProofSection({ look }: { readonly look: Look }) {
         disabled={reading}
         onPress={() => void choose()}
       />
+      {there.length > 0 ? (
+        <Pick
+          label="Or one that is here"
+          current="Choose"
+          options={there.map(({ id, name, createdAt }) => ({ id, name: `${name}, ${when(new Date(createdAt).toISOString())}` }))}
+          onPick={(id) => void prove(() => Promise.resolve(there.find((frame) => frame.id === id)!))}
+        />
+      ) : null}
     </Section>
   );
 }

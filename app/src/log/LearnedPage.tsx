@@ -1,12 +1,4 @@
-import {
-  formatStops,
-  withLessons,
-  type Lesson,
-  type Lessons,
-  type LessonKind,
-  type TaughtFrame,
-  type FrameRecord,
-} from '@fulgent/core';
+import { formatStops, withLessons, type Lesson, type Lessons, type LessonKind, type TaughtFrame } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
@@ -17,6 +9,7 @@ import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
+import { useFrames } from '../sheet/useReading';
 import { study } from '../workers/study';
 import { LookPick } from './LookPick';
 
@@ -46,18 +39,16 @@ const isClear = ({ value, deviation }: Lesson) => Math.abs(value) > 2 * deviatio
 
 /** What all measured frames say of the kit, and the way to write it into a look. */
 export function LearnedPage() {
-  const { data: frames } = useSWR<FrameRecord[], Error>(api.frames);
-  const usable =
-    frames?.filter(
-      ({ kind, notes }) => kind !== 'black' && notes.patches.length > 0 && !notes.graded && notes.verdict !== 'rejected',
-    ) ?? [];
+  const { data: frames } = useFrames(api.frames);
+  const evidence = frames?.filter(({ kind, notes }) => kind !== 'black' && !notes.graded && notes.verdict !== 'rejected') ?? [];
+  const usable = evidence.filter(({ reading }) => reading !== null && reading.patches.length > 0);
+  const unread = evidence.filter(({ reading }) => reading === null).length;
   const key = usable.map(({ id, revision }) => `${id}.${revision}`).join();
   const { data: taught, error } = useSWR<Lessons, Error>(usable.length ? ['lessons', key] : null, async () => {
     const taken = await Promise.all(
-      usable.map(async (frame): Promise<TaughtFrame> => {
-        const look = await api.frameLook(frame.id);
-        const parts = frame.notes.patches.map(({ probe, parts: lights, linear }) => ({ probe, lights, recorded: linear }));
-        return { look, patches: frame.notes.patches, parts, aloneId: frame.kind === 'alone' ? frame.lightId : null };
+      usable.map(async ({ id, kind, lightId, reading }): Promise<TaughtFrame> => {
+        const { patches, parts } = reading!;
+        return { look: await api.frameLook(id), patches, parts, aloneId: kind === 'alone' ? lightId : null };
       }),
     );
     return study().learn(taken);
@@ -67,7 +58,9 @@ export function LearnedPage() {
   if (usable.length === 0) {
     return (
       <Text>
-        No measured frame yet. Take test frames on the Sheet step of a look and open them; what they say of your kit gathers here.
+        {unread
+          ? 'Your frames are being measured. What they say of your kit gathers here.'
+          : 'No measured frame yet. Add test frames on the Sheet step of a look; what they say of your kit gathers here.'}
       </Text>
     );
   }
@@ -90,6 +83,7 @@ export function LearnedPage() {
       <Text>
         From {usable.length} {usable.length === 1 ? 'frame' : 'frames'} and {taught.readings} readings. Plan and frames lie{' '}
         {percent(taught.before)} of full scale apart; with these corrections {percent(taught.after)}.
+        {unread ? ` ${unread} more ${unread === 1 ? 'is' : 'are'} being measured.` : ''}
       </Text>
       <Section flush title="Clear" aside={`${clear.length}`}>
         {clear.length ? (

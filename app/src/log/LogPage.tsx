@@ -11,6 +11,7 @@ import { LinkRow } from '../ui/LinkRow';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
 import { statusWords } from '../look/words';
+import { readingLine } from '../sheet/useReading';
 import { byDay, found, type LogFilter } from './search';
 
 const ONLY = [
@@ -23,6 +24,8 @@ const ONLY = [
 ] as const;
 
 const MOST_SHOWN = 4;
+/** Lines of what frames say. */
+const MOST_LINES = 3;
 
 const useStyles = themed((t) => ({
   entry: { gap: SPACE.xs, paddingVertical: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
@@ -93,6 +96,11 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
     ...versions.filter((one) => one.chosen).map(({ name }) => `version ${name}`),
   ];
   const said = frames.filter(({ notes }) => notes.words).map(({ name, notes }) => `${name}: ${notes.words}`);
+  // What the newest frames that differ from their plan say.
+  const measured = frames
+    .filter(({ reading, notes }) => !notes.graded && reading?.comparison?.lights.some(({ isOff }) => isOff))
+    .slice(-MOST_LINES)
+    .map((frame) => `${frame.name}: ${readingLine(frame)}`);
   const net = trims.reduce((sum, { stops }) => sum + stops, 0);
   const facts = [
     entry.status === 'idea' ? null : statusWords(entry),
@@ -132,6 +140,11 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
         </View>
       ) : null}
       {chosen.length ? <Text size="label">Chosen: {chosen.join('; ')}</Text> : null}
+      {measured.map((line) => (
+        <Text key={line} size="label">
+          {line}
+        </Text>
+      ))}
       {said.map((line) => (
         <Text key={line} size="label">
           {line}

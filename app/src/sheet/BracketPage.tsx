@@ -1,4 +1,4 @@
-import { formatStops, readBracket, type FrameRecord, type Look } from '@fulgent/core';
+import { formatStops, readBracket, type Look } from '@fulgent/core';
 import { useLocalSearchParams } from 'expo-router';
 import { Image, View } from 'react-native';
 import useSWR from 'swr';
@@ -9,7 +9,7 @@ import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { areaWords } from './frame-words';
-import { studyFrame } from './study-frame';
+import { useFrames } from './useReading';
 
 const useStyles = themed((t) => ({
   sheet: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
@@ -28,18 +28,16 @@ export function BracketPage({ look }: { readonly look: Look }) {
   const wide = useIsWide();
   const lookId = useOpenLook((state) => state.id)!;
   const { light: lightId = '' } = useLocalSearchParams<{ light: string }>();
-  const { data: all } = useSWR<FrameRecord[], Error>(api.framesOf(lookId));
+  const { data: all } = useFrames(api.framesOf(lookId));
   const frames = (all ?? [])
     .filter(({ kind, lightId: own }) => kind === 'bracket' && own === lightId)
     .sort((a, b) => a.stops - b.stops);
   const { data: read, error } = useSWR(
     frames.length ? ['bracket', ...frames.map(({ id, revision }) => `${id}.${revision}`)] : null,
     async () => {
-      const out = [];
-      for (const frame of frames) {
-        const { patches, summary } = await studyFrame(frame, frame.notes.marks.length ? frame.notes.marks : null);
-        out.push({ stops: frame.stops, patches, summary });
-      }
+      const out = await Promise.all(
+        frames.map(async ({ id, stops, reading }) => ({ stops, ...(reading ?? (await api.readFrameReading(id))) })),
+      );
       return readBracket(look, lightId, out);
     },
   );

@@ -1,6 +1,14 @@
-import { formatStops, patchNotes, type Look, type Mark, type FrameNotes, type FrameRecord } from '@fulgent/core';
+import {
+  BLACK_STOPS,
+  formatStops,
+  type FrameNotes,
+  type FrameReading,
+  type FrameRecord,
+  type Look,
+  type Mark,
+} from '@fulgent/core';
 import { useLocalSearchParams, useRouter, type Href } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
@@ -14,12 +22,11 @@ import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import type { FrameStudy } from '../workers/frame-study';
 import { areaWords, exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
 import { GradedFrom } from './GradedFrom';
 import { judged } from './judge';
 import { MarkedPicture } from './MarkedPicture';
-import { studyFrame } from './study-frame';
+import { useReading } from './useReading';
 
 /** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
 export function FramePage({ look }: { readonly look: Look }) {
@@ -28,30 +35,8 @@ export function FramePage({ look }: { readonly look: Look }) {
   const { data: planned } = useSWR<Look, Error>(frameId ? `${api.frames}/${frameId}/look` : null, { revalidateOnFocus: false });
   const router = useRouter();
   const lookId = useOpenLook((state) => state.id);
-  const [found, setStudy] = useState<FrameStudy | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
-  const [own, setOwn] = useState<readonly Mark[] | null>(null);
-  const marks = own ?? (frame?.notes.marks.length ? frame.notes.marks : null);
-  const marksKey = JSON.stringify(marks);
+  const { reading: found, error: failure } = useReading(frame);
   const aloneId = frame?.kind === 'alone' ? frame.lightId : null;
-  const kind = frame?.kind;
-
-  useEffect(() => {
-    if (!planned || kind === undefined) return undefined;
-    let stale = false;
-    const given = JSON.parse(marksKey) as Mark[] | null;
-    studyFrame({ id: frameId, kind, lightId: aloneId ?? '' }, given, planned).then(
-      (answer) => {
-        if (!stale) setStudy(answer);
-      },
-      (reason: unknown) => {
-        if (!stale) setFailure(reason instanceof Error ? reason.message : String(reason));
-      },
-    );
-    return () => {
-      stale = true;
-    };
-  }, [frameId, planned, aloneId, kind, marksKey]);
 
   const judge = async (change: Partial<FrameNotes>) => {
     if (!frame) return;
@@ -61,23 +46,10 @@ export function FramePage({ look }: { readonly look: Look }) {
       say(reason instanceof Error ? reason.message : String(reason));
     }
   };
-  // What was measured goes with the frame: the log and learning read it from there.
-  const measured =
-    found && frame && frame.kind !== 'black'
-      ? JSON.stringify(found.patches.map(({ probe, x, y, linear }) => [probe, x, y, linear]))
-      : null;
-  const kept = frame ? JSON.stringify(frame.notes.patches.map(({ probe, x, y, linear }) => [probe, x, y, linear])) : null;
-  useEffect(() => {
-    if (!found || measured === null || measured === kept) return;
-    void judge({ marks: [...found.marks], patches: patchNotes(found.patches, found.parts) });
-    // `judge` reads the frame that this was measured from.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [measured]);
-
   if (error ?? failure) {
     return (
       <View style={{ padding: SPACE.m, gap: SPACE.m, alignItems: 'flex-start' }}>
-        <Text>{error?.message ?? failure}</Text>
+        <Text>{(error ?? failure)!.message}</Text>
         <Button label="Try again" onPress={() => void mutate()} />
       </View>
     );
@@ -86,7 +58,13 @@ export function FramePage({ look }: { readonly look: Look }) {
   return (
     <View>
       <Section title={frame.name} aside={KIND_NAMES[frame.kind]}>
-        <Pictures frame={frame} planned={planned} found={found} onMarks={setOwn} aloneId={aloneId} />
+        <Pictures
+          frame={frame}
+          planned={planned}
+          found={found}
+          onMarks={(marks) => void judge({ marks: [...marks] })}
+          aloneId={aloneId}
+        />
         <View style={{ flexDirection: 'row' }}>
           <Button
             label={frame.notes.drawn.length ? `Drawing, ${frame.notes.drawn.length}` : 'Draw on it'}
@@ -123,7 +101,7 @@ function Pictures({
 }: {
   readonly frame: FrameRecord;
   readonly planned: Look;
-  readonly found: FrameStudy | null;
+  readonly found: FrameReading | null;
   readonly onMarks: (marks: readonly Mark[]) => void;
   readonly aloneId: string | null;
 }) {
@@ -150,12 +128,23 @@ function Pictures({
               As planned
             </Text>
           </View>
-          <MarkedPicture frame={frame} look={planned} width={each} height={height} marks={found?.marks ?? []} onMarks={onMarks} />
+          <MarkedPicture
+            frame={frame}
+            look={planned}
+            width={each}
+            height={height}
+            marks={marksOf(frame, found)}
+            onMarks={onMarks}
+          />
         </>
       ) : null}
     </View>
   );
 }
+
+/** Those placed by hand, which are there before they are measured; else where the places were found. */
+const marksOf = ({ notes }: FrameRecord, found: FrameReading | null): readonly Mark[] =>
+  notes.marks.length > 0 ? notes.marks : (found?.marks ?? []);
 
 const useStyles = themed((t) => ({
   pair: { width: 34, height: 16, flexDirection: 'row', borderWidth: 1, borderColor: t.line },
@@ -170,9 +159,10 @@ const useStyles = themed((t) => ({
   figure: { width: 58 },
 }));
 
-function Findings({ look, frame, found }: { readonly look: Look; readonly frame: FrameRecord; readonly found: FrameStudy }) {
+function Findings({ look, frame, found }: { readonly look: Look; readonly frame: FrameRecord; readonly found: FrameReading }) {
   const styles = useStyles();
   const { summary, comparison, leak, unevenStops } = found;
+  const isBlack = (id: string) => found.patches.some(({ probe, stops }) => probe === id && stops <= BLACK_STOPS);
   const { channels, lost, spots, areas } = summary.clipping;
   const worst = useMemo(
     () => [...(comparison?.lights ?? [])].sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops)),
@@ -230,7 +220,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
                 {patch.name}
               </Text>
               <Text narrow style={styles.figure} align="right">
-                {Number.isFinite(patch.stops) ? formatStops(patch.stops) : 'black'}
+                {isBlack(patch.probe) ? 'black' : formatStops(patch.stops)}
               </Text>
               <Text narrow style={styles.figure} align="right">
                 {Math.abs(patch.hueDeg) < 1 ? '0°' : `${patch.hueDeg > 0 ? '+' : '-'}${Math.abs(Math.round(patch.hueDeg))}°`}

@@ -16,14 +16,18 @@ import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
-import { exposureWords, KIND_NAMES } from './frame-words';
+import { exposureWords, frameName, KIND_NAMES } from './frame-words';
+import { readingLine, useFrames } from './useReading';
 
 const KINDS = Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name }));
+
+const FILLERS = [1, 2, 3, 4];
 
 const useStyles = themed((t) => ({
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
   card: { width: 164, flexGrow: 1, maxWidth: 260, backgroundColor: t.raised, borderRadius: 3, overflow: 'hidden' },
   picture: { width: '100%', height: 150, backgroundColor: t.ground },
+  filler: { width: 164, flexGrow: 1, maxWidth: 260 },
   text: { padding: SPACE.s, gap: 2 },
   foot: { flexDirection: 'row', justifyContent: 'flex-end' },
 }));
@@ -31,7 +35,7 @@ const useStyles = themed((t) => ({
 /** Frames that were taken of this look, and the way to add one. */
 export function FramesPage({ look }: { readonly look: Look }) {
   const id = useOpenLook((state) => state.id)!;
-  const { data: frames, error, mutate } = useSWR<FrameRecord[], Error>(api.framesOf(id));
+  const { data: frames, error, mutate } = useFrames(api.framesOf(id));
   const { data: devices } = useSWR<{ on: boolean }>(api.devices);
   const [kind, setKind] = useState<FrameKind>('full');
   const [lightId, setLight] = useState(look.lights[0]?.id ?? '');
@@ -55,7 +59,7 @@ export function FramesPage({ look }: { readonly look: Look }) {
   const load = () =>
     void chooseFile('image/jpeg,image/png,image/tiff,.tif,.tiff').then((file) => {
       if (!file) return undefined;
-      const name = file.name.replace(/\.[^.]*$/, '').slice(0, 120) || 'Frame';
+      const name = frameName(file, 'Frame');
       return work(() =>
         api.addFrame(id, file, { name, kind, light: ofLight ? lightId : '', stops: kind === 'bracket' ? stops : 0 }),
       );
@@ -188,6 +192,11 @@ function Cards({
                       ...said,
                     ].join(' · ')}
                   </Text>
+                  {readingLine(frame) ? (
+                    <Text size="small" numberOfLines={3}>
+                      {readingLine(frame)}
+                    </Text>
+                  ) : null}
                   <Text size="small" quiet numberOfLines={2}>
                     {exposureWords(frame)}
                   </Text>
@@ -203,6 +212,10 @@ function Cards({
           </View>
         );
       })}
+      {/* The last row's cards are as wide as those above. */}
+      {FILLERS.map((n) => (
+        <View key={n} style={styles.filler} />
+      ))}
     </View>
   );
 }

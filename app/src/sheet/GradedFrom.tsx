@@ -1,15 +1,13 @@
-import type { FrameNotes, FrameRecord } from '@fulgent/core';
+import type { FrameNotes, FrameReading, FrameRecord } from '@fulgent/core';
 import { useState } from 'react';
-import useSWR from 'swr';
 import { api } from '../api/client';
 import { Field } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
-import type { FrameStudy } from '../workers/frame-study';
 import { areaWords } from './frame-words';
-import { studyFrame } from './study-frame';
+import { useFrames, useReading } from './useReading';
 
 /** A frame that was worked on afterwards, against the one that it came from: what that did to clipping and colour. */
 export function GradedFrom({
@@ -18,20 +16,21 @@ export function GradedFrom({
   onJudge,
 }: {
   readonly frame: FrameRecord;
-  readonly found: FrameStudy | null;
+  readonly found: FrameReading | null;
   readonly onJudge: (change: Partial<FrameNotes>) => void;
 }) {
   const { gradedFrom, gradedHow } = frame.notes;
-  const { data: all } = useSWR<FrameRecord[], Error>(api.framesOf(frame.lookId));
+  const { data: all } = useFrames(api.framesOf(frame.lookId));
   const others = (all ?? []).filter(({ id, notes, kind }) => id !== frame.id && !notes.graded && kind === frame.kind);
   const from = others.find(({ id }) => id === gradedFrom);
   const [how, setHow] = useState<string | null>(null);
-  const marks = found?.marks;
-  const { data: before, error } = useSWR(from && marks ? ['graded', from.id, JSON.stringify(marks)] : null, () =>
-    studyFrame(from!, marks!),
-  );
-  const chroma = ({ patches }: FrameStudy) =>
-    patches.length ? patches.reduce((sum, patch) => sum + patch.chroma, 0) / patches.length : 0;
+  const { reading: before, error } = useReading(from);
+  // Places that both frames show; each is read where it was found in its own frame.
+  const both = (before?.patches ?? []).map(({ probe }) => probe).filter((id) => found?.patches.some(({ probe }) => probe === id));
+  const chroma = ({ patches }: FrameReading) =>
+    both.length
+      ? patches.filter(({ probe }) => both.includes(probe)).reduce((sum, patch) => sum + patch.chroma, 0) / both.length
+      : 0;
   return (
     <Section title="Graded from" aside="before and after">
       {others.length ? (
@@ -53,7 +52,7 @@ export function GradedFrom({
           setHow(null);
         }}
       />
-      {error ? <Text role="alert">{error instanceof Error ? error.message : String(error)}</Text> : null}
+      {error ? <Text role="alert">{error.message}</Text> : null}
       {from && before && found ? (
         <Table
           label="Before and after grading"

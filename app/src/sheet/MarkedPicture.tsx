@@ -139,7 +139,17 @@ function Large({
             <IconButton icon="chevron-right" label="Right" onPress={() => put(mark.x + NUDGE, mark.y)} />
           </View>
         ) : null}
-        <Button label="Done" onPress={onClose} />
+        <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
+          <Button
+            label="Find the places again"
+            disabled={frame.notes.marks.length === 0}
+            onPress={() => {
+              onMarks([]);
+              onClose();
+            }}
+          />
+          <Button label="Done" onPress={onClose} />
+        </View>
       </View>
     </Sheet>
   );

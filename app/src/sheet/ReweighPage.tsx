@@ -1,7 +1,6 @@
 import { formatStops, type Look, type FrameRecord } from '@fulgent/core';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
-import useSWR from 'swr';
 import { api } from '../api/client';
 import { useOpenLook } from '../look/store';
 import { SPACE } from '../theme/theme';
@@ -10,6 +9,7 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { useFrames } from './useReading';
 import { study } from '../workers/study';
 
 const WIDEST = 420;
@@ -17,7 +17,7 @@ const WIDEST = 420;
 /** Real frames of one light each, added up in linear light at other powers: a relight without shooting again. */
 export function ReweighPage({ look }: { readonly look: Look }) {
   const id = useOpenLook((state) => state.id)!;
-  const { data: frames } = useSWR<FrameRecord[], Error>(api.framesOf(id));
+  const { data: frames } = useFrames(api.framesOf(id));
   const newest = new Map<string, FrameRecord>();
   for (const frame of frames ?? []) if (frame.kind === 'alone') newest.set(frame.lightId, frame);
   const used = [...newest.values()];

@@ -7,6 +7,10 @@ export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
   bracket: 'Bracket of a light',
 };
 
+/** What a frame is called: as its file is, else as it is otherwise. */
+export const frameName = (file: { readonly name: string }, otherwise: string): string =>
+  file.name.replace(/\.[^.]*$/, '').slice(0, 120) || otherwise;
+
 /** Exposure as the file tells it, in a line. */
 export function exposureWords({ meta }: Pick<FrameRecord, 'meta'>): string {
   const parts = [

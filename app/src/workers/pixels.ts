@@ -3,8 +3,6 @@ import { decodeSrgb, InputError, type FramePixels } from '@fulgent/core';
 /** Decoding of pictures in a worker. */
 
 export const STUDY_PX = 96;
-/** Large enough that a lamp in a corner keeps its brightness. */
-export const FRAME_PX = 1600;
 export const THUMB_PX = 160;
 const LARGEST_PICTURE = 40_000_000;
 

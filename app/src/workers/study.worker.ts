@@ -6,7 +6,6 @@ import {
   remake,
   type Fixture,
   type Lessons,
-  type Mark,
   type Remake,
   type TaughtFrame,
   causesOf,
@@ -29,9 +28,7 @@ import {
   type WideBalance,
   colourClusters,
   lightsAtWhites,
-  measureFrame,
   whiteScale,
-  type FrameMeasure,
   type LightAtWhites,
   baseCamera,
   correctionForLight,
@@ -73,8 +70,8 @@ import {
 } from '@fulgent/core/files';
 import { expose } from 'comlink';
 import { withFigures } from '../figure/figures';
-import { addedUp, studyFrame, type FrameStudy } from './frame-study';
-import { FRAME_PX, middleOf, pixelsOf, STUDY_PX, THUMB_PX } from './pixels';
+import { addedUp } from './added-up';
+import { middleOf, pixelsOf, STUDY_PX, THUMB_PX } from './pixels';
 
 /** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
 export interface StudyApi {
@@ -98,8 +95,6 @@ export interface StudyApi {
   clusters(picture: Blob, count: number): Promise<PictureStudy>;
   photoGel(without: Blob, through: Blob, sourceK: number): Promise<{ wavelengthsNm: number[]; values: number[] }>;
   greyFrame(picture: Blob): Promise<[number, number, number]>;
-  /** Mean and 99.9th percentile of each channel of a frame, as encoded. */
-  blackFrame(picture: Blob): Promise<FrameMeasure>;
   whites(look: Look): WhiteStudy;
   causes(look: Look, word: FaultWord): readonly Cause[];
   wide(look: Look, freedom: Freedom): WideBalance;
@@ -109,8 +104,6 @@ export interface StudyApi {
   effects(look: Look): readonly EffectReading[];
   variant(look: Look, kind: VariantKind, id: string): Variant;
   sheetCsv(look: Look): string;
-  /** Reads a test frame: at these marks, or where they are found. */
-  testFrame(picture: Blob, look: Look, aloneId: string | null, marks: readonly Mark[] | null): Promise<FrameStudy>;
   learn(frames: readonly TaughtFrame[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
@@ -166,11 +159,6 @@ const api: StudyApi = {
 
   greyFrame: middleOf,
 
-  async blackFrame(picture) {
-    const { data } = await pixelsOf(picture, FRAME_PX);
-    return measureFrame(data.data, data.width, data.height);
-  },
-
   whites(look) {
     const scaleK = whiteScale(SCALE_STEPS);
     const at = (whiteK: number, tintDuv: number) => ({ whiteK, tintDuv });
@@ -193,8 +181,6 @@ const api: StudyApi = {
   effects: readEffects,
   variant: makeVariant,
   sheetCsv: (look) => sheetCsv(runSheet(look)),
-
-  testFrame: studyFrame,
 
   learn,
 

@@ -84,6 +84,7 @@ function lookEntry(db: Db, id: string) {
 }
 
 function frameEntry(db: Db, id: string) {
-  const { deletedAt: _deletedAt, look, ...rest } = db.select().from(frames).where(eq(frames.id, id)).get()!;
+  // What was measured follows from the rest, and is measured again where it comes in.
+  const { deletedAt: _deletedAt, reading: _reading, look, ...rest } = db.select().from(frames).where(eq(frames.id, id)).get()!;
   return { ...rest, look: JSON.parse(look) };
 }

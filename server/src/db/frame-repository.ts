@@ -1,4 +1,12 @@
-import { NO_NOTES, upgradeNotes, type FrameKind, type FrameNotes, type FrameRecord } from '@fulgent/core';
+import {
+  isCurrentReading,
+  NO_NOTES,
+  upgradeNotes,
+  type FrameKind,
+  type FrameNotes,
+  type FrameReading,
+  type FrameRecord,
+} from '@fulgent/core';
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { PictureFacts } from '../frames/decode';
@@ -29,13 +37,27 @@ const SHOWN = {
   heightPx: frames.heightPx,
   meta: frames.meta,
   notes: frames.notes,
+  reading: frames.reading,
   revision: frames.revision,
   createdAt: frames.createdAt,
   updatedAt: frames.updatedAt,
 };
 
-/** A row that an earlier version wrote may lack what can be said of a frame now. */
-const upgraded = (row: FrameRecord): FrameRecord => ({ ...row, notes: upgradeNotes(row.notes) as FrameNotes });
+/** A row that an earlier version wrote may lack what can be said of a frame now; a reading of other marks, or of another version, is none. */
+function upgraded(row: FrameRecord): FrameRecord {
+  const notes = upgradeNotes(row.notes) as FrameNotes;
+  return { ...row, notes, reading: isCurrentReading(row.reading, notes.marks) ? row.reading : null };
+}
+
+const FIGURES_KEPT = 6;
+
+/** With as many figures as a frame holds, not as many as a computer does: readings are listed and sent by the hundred. */
+function rounded(reading: FrameReading): FrameReading {
+  const short = (_key: string, value: unknown) => (typeof value === 'number' ? Number(value.toPrecision(FIGURES_KEPT)) : value);
+  // Marks placed by hand are compared with those of the frame: they stay as they are.
+  const { given } = reading;
+  return { ...(JSON.parse(JSON.stringify(reading, short)) as FrameReading), given, ...(given.length ? { marks: given } : {}) };
+}
 
 /** Frames kept for one look; more are a shoot of their own. */
 const MOST_FRAMES = 400;
@@ -139,6 +161,28 @@ export function frameRepository(db: Db, files: PictureStore) {
         { behavior: 'immediate' },
       );
     },
+
+    /** Stores what was measured, unless its marks have been moved meanwhile: what was measured is not what is said, and makes no revision. */
+    keepReading(id: string, reading: FrameReading): FrameRecord {
+      const frame = read(id);
+      if (isCurrentReading(reading, frame.notes.marks))
+        db.update(frames)
+          .set({ reading: rounded(reading) })
+          .where(eq(frames.id, id))
+          .run();
+      return read(id);
+    },
+
+    /** Frames that are still to be measured, oldest first. */
+    unread: (): string[] =>
+      db
+        .select(SHOWN)
+        .from(frames)
+        .where(present)
+        .orderBy(asc(frames.createdAt), asc(frames.id))
+        .all()
+        .map(upgraded)
+        .flatMap(({ id, reading }) => (reading === null ? [id] : [])),
 
     remove(id: string): void {
       read(id);

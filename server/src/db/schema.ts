@@ -1,4 +1,4 @@
-import type { FrameKind, FrameMeta, FrameNotes } from '@fulgent/core';
+import type { FrameKind, FrameMeta, FrameNotes, FrameReading } from '@fulgent/core';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
@@ -80,6 +80,8 @@ export const frames = sqliteTable(
     /** Exposure and the like as the file tells it. */
     meta: text({ mode: 'json' }).$type<FrameMeta>().notNull(),
     notes: text({ mode: 'json' }).$type<FrameNotes>().notNull(),
+    /** What was measured in it; null until then. It follows from the files, the look and the marks, and can be made anew. */
+    reading: text({ mode: 'json' }).$type<FrameReading>(),
     revision: integer().notNull(),
     /** The look as it was, as JSON text. */
     look: text().notNull(),

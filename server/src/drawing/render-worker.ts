@@ -1,17 +1,29 @@
 import { parentPort } from 'node:worker_threads';
 import path from 'node:path';
+import { InputError } from '@fulgent/core';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
-import type { RenderRequest } from './render';
+import { measureWith } from './measure';
+import type { Answer, Asked } from './render';
 
 readFiguresFrom(path.join(__dirname, '../../core/figures'));
 const studio = makeStudio();
+const measure = measureWith(studio);
 
-parentPort!.on('message', ({ id, look, width, height, only }: RenderRequest & { id: number }) => {
-  try {
-    const { rgba } = studio.picture({ look, width, height, fineness: 2, only: only ?? undefined });
-    parentPort!.postMessage({ id, rgba });
-  } catch (error) {
-    parentPort!.postMessage({ id, error: error instanceof Error ? error.message : String(error) });
-  }
+async function answerTo(asked: Asked): Promise<NonNullable<Answer['done']>> {
+  if (asked.task === 'measure') return measure(asked.request);
+  const { look, width, height, only } = asked.request;
+  return studio.picture({ look, width, height, fineness: 2, only: only ?? undefined }).rgba;
+}
+
+parentPort!.on('message', (asked: Asked) => {
+  const answer = (part: Omit<Answer, 'id'>) => parentPort!.postMessage({ id: asked.id, ...part });
+  answerTo(asked).then(
+    (done) => answer({ done }),
+    (error: unknown) =>
+      answer({
+        failed: error instanceof Error ? error.message : String(error),
+        ...(error instanceof InputError ? { field: error.field } : {}),
+      }),
+  );
 });

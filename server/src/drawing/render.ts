@@ -1,9 +1,10 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { Look } from '@fulgent/core';
+import { InputError, type FrameReading, type Look } from '@fulgent/core';
 import sharp from 'sharp';
+import type { Measure, MeasureRequest } from './measure';
 
-/** Pictures of looks, drawn beside the server's own thread. */
+/** Pictures of looks, and the measuring of test frames against them, beside the server's own thread. */
 
 export interface RenderRequest {
   readonly look: Look;
@@ -16,25 +17,37 @@ export interface RenderRequest {
 /** RGBA of 8 bits. */
 export type Render = (request: RenderRequest) => Promise<Uint8ClampedArray>;
 
-interface Answer {
+/** What the worker is asked, and what it answers. */
+export type Asked = { readonly id: number } & (
+  { readonly task: 'picture'; readonly request: RenderRequest } | { readonly task: 'measure'; readonly request: MeasureRequest }
+);
+export interface Answer {
   readonly id: number;
-  readonly rgba?: Uint8ClampedArray;
-  readonly error?: string;
+  readonly done?: Uint8ClampedArray | FrameReading;
+  readonly failed?: string;
+  /** The field of an input that could not be used. */
+  readonly field?: string;
 }
 
-/** Draws in a worker that starts at its first use; one picture after another. */
-export function workerRender(): { readonly render: Render; readonly close: () => void } {
+interface Waiting {
+  readonly resolve: (done: unknown) => void;
+  readonly reject: (error: Error) => void;
+}
+
+/** Draws and measures in a worker that starts at its first use; one thing after another. */
+export function drawingWorker(): { readonly render: Render; readonly measure: Measure; readonly close: () => void } {
   let worker: Worker | null = null;
   let next = 1;
-  const waiting = new Map<number, { resolve: (rgba: Uint8ClampedArray) => void; reject: (error: Error) => void }>();
+  const waiting = new Map<number, Waiting>();
   const start = (): Worker => {
     const started = new Worker(path.join(__dirname, 'render-worker.js'));
     started.unref();
-    started.on('message', ({ id, rgba, error }: Answer) => {
+    started.on('message', ({ id, done, failed, field }: Answer) => {
       const one = waiting.get(id);
       waiting.delete(id);
-      if (rgba) one?.resolve(rgba);
-      else one?.reject(new Error(error ?? 'The picture could not be drawn.'));
+      if (done) one?.resolve(done);
+      else if (field !== undefined) one?.reject(new InputError(field, failed!));
+      else one?.reject(new Error(failed ?? 'The picture could not be drawn.'));
     });
     const fail = (error: Error) => {
       worker = null;
@@ -48,14 +61,16 @@ export function workerRender(): { readonly render: Render; readonly close: () =>
     });
     return started;
   };
+  const ask = <T>(asked: { task: Asked['task']; request: RenderRequest | MeasureRequest }): Promise<T> =>
+    new Promise((resolve, reject) => {
+      worker ??= start();
+      const id = next++;
+      waiting.set(id, { resolve: resolve as Waiting['resolve'], reject });
+      worker.postMessage({ id, ...asked });
+    });
   return {
-    render: (request) =>
-      new Promise((resolve, reject) => {
-        worker ??= start();
-        const id = next++;
-        waiting.set(id, { resolve, reject });
-        worker.postMessage({ id, ...request });
-      }),
+    render: (request) => ask({ task: 'picture', request }),
+    measure: (request) => ask({ task: 'measure', request }),
     close: () => void worker?.terminate(),
   };
 }

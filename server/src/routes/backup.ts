@@ -21,8 +21,8 @@ const tooLarge = () =>
     `The archive is larger than ${LARGEST_ARCHIVE / 1e9} GB. Take shoots in one by one, as look files.`,
   );
 
-/** Everything out and in as one archive, and verified copies of the database. */
-export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: PictureStore): Router {
+/** Everything out and in as one archive, and verified copies of the database. `onTaken` is called when an archive came in. */
+export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: PictureStore, onTaken: () => void): Router {
   const router = Router();
 
   router.get('/', async (_req, res) => {
@@ -38,7 +38,9 @@ export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: Pic
     await mkdir(incoming, { recursive: true });
     try {
       await pipeline(within(req, LARGEST_ARCHIVE, tooLarge), createWriteStream(file));
-      res.json(await takeArchive(db, pictures, file));
+      const outcome = await takeArchive(db, pictures, file);
+      onTaken();
+      res.json(outcome);
     } finally {
       await rm(file, { force: true });
     }

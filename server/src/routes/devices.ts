@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { Router } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
+import type { FrameReadings } from '../frames/readings';
 import type { Repository } from '../db/repository';
 import type { Deviations, StandIns } from '../devices/stand-ins';
 import { invalid } from '../problem';
@@ -40,7 +41,7 @@ function deviationsOf(value: unknown): Deviations {
 }
 
 /** The stand-in devices: switched on and off, sent to, read back. */
-export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameRepository): Router {
+export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameRepository, readings: FrameReadings): Router {
   const router = Router();
 
   router.get('/', (_req, res) => {
@@ -91,6 +92,7 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
       stops: 0,
       bytes: Readable.from([original]),
     });
+    readings.begin(stored.id);
     res.status(201).location(`/api/frames/${stored.id}`).json(stored);
   });
 

@@ -2,6 +2,7 @@ import { frameLabelSchema, frameNotesSchema, upgradeLook, type FrameRecord } fro
 import { Router, type Request } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
+import type { FrameReadings } from '../frames/readings';
 import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
@@ -33,7 +34,7 @@ const KEPT = { 'Cache-Control': 'private, max-age=31536000, immutable' };
 const tag = ({ revision }: FrameRecord) => `"${revision}"`;
 
 /** Frames of one look: `POST /api/looks/:id/frames` takes the file itself as the body. */
-export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) => unknown): Router {
+export function lookFrameRoutes(frames: FrameRepository, readings: FrameReadings, hasLook: (id: string) => unknown): Router {
   const router = Router({ mergeParams: true });
 
   router.get('/', (req: Request<{ id: string }>, res) => {
@@ -48,13 +49,14 @@ export function lookFrameRoutes(frames: FrameRepository, hasLook: (id: string) =
     hasLook(req.params.id);
     const bytes = within(req, LARGEST_PICTURE, tooLarge);
     const stored = await frames.add({ lookId: req.params.id, name, kind, lightId: light, stops, bytes });
+    readings.begin(stored.id);
     res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(stored);
   });
 
   return router;
 }
 
-export function frameRoutes(frames: FrameRepository): Router {
+export function frameRoutes(frames: FrameRepository, readings: FrameReadings): Router {
   const router = Router();
 
   router.get('/', (_req, res) => {
@@ -72,6 +74,7 @@ export function frameRoutes(frames: FrameRepository): Router {
     const { notes: said } = validated(partBody, req.body);
     const { notes } = validated(changeBody, { notes: { ...frames.read(req.params.id).notes, ...said } });
     const stored = frames.update(req.params.id, revision, notes);
+    if (stored.reading === null) readings.begin(stored.id);
     res.set('ETag', tag(stored)).json(stored);
   });
 
@@ -82,6 +85,11 @@ export function frameRoutes(frames: FrameRepository): Router {
 
   router.post('/:id/restore', (req, res) => {
     res.json(frames.restore(req.params.id));
+  });
+
+  // What was measured in the frame; waits until it is.
+  router.get('/:id/reading', async (req: Request<{ id: string }>, res) => {
+    res.json((await readings.of(req.params.id)).reading);
   });
 
   router.get('/:id/look', (req, res) => {

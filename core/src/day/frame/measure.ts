@@ -19,7 +19,7 @@ export interface Patch extends Mark {
   readonly lightness: number;
   readonly chroma: number;
   readonly hueDeg: number;
-  /** Luminance, stops from mid-grey; -Infinity for black. */
+  /** Luminance, stops from mid-grey; `BLACK_STOPS` for black. */
   readonly stops: number;
   /** Share of its pixels at which each channel clips. */
   readonly clipped: Channels;
@@ -47,6 +47,9 @@ export interface FrameSummary {
   readonly meanStops: number;
 }
 
+/** What nothing at all reads as, stops from mid-grey: far under what 8 bits can hold, and a number that a file can keep. */
+export const BLACK_STOPS = -20;
+
 const CLIPS_FROM = 254;
 const LINEAR = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255));
 const [WR, WG, WB] = [0.2126390058715102, 0.7151686787677559, 0.0721923153607337];
@@ -55,7 +58,7 @@ const FLOOR_SHARE = 0.005;
 const SPOT_SHARE = 0.0008;
 
 const luminance = (r: number, g: number, b: number) => WR * r + WG * g + WB * b;
-const stopsOf = (y: number) => Math.log2(y / MID_GREY);
+const stopsOf = (y: number) => Math.max(BLACK_STOPS, Math.log2(y / MID_GREY));
 
 function checkPixels({ rgba, width, height }: FramePixels): void {
   const pixels = width * height;
@@ -177,7 +180,7 @@ function patchesBySize(
 
 /** How even a part of the picture is lit: brightest against darkest of the patches named, stops; null with fewer than two. */
 export function evenness(patches: readonly Patch[], probes: readonly string[]): number | null {
-  const stops = patches.filter(({ probe, stops: s }) => probes.includes(probe) && Number.isFinite(s)).map(({ stops: s }) => s);
+  const stops = patches.filter(({ probe, stops: s }) => probes.includes(probe) && s > BLACK_STOPS).map(({ stops: s }) => s);
   return stops.length < 2 ? null : Math.max(...stops) - Math.min(...stops);
 }
 

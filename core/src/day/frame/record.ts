@@ -1,13 +1,10 @@
 import * as yup from 'yup';
-import { flag, id, LIMITS, name, note, number, object, triple } from '../../document/fields';
+import { flag, id, LIMITS, name, note, number, object } from '../../document/fields';
 import type { Look } from '../../document/schema';
-import type { Patch } from './measure';
-import type { PatchParts } from '../../picture/patches';
+import { FRAME_KINDS, type FrameKind } from './kinds';
+import type { FrameReading } from './reading';
 
 /** What is kept of a test frame besides its pixels: one description for the store, the API, archives and the application. */
-
-export const FRAME_KINDS = ['full', 'black', 'alone', 'bracket'] as const;
-export type FrameKind = (typeof FRAME_KINDS)[number];
 
 export const FRAME_VERDICTS = ['', 'kept', 'rejected'] as const;
 
@@ -36,11 +33,7 @@ export const NO_META: FrameMeta = {
   lens: null,
 };
 
-const figure = () => number(-1e9, 1e9);
 const place = { probe: id(), x: number(0, 1), y: number(0, 1) };
-/** What one light was planned to bring to a place, balanced sensor values. */
-const part = object({ id: id(), raw: yup.tuple([figure(), figure(), figure()]).required() });
-
 /** What can be drawn on a frame, and how many points it takes. */
 export const DRAWN_KINDS = ['line', 'arrow', 'ring', 'note'] as const;
 export type DrawnKind = (typeof DRAWN_KINDS)[number];
@@ -60,24 +53,10 @@ const drawn = object({
 });
 export type Drawn = yup.InferType<typeof drawn>;
 
-/** What is said of a frame, and what was measured in it. */
+/** What is said of a frame. */
 export const frameNotesSchema = object({
-  /** Where probes are read. */
+  /** Where places are read that were put there by hand; empty to find them. */
   marks: yup.array(object(place)).required().max(LIMITS.probes),
-  patches: yup
-    .array(
-      object({
-        ...place,
-        linear: triple(),
-        clipped: triple(),
-        parts: yup
-          .array(part)
-          .required()
-          .max(LIMITS.lights + 1),
-      }),
-    )
-    .required()
-    .max(LIMITS.probes),
   verdict: yup.string().defined().oneOf(FRAME_VERDICTS),
   words: note(),
   /** Who says so. */
@@ -93,22 +72,9 @@ export const frameNotesSchema = object({
 
 export type FrameNotes = yup.InferType<typeof frameNotesSchema>;
 
-/** What was measured, as it is kept with a frame: learning reads it from there. */
-export function patchNotes(patches: readonly Patch[], parts: readonly PatchParts[]): FrameNotes['patches'] {
-  return patches.map(({ probe, x, y, linear, clipped }) => ({
-    probe,
-    x,
-    y,
-    linear: [...linear],
-    clipped: [...clipped],
-    parts: (parts.find((one) => one.probe === probe)?.lights ?? []).map(({ id: light, raw }) => ({ id: light, raw: [...raw] })),
-  }));
-}
-
 /** A frame of which nothing is said yet. */
 export const NO_NOTES: FrameNotes = {
   marks: [],
-  patches: [],
   verdict: '',
   words: '',
   by: '',
@@ -119,9 +85,11 @@ export const NO_NOTES: FrameNotes = {
   drawn: [],
 };
 
-/** Notes as earlier versions wrote them, with what they left out. Nothing is checked here. */
+/** Notes as earlier versions wrote them: with what they left out, and without what was measured, which is stored apart now. Nothing is checked here. */
 export function upgradeNotes(value: unknown): unknown {
-  return value !== null && typeof value === 'object' && !Array.isArray(value) ? { ...NO_NOTES, ...value } : value;
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value;
+  const { patches: _measured, ...said } = value as Record<string, unknown>;
+  return { ...NO_NOTES, ...said };
 }
 
 /** A frame as it is spoken of: without its pixels. */
@@ -139,6 +107,8 @@ export interface FrameRecord {
   readonly heightPx: number;
   readonly meta: FrameMeta;
   readonly notes: FrameNotes;
+  /** What was measured in it; null until that is done. */
+  readonly reading: FrameReading | null;
   readonly revision: number;
   /** Epoch milliseconds. */
   readonly createdAt: number;

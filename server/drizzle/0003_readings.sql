@@ -1,0 +1,1 @@
+ALTER TABLE `frames` ADD `reading` text;
