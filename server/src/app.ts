@@ -46,6 +46,8 @@ export interface AppOptions {
   /** Where other machines reach it. */
   readonly addresses?: (() => readonly string[]) | undefined;
   readonly render: Render;
+  /** Draws when nothing else is asked for. */
+  readonly renderLater?: Render | undefined;
   readonly measure: Measure;
   readonly decode: Decode;
   readonly e131Port?: number | undefined;
@@ -61,6 +63,7 @@ export function createApp({
   hosts = ownHosts(),
   addresses = () => [],
   render,
+  renderLater = render,
   measure,
   decode,
   e131Port = 0,
@@ -115,7 +118,7 @@ export function createApp({
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(folder, render)));
+  api.use('/looks', lookRoutes(repo, lookPictures(folder, renderLater)));
   api.use('/frames', frameRoutes(frames, readings));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings));

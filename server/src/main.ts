@@ -43,6 +43,7 @@ function main(): void {
     hosts: ownHosts([config.host, ...config.hosts]),
     addresses: () => reachableAt(config.host, listening),
     render: drawing.render,
+    renderLater: drawing.renderLater,
     measure: drawing.measure,
     decode: decoder.decode,
     e131Port: config.e131Port,

@@ -18,9 +18,9 @@ export interface RenderRequest {
 export type Render = (request: RenderRequest) => Promise<Uint8ClampedArray>;
 
 /** What the worker is asked, and what it answers. */
-export type Asked = { readonly id: number } & (
-  { readonly task: 'picture'; readonly request: RenderRequest } | { readonly task: 'measure'; readonly request: MeasureRequest }
-);
+type AskedWithoutId =
+  { readonly task: 'picture'; readonly request: RenderRequest } | { readonly task: 'measure'; readonly request: MeasureRequest };
+export type Asked = { readonly id: number } & AskedWithoutId;
 export interface Answer {
   readonly id: number;
   readonly done?: Uint8ClampedArray | FrameReading;
@@ -30,50 +30,70 @@ export interface Answer {
 }
 
 interface Waiting {
+  readonly asked: Asked;
   readonly resolve: (done: unknown) => void;
   readonly reject: (error: Error) => void;
 }
 
-/** Draws and measures in a worker that starts at its first use; one thing after another. */
-export function drawingWorker(): { readonly render: Render; readonly measure: Measure; readonly close: () => void } {
+export interface DrawingWorker {
+  readonly render: Render;
+  /** The same, behind everything else that waits: pictures of cards. */
+  readonly renderLater: Render;
+  readonly measure: Measure;
+  readonly close: () => void;
+}
+
+/** Draws and measures in a worker that starts at its first use: one thing after another, what somebody waits for first. */
+export function drawingWorker(start = startWorker): DrawingWorker {
   let worker: Worker | null = null;
   let next = 1;
-  const waiting = new Map<number, Waiting>();
-  const start = (): Worker => {
-    const started = new Worker(path.join(__dirname, 'render-worker.js'));
+  let current: Waiting | null = null;
+  const queues: readonly [now: Waiting[], later: Waiting[]] = [[], []];
+
+  const fail = (error: Error) => {
+    worker = null;
+    for (const one of [current, ...queues.flatMap((queue) => queue.splice(0))]) one?.reject(error);
+    current = null;
+  };
+  const running = (): Worker => {
+    if (worker) return worker;
+    const started = start();
     started.unref();
     started.on('message', ({ id, done, failed, field }: Answer) => {
-      const one = waiting.get(id);
-      waiting.delete(id);
-      if (done) one?.resolve(done);
-      else if (field !== undefined) one?.reject(new InputError(field, failed!));
-      else one?.reject(new Error(failed ?? 'The picture could not be drawn.'));
+      const one = current;
+      if (one?.asked.id !== id) return;
+      current = null;
+      if (done) one.resolve(done);
+      else
+        one.reject(field === undefined ? new Error(failed ?? 'The picture could not be drawn.') : new InputError(field, failed!));
+      proceed();
     });
-    const fail = (error: Error) => {
-      worker = null;
-      for (const one of waiting.values()) one.reject(error);
-      waiting.clear();
-    };
     started.on('error', fail);
     // Ended without a word, as by the system for want of memory.
     started.on('exit', () => {
       if (worker === started) fail(new Error('The picture could not be drawn: its process ended.'));
     });
-    return started;
+    return (worker = started);
   };
-  const ask = <T>(asked: { task: Asked['task']; request: RenderRequest | MeasureRequest }): Promise<T> =>
+  function proceed(): void {
+    if (current) return;
+    current = queues[0].shift() ?? queues[1].shift() ?? null;
+    if (current) running().postMessage(current.asked);
+  }
+  const ask = <T>(asked: AskedWithoutId, isLater = false): Promise<T> =>
     new Promise((resolve, reject) => {
-      worker ??= start();
-      const id = next++;
-      waiting.set(id, { resolve: resolve as Waiting['resolve'], reject });
-      worker.postMessage({ id, ...asked });
+      queues[isLater ? 1 : 0].push({ asked: { id: next++, ...asked }, resolve: resolve as Waiting['resolve'], reject });
+      proceed();
     });
   return {
     render: (request) => ask({ task: 'picture', request }),
+    renderLater: (request) => ask({ task: 'picture', request }, true),
     measure: (request) => ask({ task: 'measure', request }),
     close: () => void worker?.terminate(),
   };
 }
+
+const startWorker = () => new Worker(path.join(__dirname, 'render-worker.js'));
 
 /** A drawn picture as JPEG, with its exposure in EXIF where `look` is given, as a camera would write it. */
 export function asJpeg(rgba: Uint8ClampedArray, width: number, height: number, look?: Look): Promise<Buffer> {
