@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, kept, test } from './fixtures';
+import { expect, kept, openLook, test } from './fixtures';
 
 const toBuild = async (page: Page, url: string, look: string, rest = '') => {
   await page.goto(`${url}/looks/${look}/build${rest}`);
@@ -67,14 +67,14 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   expect(after.brief.mood).toBe('dark');
 });
 
-test('@phone from the word to its cause, which is tried and taken back', async ({ page, server }) => {
+test('@phone from symptom to cause, which is tried and taken back', async ({ page, server }) => {
   await toBuild(page, server.url, 'saltmarsh-3', '/wrong');
   await page.getByRole('radio', { name: 'Just white' }).click();
   const causes = page.getByTestId('causes');
   await expect(causes).toContainText(/Rim right: too bright for its colour/, { timeout: 20_000 });
   const before = await lookOf(page, server.url, 'saltmarsh-3');
   await causes
-    .getByRole('button', { name: /^Try: Lower it/ })
+    .getByRole('button', { name: /^Do it: Lower Rim right/ })
     .first()
     .click();
   await kept(page);
@@ -83,6 +83,31 @@ test('@phone from the word to its cause, which is tried and taken back', async (
   expect(power(await lookOf(page, server.url, 'saltmarsh-3'))).toBeLessThan(power(before));
   await page.getByRole('radio', { name: 'Too orange' }).click();
   await expect(page.getByTestId('causes').or(page.getByTestId('no-cause')).first()).toBeVisible({ timeout: 20_000 });
+});
+
+test('@phone what limits a look is said, what helps is seen, done and undone', async ({ page, server }) => {
+  const weak = await lookOf(page, server.url, 'saltmarsh-1');
+  for (const light of weak.lights) if (light.id === 'backdrop') light.fixture.guideNumberM = 6;
+  const at = `${server.url}/api/looks/saltmarsh-1`;
+  const { revision } = await (await page.request.get(at)).json();
+  expect((await page.request.put(at, { data: weak, headers: { 'If-Match': `"${revision}"` } })).ok()).toBe(true);
+  await openLook(page, server, 'saltmarsh-1');
+  await page.getByRole('button', { name: 'Balance', exact: true }).click();
+  await page.getByRole('button', { name: 'Why' }).click();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet).toContainText(/Backdrop is at full power, \d\.\d stops short/);
+  const first = sheet.getByTestId('proposal').first();
+  await expect(first).toContainText(/\d+ % nearer to the aims/, { timeout: 40_000 });
+  await first.getByRole('button', { name: /^See/ }).click();
+  await expect(first.getByText('Then', { exact: true })).toBeVisible();
+  const before = await lookOf(page, server.url, 'saltmarsh-1');
+  await first.getByRole('button', { name: /^Do it/ }).click();
+  await expect(page.getByText(/^Done: /)).toBeVisible();
+  await kept(page);
+  expect(await lookOf(page, server.url, 'saltmarsh-1')).not.toEqual(before);
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await kept(page);
+  expect(await lookOf(page, server.url, 'saltmarsh-1')).toEqual(before);
 });
 
 test('@phone more than powers, pockets, sums and instruments', async ({ page, server }) => {

@@ -31,10 +31,10 @@ test('from a lit room to a proved black frame', async ({ page, server }, info) =
     .getByRole('button', { name: /^Window, overcast/ })
     .click();
   await expect(level).toContainText(/5\.[0-3] stops under.*a trace/);
-  await expect(page.getByTestId('ambient-ways')).toContainText('Shut the light out');
+  await expect(page.getByTestId('ambient-ways')).toContainText('Black out');
   // The shutter is at sync already: it cannot go faster with flash.
   await expect(page.getByRole('button', { name: 'Set shutter for it' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Set shut the light out for it' }).click();
+  await page.getByRole('button', { name: 'Set black out for it' }).click();
   await expect(level).toContainText(/7\.[01] stops under.*That is as wanted/);
   await expect(page.getByTestId('ambient-ways')).toHaveCount(0);
   await expect(page.getByTestId('gel-rise')).toContainText('lifts ambient as much');
@@ -70,7 +70,7 @@ test('@phone ambient from a meter, from settings, in places; it stands in the la
   await type(page, 'Metered, EV at ISO 100', '9');
   // 2.5 x 2^9 lx.
   await expect(page.getByRole('textbox', { name: 'The same in lux' })).toHaveValue('1280 lx');
-  await page.getByRole('button', { name: 'From a frame that was exposed right' }).click();
+  await page.getByRole('button', { name: 'From a correctly exposed frame' }).click();
   await type(page, 'Its aperture', '4');
   await type(page, 'Its shutter', '1/50');
   await type(page, 'Its ISO', '800');
@@ -113,7 +113,7 @@ test('@phone a drowned colour is rescued by the ratio, and the change is put dow
   await openLook(page, server, id);
   await expect(page.getByTestId('row-tube').getByRole('button').first()).toHaveAccessibleName(/Washed out/);
   await toCamera(page, server.url, id, '/mixed');
-  await page.getByRole('button', { name: 'Keep these to compare with' }).click();
+  await page.getByRole('button', { name: 'Set as baseline' }).click();
   const drowned = page.getByTestId('drowned-tube');
   await expect(drowned).toContainText(/flash is \d+\.\d stops over it/);
   await drowned.getByRole('button', { name: 'Bring Blue tube up' }).click();
@@ -134,7 +134,7 @@ test('@phone a drowned colour is rescued by the ratio, and the change is put dow
   await expect(drowned).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(drowned).toHaveCount(0);
-  await page.getByRole('button', { name: 'Back to those settings' }).click();
+  await page.getByRole('button', { name: 'Restore the baseline' }).click();
   await expect(drowned).toBeVisible();
 });
 
@@ -145,8 +145,8 @@ test('@phone a flash at its lowest power: ways down with their price', async ({ 
   await toCamera(page, server.url, 'saltmarsh-1', '/mixed');
   await expect(page.getByRole('heading', { name: 'A flash at its lowest power' })).toBeVisible();
   await type(page, 'Still too bright by', '2');
-  await expect(page.getByText('Stop down to f/16.')).toBeVisible();
-  await expect(page.getByText('Put 2.0 stops of neutral density on the lamp.')).toBeVisible();
+  await expect(page.getByText('Stop down from f/8 to f/16.')).toBeVisible();
+  await expect(page.getByText('Put 2.0 stops of neutral density on Rim left.')).toBeVisible();
 });
 
 test('@phone day for night: white, density, what turns blue and what falls short', async ({ page, server }) => {
@@ -240,7 +240,7 @@ test('@phone a lamp over the rating of its holder stops Balance until somebody t
   await expect(page.getByTestId('explanation')).toContainText('Stop: Shelf lamp.');
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeDisabled();
   await page.getByRole('button', { name: 'Open Shelf lamp' }).click();
-  await page.getByRole('button', { name: 'I have read this and take it on' }).click();
+  await page.getByRole('button', { name: 'I have read this and accept the risk' }).click();
   await kept(page);
   await page.getByRole('link', { name: 'Balance' }).click();
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeEnabled();
@@ -255,7 +255,7 @@ test('@phone openings are closed off one by one; a flash metered by the camera c
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(sheet.getByRole('alert')).toHaveText('Say what it is: a window, a door, a crack.');
-  await sheet.getByRole('textbox', { name: 'What, and with what' }).fill('Roof light, card');
+  await sheet.getByRole('textbox', { name: 'What, and how it is closed' }).fill('Roof light, card');
   await sheet.getByRole('button', { name: 'How many: more' }).click();
   await sheet.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('checkbox', { name: 'Roof light, card, 2' })).not.toBeChecked();
@@ -264,7 +264,7 @@ test('@phone openings are closed off one by one; a flash metered by the camera c
   await expect(page.getByText(/it moves when somebody steps in/)).toBeVisible();
   await kept(page);
   await toCamera(page, server.url, 'saltmarsh-1', '/mixed');
-  await expect(page.getByText(/Key: metered by the camera, .* no two frames can be compared/)).toBeVisible();
+  await expect(page.getByText(/Key: in TTL, .* no two frames can be compared/)).toBeVisible();
 });
 
 test('@phone the same questions on the Bench: a light against white, day for night, sun in the window', async ({

@@ -166,7 +166,9 @@ export { mergeLooks, type Merge } from './document/merge';
 export { balance, objectiveOf, type BalanceResult, type PowerChange } from './planning/balance/balance';
 export { MOOD_AIM, type BalanceOptions } from './planning/balance/objective';
 export type { Limit, LimitKind } from './planning/balance/limits';
-export type { Remedy } from './planning/balance/remedies';
+export { remediesFor, type Remedy } from './planning/balance/remedies';
+export { spillCures, type SpillCure } from './planning/proposals/spill-cures';
+export { PROPOSAL_KINDS, type Effort, type Proposal, type ProposalKind } from './planning/proposals/proposal';
 export { gelHeat, HEAT_CAUTION, type HeatReading } from './day/rig/heat';
 export { adaptedLinear, type Adaptation } from './vivid/adaptation';
 export { cameraCard, runSheet, type SheetCard } from './day/sheet/sheet';
@@ -376,16 +378,7 @@ export { dayForNight, type DayForNight, type NightLight, type NightReading } fro
 export { lampCautionKey, openLampStops, readLamp } from './planning/capture/lamps';
 export { viewOf, type View } from './transport/view';
 export type { MaterialName } from './figure/materials';
-export {
-  backdropEvenness,
-  beamAngles,
-  reachTable,
-  spillRemedies,
-  stopsAlong,
-  type Evenness,
-  type Reach as LightReach,
-  type SpillRemedy,
-} from './scene/spill';
+export { backdropEvenness, beamAngles, reachTable, stopsAlong, type Evenness, type Reach as LightReach } from './scene/spill';
 export { continuity, type ContinuityItem } from './planning/continuity';
 export { remake, type Remake } from './planning/balance/remake';
 export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './day/sheet/poses';

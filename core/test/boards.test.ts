@@ -1,5 +1,5 @@
 import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/transport/boards';
-import { demoLooks, evaluate, parseLook, reachTable, spillRemedies, type Board, type Look } from '../src';
+import { demoLooks, evaluate, parseLook, reachTable, spillCures, type Board, type Look, STAND_IN_KIT } from '../src';
 import { makeStudio } from '../src/picture';
 
 const [poster, washed] = demoLooks() as [Look, Look, Look];
@@ -79,10 +79,11 @@ describe('boards in a look', () => {
     reachTable(look)[look.lights.findIndex(({ id }) => id === light)]!.find((row) => row.probe === probe)!.stops;
 
   it('a flag between key and backdrop takes the spill and leaves the face, in readings and picture', () => {
-    const flag = spillRemedies(washed, 'key', 'backdrop').find(({ id }) => id === 'flag')!;
+    const flag = spillCures(washed, 'key', 'backdrop', STAND_IN_KIT).find(({ kind }) => kind === 'flag')!;
     expect(flag.there).toBeLessThan(-0.3);
     expect(flag.atWork).toBeGreaterThan(flag.there);
-    const flagged: Look = { ...washed, boards: [flag.board!] };
+    const flagged = flag.look;
+    expect(flagged.boards).toHaveLength(1);
     parseLook(flagged);
     expect(level(flagged, 'key', 'backdrop') - level(washed, 'key', 'backdrop')).toBeLessThan(-0.2);
     const studio = makeStudio();

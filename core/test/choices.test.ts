@@ -22,6 +22,7 @@ import {
   wideSummary,
   type Light,
   type Look,
+  STAND_IN_KIT,
 } from '../src';
 import { goalOfSpectrum } from '../src/fixture/match';
 import { lookupIn, resolveSource } from '../src/scene/resolve';
@@ -239,7 +240,7 @@ describe('a balance that may change more than powers', () => {
     ['distance', (before: Look, after: Look) => after.lights.some((light, i) => throwM(light) < throwM(before.lights[i]!) - 0.1)],
   ] as const)('opens up by %s when the light is too weak, and says so', (freedom, isBrighter) => {
     const look = weak(poster);
-    const wide = balanceWide(look, { [freedom]: true }, { thorough: false });
+    const wide = balanceWide(look, { [freedom]: true }, STAND_IN_KIT, { thorough: false });
     expect(wide.objective).toBeLessThan(wide.powersOnly);
     expect(isBrighter(look, wide.result.look)).toBe(true);
     expect(wideSummary(wide)).toMatch(/% nearer to the aims/);
@@ -247,16 +248,18 @@ describe('a balance that may change more than powers', () => {
     parseLook(wide.result.look);
   });
 
-  it('keeps to the sync speed and to what can be held, and leaves a T-stop alone', () => {
+  it('keeps to the sync speed and to what can be held, and a T-stop to its lens', () => {
     const look = weak(oven);
-    const wide = balanceWide(look, { shutter: true, aperture: true }, { thorough: false });
+    const wide = balanceWide(look, { shutter: true, aperture: true }, STAND_IN_KIT, { thorough: false });
     expect(wide.result.look.camera.shutterS).toBeLessThanOrEqual(look.camera.longestS + 1e-9);
-    if (look.camera.tStop !== null) expect(wide.result.look.camera.aperture).toBe(look.camera.aperture);
+    // A lens marked in T-stops keeps what it loses.
+    const { tStop, aperture } = wide.result.look.camera;
+    if (tStop !== null) expect(tStop / aperture).toBeCloseTo(look.camera.tStop! / look.camera.aperture, 1);
   });
 
   it('takes other gels of nearly the same hue only, and never moves a locked light', () => {
     const locked = withLights(poster, ({ role }) => ({ locked: role === 'rim' }));
-    const wide = balanceWide(locked, { gels: true, distance: true, grid: true }, { thorough: false });
+    const wide = balanceWide(locked, { gels: true, distance: true, grid: true }, STAND_IN_KIT, { thorough: false });
     wide.result.look.lights.forEach((light, i) => {
       if (light.locked)
         expect([light.position, light.gels, light.modifier]).toEqual([
@@ -270,7 +273,7 @@ describe('a balance that may change more than powers', () => {
   });
 
   it('changes nothing where powers alone reach the aims', () => {
-    const balanced = balanceWide(poster, {}, { thorough: false });
+    const balanced = balanceWide(poster, {}, STAND_IN_KIT, { thorough: false });
     expect(balanced.changes).toEqual([]);
     expect(wideSummary(balanced)).toMatch(/^Nothing but powers/);
   });

@@ -32,6 +32,7 @@ import {
   type FaultWord,
   type Light,
   type Look,
+  STAND_IN_KIT,
 } from '../src';
 import { makeStudio, sumCheck } from '../src/picture';
 import { copyOf } from './support';
@@ -128,14 +129,14 @@ describe('balance, wide', () => {
 
   it('powers alone stay what they were where nothing else is free', () => {
     const look = dim();
-    const wide = balanceWide(look, {});
+    const wide = balanceWide(look, {}, STAND_IN_KIT);
     expect(wide.changes).toEqual([]);
     expect(wide.result.look.lights).toEqual(balance(look).look.lights);
     expect(wideSummary(wide)).toMatch(/Nothing but powers/);
   });
 
   it('takes ISO or aperture where power runs out, and is nearer to the aims by it', () => {
-    const wide = balanceWide(dim(), { iso: true, aperture: true });
+    const wide = balanceWide(dim(), { iso: true, aperture: true }, STAND_IN_KIT);
     expect(wide.changes.length).toBeGreaterThan(0);
     expect(wide.objective).toBeLessThan(wide.powersOnly - 0.02);
     expect(wide.result.look.camera.iso > 25 || wide.result.look.camera.aperture < 16).toBe(true);
@@ -144,7 +145,7 @@ describe('balance, wide', () => {
   });
 
   it('takes a grid or a distance against a key that washes the paper', () => {
-    const wide = balanceWide(demoLooks()[1]!, { grid: true, distance: true });
+    const wide = balanceWide(demoLooks()[1]!, { grid: true, distance: true }, STAND_IN_KIT);
     expect(wide.changes.map(({ text }) => text).join()).toMatch(/grid|m from its aim/);
     expect(wide.objective).toBeLessThan(wide.powersOnly);
   });
@@ -286,7 +287,7 @@ describe('from words to causes', () => {
     const look = clone();
     plant(look);
     parseLook(look);
-    const causes = causesOf(word, look);
+    const causes = causesOf(word, look, STAND_IN_KIT);
     expect(causes.map(({ kind }) => kind)[0]).toBe(cause);
     if (light) expect(causes[0]!.lightId).toBe(light);
     expect(causes[0]!.helps).toBeGreaterThan(0);
@@ -295,7 +296,7 @@ describe('from words to causes', () => {
   });
 
   it('a look without the fault has little to blame', () => {
-    expect(causesOf('just-white', poster)).toEqual([]);
+    expect(causesOf('just-white', poster, STAND_IN_KIT)).toEqual([]);
   });
 });
 

@@ -201,10 +201,17 @@ describe('flash with continuous light', () => {
     const [key] = flashesAtFloor(look);
     expect(key!.id).toBe('key');
     const remedies = floorRemedies(look, key!, 2);
-    expect(remedies[0]!.what).toMatch(/to \d\.\d m/);
+    expect(remedies.map(({ kind }) => kind)).toEqual(['distance', 'density', 'diffusion', 'aperture', 'nd']);
+    expect(remedies[0]!.text).toMatch(/to \d\.\d m/);
+    // Not through walls or ceiling.
+    const closet = { ...look, room: { ...look.room, widthM: 2.6, heightM: 2.1 } };
+    expect(floorRemedies(closet, key!, 2).map(({ kind }) => kind)).not.toContain('distance');
     // Two stops are twice the distance and twice the f-number.
-    expect(remedies.map(({ what }) => what).join(' ')).toMatch(/f\/16/);
-    for (const { sideEffect } of remedies) expect(sideEffect.length).toBeGreaterThan(10);
+    expect(remedies.map(({ text }) => text).join(' ')).toMatch(/f\/16/);
+    for (const { cost, look: tried } of remedies) {
+      expect(cost.length).toBeGreaterThan(10);
+      expect(parseLook(tried)).toBeTruthy();
+    }
   });
 });
 

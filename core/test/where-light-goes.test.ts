@@ -8,9 +8,11 @@ import {
   modifierOf,
   parseLook,
   reachTable,
-  spillRemedies,
+  spillCures,
   stopsAlong,
+  type KitEntry,
   type Look,
+  STAND_IN_KIT,
 } from '../src';
 
 const [poster, washed] = demoLooks() as [Look, Look];
@@ -42,19 +44,25 @@ describe('where a light goes', () => {
   });
 
   it('remedies do what they say when they are tried', () => {
-    const remedies = spillRemedies(washed, 'key', 'backdrop');
-    expect(remedies.map(({ id }) => id)).toContain('grid');
+    const remedies = spillCures(washed, 'key', 'backdrop', STAND_IN_KIT);
+    // What is on it may have no grid of its own; something of its size has, as long as one is free.
+    const box = STAND_IN_KIT.flatMap((entry) =>
+      entry.kind === 'modifier' && entry.id === 'softbox' ? [entry.modifier] : [],
+    )[0]!;
+    const boxed: Look = { ...washed, lights: washed.lights.map((one) => (one.id === 'key' ? { ...one, modifier: box } : one)) };
+    const kinds = (kit: readonly KitEntry[]) => spillCures(boxed, 'key', 'backdrop', kit).map(({ kind }) => kind);
+    expect(kinds(STAND_IN_KIT)).toContain('grid');
+    expect(kinds(STAND_IN_KIT.filter(({ kind }) => kind !== 'modifier'))).not.toContain('grid');
+    expect(kinds(STAND_IN_KIT.map((entry) => ({ ...entry, archived: true })))).not.toContain('grid');
     const level = (look: Look, probe: string) =>
       reachTable(look)[look.lights.findIndex(({ id }) => id === 'key')]!.find((row) => row.probe === probe)!.stops;
-    for (const { light, there, atWork, board } of remedies) {
-      const boards = board ? [board] : [];
-      const tried = { ...washed, boards, lights: washed.lights.map((one) => (one.id === 'key' ? light : one)) };
+    for (const { look: tried, there, atWork } of remedies) {
       parseLook(tried);
       expect(level(tried, 'backdrop') - level(washed, 'backdrop')).toBeCloseTo(there, 1);
       expect(level(tried, 'face-key') - level(washed, 'face-key')).toBeCloseTo(atWork, 1);
       expect(there).toBeLessThan(0);
     }
-    expect(spillRemedies(washed, 'none', 'backdrop')).toEqual([]);
+    expect(spillCures(washed, 'none', 'backdrop', STAND_IN_KIT)).toEqual([]);
   });
 
   it('the backdrop is uneven by the light that stands to one side, and even under two', () => {

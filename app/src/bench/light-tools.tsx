@@ -16,7 +16,7 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import { TransmissionCurve } from '../charts/TransmissionCurve';
 import { gelFacts, JUDGED_ON, transmittanceOf } from '../kit/gel-facts';
-import { kitOf, useKit } from '../kit/useKit';
+import { kitOf, useKit, useKitEntries } from '../kit/useKit';
 import { formatMired } from '../light/CorrectionSheet';
 import { targetWord } from '../look/words';
 import { useStudy } from '../workers/useStudy';
@@ -127,8 +127,8 @@ export function GelsTool({ width }: { readonly width: number }) {
 /** Mired between two whites, and what in the kit makes it up. */
 export function WhiteTool() {
   const styles = useStyles();
-  const { stored, loaded } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const { loaded } = useKit();
+  const kit = useKitEntries();
   const [fromK, setFrom] = useKept('white.from', 5600);
   const [fromDuv, setFromDuv] = useKept('white.duv', 0);
   const [toK, setTo] = useKept('white.to', 3400);

@@ -10,7 +10,7 @@ import { WrongPage } from './WrongPage';
 
 const PAGES: SubPages = {
   matrix: { title: 'Alone, in pairs, all', Page: MatrixPage },
-  pockets: { title: 'Pockets of light', Page: PocketsPage },
+  pockets: { title: 'Depth zones', Page: PocketsPage },
   trims: { title: 'Trims and groups', Page: TrimsPage },
   wrong: { title: 'What is wrong', Page: WrongPage },
   wide: { title: 'Balance more than powers', Page: WidePage },

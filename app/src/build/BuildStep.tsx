@@ -17,7 +17,7 @@ import { setOrder, trim } from './edits';
 const ORDERS: readonly { readonly id: BuildOrder; readonly name: string }[] = [
   { id: 'key', name: 'Key first' },
   { id: 'background', name: 'Backdrop first' },
-  { id: 'ambient', name: 'Found light first' },
+  { id: 'ambient', name: 'Ambient first' },
   { id: 'own', name: 'As listed' },
 ];
 
@@ -69,7 +69,7 @@ export function BuildStep() {
         ) : null}
       </Section>
       <View>
-        <LinkRow inset href={page('wrong')} name="What is wrong" text="Washed out, muddy, flat …: from the word to its cause" />
+        <LinkRow inset href={page('wrong')} name="What is wrong" text="Washed out, muddy, flat …: from symptom to cause" />
         <LinkRow
           inset
           href={page('versions')}
@@ -94,7 +94,7 @@ export function BuildStep() {
           }
         />
         <LinkRow inset href={page('matrix')} name="Alone, in pairs, all" text="A picture of each, and whether they add up" />
-        <LinkRow inset href={page('pockets')} name="Pockets of light" text="Steps of brightness from front to back" />
+        <LinkRow inset href={page('pockets')} name="Depth zones" text="Steps of brightness from front to back" />
         <LinkRow
           inset
           href={page('effects')}
@@ -164,7 +164,7 @@ function StepCard({
         ))}
       </View>
       <Text>
-        {percent(step.vividness)} vivid there, edge {step.separation.toFixed(2)} off the backdrop.
+        {percent(step.vividness)} vivid there, edge contrast {step.separation.toFixed(2)}.
       </Text>
       {step.watch.length ? (
         <View style={{ gap: SPACE.xs }} testID="watch">

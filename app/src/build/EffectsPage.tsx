@@ -38,16 +38,12 @@ export function EffectsPage({ look }: { readonly look: Look }) {
     <Section title={light.name} aside={light.effect?.cue ? `cue: ${light.effect.cue}` : 'no cue'}>
       <Choice scroll label="Light" options={look.lights} value={light.id} onChange={setChosen} />
       <Choice
-        label="It burns"
+        label="Effect"
         options={TYPES}
         value={light.effect?.type ?? 'steady'}
         onChange={(type) => putEffect(light, type === 'steady' ? null : type)}
       />
-      {light.effect ? (
-        <Course light={light} effect={light.effect} />
-      ) : (
-        <Text quiet>It burns steadily. Choose what it does instead.</Text>
-      )}
+      {light.effect ? <Course light={light} effect={light.effect} /> : <Text quiet>It is steady. Choose an effect.</Text>}
       {light.effect && reading ? <Reading look={look} reading={reading} /> : null}
     </Section>
   );

@@ -23,7 +23,7 @@ export function MatrixPage({ look }: { readonly look: Look }) {
     );
     return [
       {
-        title: 'Dark and all',
+        title: 'Ambient only, all lights',
         cells: [
           { name: 'Ambient alone', look: withOnly(look, []) },
           { name: 'All', look },

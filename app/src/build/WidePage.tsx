@@ -1,6 +1,7 @@
 import { formatStops, wideSummary, type Freedom, type Look, type WideBalance } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useKitEntries } from '../kit/useKit';
 import { undo } from '../look/store';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -27,11 +28,12 @@ export function WidePage({ look }: { readonly look: Look }) {
   const [free, setFree] = useState<Freedom>({ iso: true });
   const [busy, setBusy] = useState(false);
   const [answer, setAnswer] = useState<{ readonly of: Look; readonly wide: WideBalance } | null>(null);
+  const kit = useKitEntries();
   const { value: most } = useStudy(() => study().sensitivities(look), look);
   const solve = async () => {
     setBusy(true);
     try {
-      setAnswer({ of: look, wide: await study().wide(look, free) });
+      setAnswer({ of: look, wide: await study().wide(look, free, kit) });
     } catch (error) {
       say(error instanceof Error ? error.message : String(error));
     } finally {
@@ -58,11 +60,6 @@ export function WidePage({ look }: { readonly look: Look }) {
             <Text>{wideSummary(wide)}</Text>
             {wide.result.limits.map(({ text }) => (
               <Text key={text} size="label">
-                {text}
-              </Text>
-            ))}
-            {wide.result.remedies.slice(0, 4).map(({ text }) => (
-              <Text key={text} size="label" quiet>
                 {text}
               </Text>
             ))}

@@ -1,20 +1,19 @@
 import { FAULT_NAMES, FAULT_WORDS, type FaultWord, type Look } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { undo } from '../look/store';
+import { useKitEntries } from '../kit/useKit';
+import { ProposalRow } from '../look/ProposalRow';
 import { SPACE, themed } from '../theme/theme';
-import { Button, Choice } from '../ui/Button';
+import { Choice } from '../ui/Button';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
-import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
-import { takeCure } from './edits';
 
 const WORDS = FAULT_WORDS.map((id) => ({ id, name: FAULT_NAMES[id] }));
 
 const useStyles = themed((t) => ({
-  cause: { gap: SPACE.s, paddingBottom: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
+  cause: { gap: SPACE.s },
   track: { height: 4, backgroundColor: t.raised },
   bar: { height: 4, backgroundColor: t.text },
 }));
@@ -23,9 +22,10 @@ const useStyles = themed((t) => ({
 export function WrongPage({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const [word, setWord] = useState<FaultWord>('washed-out');
+  const kit = useKitEntries();
   const { value, error } = useStudy(
-    async () => ({ word, look, causes: await study().causes(look, word) }),
-    `${word} ${JSON.stringify(look)}`,
+    async () => ({ word, look, causes: await study().causes(look, word, kit) }),
+    `${word} ${kit.length} ${JSON.stringify(look)}`,
   );
   const causes = value?.word === word ? value.causes : null;
   return (
@@ -46,16 +46,10 @@ export function WrongPage({ look }: { readonly look: Look }) {
             <View style={styles.track}>
               <View style={[styles.bar, { width: `${Math.round(100 * cause.helps)}%` }]} />
             </View>
-            <Text size="small" quiet>
-              Its cure takes away {Math.round(100 * cause.helps)} % of it.
-            </Text>
-            <Button
-              label={`${cause.cure}`}
-              accessibilityLabel={`Try: ${cause.cure}`}
-              onPress={() => {
-                takeCure(cause);
-                say(`${cause.cure}: done.`, { label: 'Undo', run: undo });
-              }}
+            <ProposalRow
+              look={look}
+              proposal={{ text: cause.cure, cost: cause.cost, look: cause.look }}
+              figures={`Takes away ${Math.round(100 * cause.helps)} % of it.`}
             />
           </View>
         ))}

@@ -3,7 +3,6 @@ import {
   USUAL_EFFECTS,
   withGroup,
   type BuildOrder,
-  type Cause,
   type EffectType,
   type Effect,
   type Light,
@@ -42,11 +41,6 @@ export function removeGroup(id: string): void {
     ...look,
     build: { ...look.build, groups: look.build.groups.filter((group) => group.id !== id) },
   }));
-}
-
-/** Takes a cure that was tried. */
-export function takeCure({ kind, look: cured }: Cause): void {
-  edit(`cure.${kind}`, (look) => ({ ...cured, title: look.title }));
 }
 
 /** Takes the whole state of a look that was worked out beside it. */

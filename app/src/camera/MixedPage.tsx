@@ -9,6 +9,7 @@ import {
 } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { ProposalRow } from '../look/ProposalRow';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
@@ -83,7 +84,7 @@ function DrownedSection({ look, onWish }: { readonly look: Look; readonly onWish
   const kinds = new Set(look.lights.filter(({ on }) => on).map(({ fixture }) => fixture.kind === 'flash'));
   if (kinds.size < 2) {
     return (
-      <Section title="Drowned colour">
+      <Section title="Washed-out colour">
         <Text size="label" quiet>
           {kinds.has(true) ? 'There is only flash here' : 'There is no flash here'}: nothing to weigh against each other but
           ambient.
@@ -92,7 +93,7 @@ function DrownedSection({ look, onWish }: { readonly look: Look; readonly onWish
     );
   }
   return (
-    <Section title="Drowned colour">
+    <Section title="Washed-out colour">
       {drowned?.length === 0 ? <Text>No continuous light has flash over it where it works.</Text> : null}
       {drowned?.map(({ lightId, name, flashOver }) => (
         <View key={lightId} style={styles.drowned} testID={`drowned-${lightId}`}>
@@ -169,8 +170,8 @@ function ChangeSection({ look }: { readonly look: Look }) {
     return (
       <Section title="What a change did">
         <Text weight="strong" role="status">
-          {live.map(({ name }) => name).join(', ')}: metered by the camera, so its power moves by itself and no two frames can be
-          compared. Set it to manual power first.
+          {live.map(({ name }) => name).join(', ')}: in TTL, so its power moves by itself and no two frames can be compared. Set
+          it to manual power first.
         </Text>
       </Section>
     );
@@ -181,7 +182,7 @@ function ChangeSection({ look }: { readonly look: Look }) {
         <Text size="label" quiet>
           Keep the present settings and powers; later changes are put down to the control that made them.
         </Text>
-        <Button label="Keep these to compare with" onPress={() => keepBaseline(true)} />
+        <Button label="Set as baseline" onPress={() => keepBaseline(true)} />
       </Section>
     );
   }
@@ -214,9 +215,9 @@ function ChangeSection({ look }: { readonly look: Look }) {
         ))}
       </View>
       <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
-        <Button label="Compare from here on" onPress={() => keepBaseline(true)} />
-        <Button label="Back to those settings" onPress={backToBaseline} />
-        <Button label="Let go" onPress={() => keepBaseline(false)} />
+        <Button label="Set a new baseline" onPress={() => keepBaseline(true)} />
+        <Button label="Restore the baseline" onPress={backToBaseline} />
+        <Button label="Clear the baseline" onPress={() => keepBaseline(false)} />
       </View>
     </Section>
   );
@@ -233,13 +234,8 @@ function FloorSection({ look }: { readonly look: Look }) {
       {floors.map((one) => (
         <View key={one.id} style={{ gap: SPACE.s }}>
           <Text weight="strong">{one.name}</Text>
-          {floorRemedies(look, one, over).map(({ what, sideEffect }) => (
-            <View key={what}>
-              <Text weight="medium">{what}</Text>
-              <Text size="label" quiet>
-                {sideEffect}
-              </Text>
-            </View>
+          {floorRemedies(look, one, over).map((remedy) => (
+            <ProposalRow key={remedy.text} look={look} proposal={remedy} figures="" />
           ))}
         </View>
       ))}

@@ -1,5 +1,5 @@
 import type { KitEntry, KitKind } from '@fulgent/core';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
 import { api, ApiError, fetchJson, type StoredEntry } from '../api/client';
 import { problemLines } from '../ui/problems';
@@ -13,6 +13,12 @@ export function useKit() {
   // The fresh list is put in itself: a mere "look again" may be answered by a request that was on its way already.
   const refresh = () => void mutate(fetchJson<readonly StoredEntry[]>(api.kit), { revalidate: false }).catch(() => undefined);
   return { stored, loaded: data !== undefined, error, refresh };
+}
+
+/** All entries of the kit, the same list until it changes. */
+export function useKitEntries(): readonly KitEntry[] {
+  const { stored } = useKit();
+  return useMemo(() => stored.map(({ entry }) => entry), [stored]);
 }
 
 /** Entries of one kind that are at hand: not archived. */

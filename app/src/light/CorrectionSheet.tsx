@@ -1,7 +1,7 @@
 import { ambientKelvin, formatStops, type Light, type Look } from '@fulgent/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { useKit } from '../kit/useKit';
+import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putGels } from '../palette/edits';
 import { useStudy } from '../workers/useStudy';
@@ -43,8 +43,8 @@ export function CorrectionSheet({
   readonly onClose: () => void;
 }) {
   const styles = useStyles();
-  const { stored, loaded } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const { loaded } = useKit();
+  const kit = useKitEntries();
   const [toK, setToK] = useState(Math.round(ambientKelvin(look) ?? look.camera.whiteK));
   const [leave, setLeave] = useState<number>(0);
   const key = useMemo(

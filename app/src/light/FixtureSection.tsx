@@ -12,7 +12,7 @@ import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { UnitSheet } from './UnitSheet';
 
-const NO_MOTIVE = { id: '', name: 'Nothing in particular' };
+const NO_MOTIVE = { id: '', name: 'None' };
 
 /** What the light is: fixture and modifier from the kit, what it pretends to be, and how this one unit differs. */
 export function FixtureSection({ look, light }: { readonly look: Look; readonly light: Light }) {
@@ -37,7 +37,7 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
       />
       <View style={{ maxWidth: 300 }}>
         <Stepper
-          label="Pieces alike, as one light"
+          label="Identical units, as one light"
           value={`${light.pieces}`}
           onStep={(by) => putPieces(Math.min(64, Math.max(1, light.pieces + by)))}
           onType={(text) =>

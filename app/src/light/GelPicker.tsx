@@ -1,11 +1,11 @@
 import type { Light, Look, GelSwatch } from '@fulgent/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
-import { useKit } from '../kit/useKit';
+import { useKit, useKitEntries } from '../kit/useKit';
 import { compute } from '../workers/compute';
 
 const useStyles = themed((t) => ({
@@ -31,8 +31,8 @@ interface Props {
 export function GelPicker({ look, light, onPick, onClose }: Props) {
   const styles = useStyles();
   const [kind, setKind] = useState<'effect' | 'correction'>('effect');
-  const { stored, loaded } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const { loaded } = useKit();
+  const kit = useKitEntries();
   const [gels, setGels] = useState<readonly GelSwatch[] | null>(null);
   useEffect(() => {
     if (!loaded) return undefined;

@@ -24,7 +24,7 @@ const MOUNT_NAMES: readonly { readonly id: Light['mount']; readonly name: string
   { id: 'clips', name: 'Clips on the front' },
   { id: 'tape', name: 'Tape' },
   { id: 'inside', name: 'Inside the box, off the lamp' },
-  { id: 'touching', name: 'Against the lamp' },
+  { id: 'touching', name: 'Touching the lamp' },
 ];
 
 const useStyles = themed((t) => ({
@@ -135,7 +135,7 @@ export function GelSection({ look, light, reading, width }: Props) {
           ) : null}
           <View style={{ maxWidth: 300 }}>
             <Stepper
-              label="Leak round the gel"
+              label="Light leak past the gel"
               value={`${Math.round(leak * 100)} %`}
               onStep={(by) =>
                 changeLight(id, 'leak', (one) => ({
@@ -152,7 +152,7 @@ export function GelSection({ look, light, reading, width }: Props) {
             />
           </View>
           <Pick
-            label="Held by"
+            label="Gel mount"
             options={MOUNT_NAMES}
             current={MOUNT_NAMES.find(({ id: mount }) => mount === light.mount)!.name}
             onPick={(mount) => changeLight(id, 'mount', (one) => ({ ...one, mount: mount as Light['mount'] }))}

@@ -44,7 +44,7 @@ export function HeatNote({ look, light }: { readonly look: Look; readonly light:
           Taken on at {when(known.at)}.
         </Text>
       ) : (
-        <Button label="I have read this and take it on" onPress={() => acknowledge(key)} />
+        <Button label="I have read this and accept the risk" onPress={() => acknowledge(key)} />
       )}
     </View>
   );

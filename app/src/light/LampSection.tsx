@@ -26,9 +26,9 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
   if (!lamp) {
     if (light.role !== 'practical') return null;
     return (
-      <Section title="Lamp in the picture">
+      <Section title="Practical in the picture">
         <Text size="label" quiet>
-          Say what is fitted, and it is held against the rating of its holder.
+          Enter the fitted lamp: it is checked against its holder’s rating.
         </Text>
         <Button label="Enter its watts" onPress={() => put('on', {})} />
       </Section>
@@ -38,7 +38,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
   const key = lampCautionKey(light);
   const known = look.acknowledged.find((one) => one.key === key);
   return (
-    <Section title="Lamp in the picture" aside={`${Math.round(answer.cctK)} K as dimmed`}>
+    <Section title="Practical in the picture" aside={`${Math.round(answer.cctK)} K as dimmed`}>
       <StepperGrid>
         <Dial
           label="Lamp fitted"
@@ -50,7 +50,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
           unit="W"
         />
         <Dial
-          label="Holder is rated for"
+          label="Holder rating"
           value={lamp.ratedW}
           onChange={(ratedW) => put('rated', { ratedW })}
           low={1}
@@ -96,7 +96,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
               Taken on at {when(known.at)}.
             </Text>
           ) : (
-            <Button label="I have read this and take it on" onPress={() => acknowledge(key)} />
+            <Button label="I have read this and accept the risk" onPress={() => acknowledge(key)} />
           )}
         </View>
       ) : (
@@ -106,7 +106,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
           </Text>
         ))
       )}
-      <Button label="It is no lamp in the picture" onPress={() => put('off', null)} />
+      <Button label="Not a practical" onPress={() => put('off', null)} />
     </Section>
   );
 }

@@ -24,14 +24,14 @@ import { undo, useOpenLook } from '../look/store';
 import { percent } from '../look/words';
 
 const AIMS = [
-  { id: 'mood', name: 'As the mood', place: null },
+  { id: 'mood', name: 'From the mood', place: null },
   { id: 'deep', name: 'Deep', place: 0.2 },
   { id: 'middle', name: 'Middle', place: 0.5 },
   { id: 'brilliant', name: 'Brilliant', place: 0.85 },
 ] as const;
 
 const POWER_BY = [
-  { id: 'manual', name: 'Manual power' },
+  { id: 'manual', name: 'Manual' },
   { id: 'ttl', name: 'Metered by the camera' },
 ] as const;
 
@@ -115,7 +115,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
         {light.fixture.kind === 'flash' ? (
           <>
             <Choice
-              label="Who sets its power"
+              label="Power control"
               options={POWER_BY}
               value={light.ttl ? 'ttl' : 'manual'}
               onChange={(by) => changeLight(light.id, 'ttl', (one) => ({ ...one, ttl: by === 'ttl' }))}
@@ -167,7 +167,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
           }
         />
         <Pick
-          label="Works on"
+          label="Lights"
           options={look.probes}
           current={look.probes.find(({ id }) => id === light.zone)?.name ?? light.zone}
           onPick={(zone) => changeLight(light.id, 'zone', (one) => ({ ...one, zone }))}

@@ -18,7 +18,7 @@ import {
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { OutputCurve } from '../charts/OutputCurve';
-import { useKit } from '../kit/useKit';
+import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putSetting } from '../palette/edits';
 import { WayRow } from '../palette/ColourPage';
@@ -48,7 +48,7 @@ interface Props {
 export function SettingSection({ look, light, reading }: Props) {
   const styles = useStyles();
   const { stored } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const kit = useKitEntries();
   const [matching, setMatching] = useState(false);
   const [others, setOthers] = useState(false);
   const [width, setWidth] = useState(0);
@@ -261,8 +261,7 @@ function rgbWith(setting: Of<'rgb'>, channel: 'r' | 'g' | 'b', value: number): S
 }
 
 function OtherModes({ look, light }: { readonly look: Look; readonly light: Light }) {
-  const { stored } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const kit = useKitEntries();
   const key = useMemo(
     () => ({ fixture: light.fixture, setting: light.setting, unit: light.unit, camera: look.camera, kit }),
     [light, look.camera, kit],
@@ -281,8 +280,7 @@ function OtherModes({ look, light }: { readonly look: Look; readonly light: Ligh
 
 /** Sets this fixture so that the camera sees the same colour as from another light. */
 function MatchSheet({ look, light, onClose }: { readonly look: Look; readonly light: Light; readonly onClose: () => void }) {
-  const { stored } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const kit = useKitEntries();
   const others = look.lights.filter(({ id }) => id !== light.id);
   const [leaderId, setLeaderId] = useState(others[0]?.id ?? '');
   const key = useMemo(() => ({ look, leaderId, kit }), [look, leaderId, kit]);

@@ -49,7 +49,7 @@ export function ShapeSection({ light }: { readonly light: Light }) {
           />
         )}
         <Dial
-          label="Leaks to all sides"
+          label="Stray spill"
           value={Number((100 * modifier.spill).toPrecision(3))}
           onChange={(share) => changeModifier(id, 'spill', { spill: share / 100 })}
           low={0}
@@ -73,7 +73,7 @@ export function ShapeSection({ light }: { readonly light: Light }) {
           : null}
         {doors ? (
           <Dial
-            label="Softness of the blades"
+            label="Shutter edge softness"
             value={doors.edgeDeg}
             onChange={(edgeDeg) => putCut({ edgeDeg })}
             low={0.1}

@@ -169,7 +169,7 @@ export function UnitSheet({
         </View>
       ) : null}
       <Button
-        label="As its model again"
+        label="Reset to the model’s figures"
         onPress={() => changeLight(light.id, 'unit', (one) => ({ ...one, unit: NO_CORRECTION }))}
       />
     </Sheet>

@@ -1,17 +1,30 @@
-import { formatStops, openGelStops, openLampStops, ROLES, type KeyLevel, type LightReading, type Readings } from '@fulgent/core';
+import {
+  formatStops,
+  openGelStops,
+  openLampStops,
+  ROLES,
+  type KeyLevel,
+  type LightReading,
+  type Look,
+  type Readings,
+} from '@fulgent/core';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Reading } from '../frame/Reading';
+import { useKitEntries } from '../kit/useKit';
 import { Ladder } from '../ladder/Ladder';
 import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
 import { addLight, roleName } from './edits';
 import { exposureText } from './exposure-text';
 import { balanceLook, useOpenLook } from './store';
 import { chooseLight, useBurnt, useChosen } from './ui-state';
+import { ProposalRow } from './ProposalRow';
 import { burntText } from './words';
 
 const useStyles = themed((t) => ({
@@ -132,13 +145,13 @@ function BalanceBar() {
     ? {
         light: gelStop.light,
         reason: gelStop.safety.reasons[0] ?? '',
-        remedy: 'Hold the gel in another way, or take it on at the light, then balance.',
+        remedy: 'Mount the gel in another way, or accept the risk at the light, then balance.',
       }
     : lampStop
       ? {
           light: lampStop.light,
           reason: lampStop.answer.cautions[0] ?? '',
-          remedy: 'Fit a smaller lamp, or take it on at the light, then balance.',
+          remedy: 'Fit a smaller lamp, or accept the risk at the light, then balance.',
         }
       : undefined;
   const [first, second] = stop
@@ -184,17 +197,35 @@ function BalanceBar() {
           {result.limits.map(({ text }) => (
             <Text key={text}>{text}</Text>
           ))}
-          {result.remedies.length ? (
-            <Text size="strong" weight="strong">
-              What would help, cheapest first
-            </Text>
-          ) : null}
-          {result.remedies.map(({ text }) => (
-            <Text key={text}>{text}</Text>
-          ))}
+          {result.limits.length ? <Remedies look={look} onDone={() => setWhy(false)} /> : null}
         </Sheet>
       ) : null}
     </View>
+  );
+}
+
+/** What was tried with this kit and helps, best first; each can be seen and done. */
+function Remedies({ look, onDone }: { readonly look: Look; readonly onDone: () => void }) {
+  const kit = useKitEntries();
+  const { value, error } = useStudy(() => study().remedies(look, kit), kit.length ? look : null);
+  return (
+    <>
+      <Text size="strong" weight="strong">
+        What would help, best first
+      </Text>
+      {error ? <Text role="alert">{error}</Text> : null}
+      {value === null && !error ? <Text quiet>Trying it on this look …</Text> : null}
+      {value?.length === 0 ? <Text>Nothing that was tried with this kit brings it nearer.</Text> : null}
+      {value?.map((remedy) => (
+        <ProposalRow
+          key={remedy.text}
+          look={look}
+          proposal={remedy}
+          figures={`${Math.max(1, Math.round(100 * remedy.nearer))} % nearer to the aims, powers solved anew.`}
+          onDone={onDone}
+        />
+      ))}
+    </>
   );
 }
 

@@ -49,7 +49,7 @@ export function Checks({
             {check.id.startsWith(TARGET) ? (
               <Button label="How to make it" onPress={() => onMember(check.id.slice(TARGET.length))} />
             ) : null}
-            <Button label="On purpose" onPress={() => accept(check.id, true)} />
+            <Button label="Intended" onPress={() => accept(check.id, true)} />
           </View>
         </View>
       ))}
@@ -64,7 +64,7 @@ export function Checks({
               </Text>
               {check.accepted ? (
                 <View style={styles.actions}>
-                  <Button label="Not on purpose after all" onPress={() => accept(check.id, false)} />
+                  <Button label="Not intended" onPress={() => accept(check.id, false)} />
                 </View>
               ) : null}
             </View>

@@ -18,7 +18,7 @@ import {
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { useKit } from '../kit/useKit';
+import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { edit, undo, useOpenLook } from '../look/store';
 import { gelName, percent, targetWord } from '../look/words';
@@ -154,8 +154,8 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
       <Section title="Its place in the picture" aside={`${percent(member.share)} of it`}>
         <Pick
           label="Part"
-          options={[{ id: '', name: 'Nowhere in particular' }, ...look.probes]}
-          current={look.probes.find(({ id }) => id === member.part)?.name ?? 'Nowhere in particular'}
+          options={[{ id: '', name: 'Anywhere' }, ...look.probes]}
+          current={look.probes.find(({ id }) => id === member.part)?.name ?? 'Anywhere'}
           onPick={(part) => changeMember(memberId, 'part', { part })}
         />
         <StepperGrid>
@@ -229,8 +229,8 @@ function NoLight() {
 
 function MeansSections({ member, lightId }: { readonly member: Member; readonly lightId: string }) {
   const look = useOpenLook((state) => state.look)!;
-  const { stored, loaded } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const { loaded } = useKit();
+  const kit = useKitEntries();
   const [order, setOrder] = useState<GelOrder>('best');
   const [unowned, setUnowned] = useState(false);
   const light = look.lights.find(({ id }) => id === lightId)!;

@@ -16,7 +16,7 @@ import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { AdaptedPreview } from './AdaptedPreview';
-import { useKit } from '../kit/useKit';
+import { useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
 import { gelName, targetWord } from '../look/words';
@@ -58,8 +58,7 @@ export function PaletteStep() {
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
   const look = useOpenLook((state) => state.look)!;
-  const { stored } = useKit();
-  const kit = useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  const kit = useKitEntries();
   const report = usePaletteReport(look, kit);
   const { lights, spectra, camera } = look;
   // Dragging a colour of the palette leaves the lights as they are.

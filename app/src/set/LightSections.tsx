@@ -11,7 +11,9 @@ import {
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useKitEntries } from '../kit/useKit';
 import { setThrow } from '../look/edits';
+import { ProposalRow } from '../look/ProposalRow';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
@@ -20,7 +22,7 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { useComputed } from '../workers/useComputed';
-import { acceptSpill, aimLight, placeLight, rollLight, takeRemedy } from './edits';
+import { acceptSpill, aimLight, placeLight, rollLight } from './edits';
 import { carriedTo, roundOf } from './layout';
 
 const useStyles = themed((t) => ({
@@ -155,18 +157,19 @@ export function ReachSection({ look, light }: { readonly look: Look; readonly li
 
 /** What would keep a light's spill off one place, each to be tried. */
 function Remedies({ look, light, probe }: { readonly look: Look; readonly light: Light; readonly probe: string }) {
-  const remedies = useComputed('spillRemedies', look, light.id, probe);
+  const remedies = useComputed('spillCures', look, light.id, probe, useKitEntries());
   return (
     <View style={{ gap: SPACE.s, paddingVertical: SPACE.s }} testID="remedies">
       {remedies?.map((one) => (
-        <Button
-          key={one.name}
-          label={`Try ${one.name}: ${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works`}
-          onPress={() => takeRemedy(one)}
+        <ProposalRow
+          key={one.text}
+          look={look}
+          proposal={one}
+          figures={`${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works.`}
         />
       ))}
       {remedies?.length === 0 ? <Text size="label">Nothing tried helps: move the subject off, or the light.</Text> : null}
-      <Button label="It is as it should be" onPress={() => acceptSpill(light.id, probe, true)} />
+      <Button label="Intended" onPress={() => acceptSpill(light.id, probe, true)} />
     </View>
   );
 }

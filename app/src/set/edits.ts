@@ -10,7 +10,6 @@ import {
   type Look,
   type Modifier,
   type Point,
-  type SpillRemedy,
   type SubjectForm,
 } from '@fulgent/core';
 import { changeBackdrop, changeCamera, changeLight } from '../look/edits';
@@ -40,14 +39,6 @@ export function aimLight(id: string, aim: Point, gesture?: number): void {
 
 function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
   return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
-}
-
-/** Takes a remedy for spill: the light as it would be, and a flag where one is put up. */
-export function takeRemedy({ light, board }: Pick<SpillRemedy, 'light' | 'board'>): void {
-  edit(`${light.id}.remedy`, (look) => {
-    const next = withLight(look, light.id, () => light);
-    return board ? { ...next, boards: [...next.boards, board] } : next;
-  });
 }
 
 const NAMES: Record<Finish, string> = { black: 'Flag', white: 'Card', silver: 'Silver', silk: 'Silk' };

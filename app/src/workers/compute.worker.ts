@@ -8,7 +8,7 @@ import {
   reachTable,
   readAmbient,
   readDrag,
-  spillRemedies,
+  spillCures,
   trials,
   veils,
   balance,
@@ -27,7 +27,7 @@ import {
   type LightReach,
   type NightReading,
   type PlaceReading,
-  type SpillRemedy,
+  type SpillCure,
   type Trial,
   type Veil,
   type GelSwatch,
@@ -53,7 +53,7 @@ export interface ComputeApi {
   reachTable(look: Look): readonly (readonly LightReach[])[];
   readAmbient(look: Look): AmbientReading;
   readDrag(look: Look): DragReading;
-  spillRemedies(look: Look, lightId: string, probe: string): SpillRemedy[];
+  spillCures(look: Look, lightId: string, probe: string, kit: readonly KitEntry[]): SpillCure[];
   trials(look: Look, lightId: string): Trial[];
   veils(look: Look): Veil[];
   balance(look: Look): BalanceResult;
@@ -73,7 +73,7 @@ const api: ComputeApi = {
   reachTable,
   readAmbient,
   readDrag,
-  spillRemedies,
+  spillCures,
   trials,
   veils,
   balance: (look) => balance(look),

@@ -4,6 +4,8 @@ import {
   continuity,
   learn,
   remake,
+  remediesFor,
+  type Remedy,
   type Fixture,
   type Lessons,
   type Remake,
@@ -96,8 +98,9 @@ export interface StudyApi {
   photoGel(without: Blob, through: Blob, sourceK: number): Promise<{ wavelengthsNm: number[]; values: number[] }>;
   greyFrame(picture: Blob): Promise<[number, number, number]>;
   whites(look: Look): WhiteStudy;
-  causes(look: Look, word: FaultWord): readonly Cause[];
-  wide(look: Look, freedom: Freedom): WideBalance;
+  causes(look: Look, word: FaultWord, kit: readonly KitEntry[]): readonly Cause[];
+  remedies(look: Look, kit: readonly KitEntry[]): readonly Remedy[];
+  wide(look: Look, freedom: Freedom, kit: readonly KitEntry[]): WideBalance;
   turnRange(look: Look): TurnRange;
   sensitivities(look: Look): { readonly list: readonly Sensitivity[]; readonly whites: readonly WhiteCost[] };
   run(look: Look): readonly BuildStep[];
@@ -173,8 +176,9 @@ const api: StudyApi = {
     };
   },
 
-  causes: (look, word) => causesOf(word, look),
-  wide: balanceWide,
+  causes: (look, word, kit) => causesOf(word, look, kit),
+  remedies: remediesFor,
+  wide: (look, freedom, kit) => balanceWide(look, freedom, kit),
   turnRange,
   sensitivities: (look) => ({ list: sensitivities(look).slice(0, 14), whites: whiteCosts(look) }),
   run: buildRun,

@@ -13,8 +13,8 @@ type Answer<K extends keyof Reads> = ReturnType<Reads[K]>;
 
 /** What the compute worker reads off a look, anew when the look or what else it is asked changes; null before its first answer. */
 export function useComputed<K extends keyof Reads>(name: K, look: Look, ...rest: Rest<K>): Answer<K> | null {
-  const [first, second] = rest as readonly unknown[];
-  const asked = useMemo(() => [look, first, second], [look, first, second]);
+  const [first, second, third] = rest as readonly unknown[];
+  const asked = useMemo(() => [look, first, second, third], [look, first, second, third]);
   const ask = () => (compute()[name] as unknown as (...given: unknown[]) => Promise<Answer<K>>)(...asked);
   return useStudy(ask, asked).value;
 }

@@ -26,6 +26,12 @@ function roomBox({ room, backdrop }: Look): Box {
   return { low: [-room.widthM / 2, 0, back], high: [room.widthM / 2, room.heightM, back + room.depthM] };
 }
 
+/** Whether a thing of half height `halfM` can stand or hang at a place: inside walls and backdrop, over the floor and under the ceiling. */
+export function fitsInRoom(look: Look, [x, y, z]: Point, halfM = 0.1): boolean {
+  const { low, high } = roomBox(look);
+  return x > low[0] && x < high[0] && y > halfM / 2 && y + halfM < high[1] && z > low[2] && z < high[2];
+}
+
 function boxArea({ low, high }: Box): { walls: number; floor: number; total: number } {
   const [w, h, d] = minus(high, low);
   return { walls: 2 * (w + d) * h, floor: w * d, total: 2 * (w * d + (w + d) * h) };

@@ -6,7 +6,6 @@ import { compileScene } from '../../scene/compile';
 import type { Look } from '../../document/schema';
 import { limitsOf, type Limit } from './limits';
 import { goalsOf, objectiveAt, presentPowers, type BalanceOptions, type Goals } from './objective';
-import { remediesFor, type Remedy } from './remedies';
 import { movable, solve } from './solve';
 
 /** What happened to one light's power. */
@@ -31,8 +30,6 @@ export interface BalanceResult {
   readonly objective: { readonly before: number; readonly after: number };
   /** What keeps the result from its aims, and by how much. */
   readonly limits: readonly Limit[];
-  /** What would help, cheapest first. */
-  readonly remedies: readonly Remedy[];
   /** One or two sentences for the person at the stand. */
   readonly summary: string;
 }
@@ -76,7 +73,6 @@ export function balance(look: Look, options: BalanceOptions = {}): BalanceResult
     changes,
     objective: { before, after: cost },
     limits,
-    remedies: remediesFor(balanced, readings, limits),
     summary: summaryOf(goals, free, changes, limits, readings),
   };
 }
@@ -85,6 +81,18 @@ export function balance(look: Look, options: BalanceOptions = {}): BalanceResult
 export function objectiveOf(look: Look, options: BalanceOptions = {}): number {
   const scene = compileScene(look);
   return objectiveAt(goalsOf(scene, options), presentPowers(scene)).total;
+}
+
+/** The least J of a look over the powers that may move, solved on the fixtures' own steps. */
+export function bestObjective(look: Look, options: BalanceOptions = {}): number {
+  const scene = compileScene(look);
+  return solve(goalsOf(scene, options), movable(scene, options.locked), options.thorough ?? true).cost;
+}
+
+/** What limits a look as it stands. */
+export function limitsNow(look: Look, options: BalanceOptions = {}): Limit[] {
+  const scene = compileScene(look);
+  return limitsOf(goalsOf(scene, options), readScene(scene));
 }
 
 function summaryOf(
@@ -114,5 +122,5 @@ function roomSentence(readings: Readings, goals: Goals): string {
     .sort((a, b) => room(a) - room(b))[0];
   if (!nearest) return '';
   const channel = { R: 'red', G: 'green', B: 'blue' }[nearest.firstClip.channel];
-  return `${nearest.name} can rise ${room(nearest).toFixed(1)} before ${channel} clips.`;
+  return `${nearest.name} has ${room(nearest).toFixed(1)} stop before ${channel} clips.`;
 }

@@ -54,7 +54,7 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
       lightId: null,
       byLightId: null,
       amount: missing,
-      text: `The edge stands only ${readings.separation.toFixed(2)} off the backdrop; ${goals.separation.toFixed(2)} is wanted.`,
+      text: `Edge contrast against the backdrop is only ${readings.separation.toFixed(2)}; ${goals.separation.toFixed(2)} is wanted.`,
     });
   }
   return limits.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || b.amount - a.amount);

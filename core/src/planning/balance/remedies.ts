@@ -1,163 +1,125 @@
-import { GELS } from '../../gel/stand-ins';
-import { turnBetweenDeg } from '../../colour/hue';
-import { spectrumToXyz } from '../../colour/observer';
-import { convertXyzToLinearRgb } from '../../colour/rgb';
-import { hueDegOf, oklabOf } from '../../colour/oklab';
-import { throwM } from '../../transport/room';
-import { resolveFilter, resolveSource, lookupIn } from '../../scene/resolve';
+import type { KitEntry } from '../../catalogue/kit-schema';
+import { evaluate } from '../../scene/evaluate';
 import type { Light, Look } from '../../document/schema';
 import type { Readings } from '../../scene/readings';
-import { luminousTransmittance, stopsLost } from '../../gel/gel';
-import { product, type Spectrum } from '../../spectrum/grid';
+import {
+  aimAt,
+  distanceFor,
+  flagFrom,
+  gridded,
+  grids,
+  lossAt,
+  otherGels,
+  powerBy,
+  turnFrom,
+  unlock,
+} from '../proposals/of-light';
+import { apertureBy, blackout, blackRoom, isoBy, ndBy, shutterBy } from '../proposals/of-whole';
+import type { Proposal } from '../proposals/proposal';
+import { ranked } from '../proposals/rank';
+import { supplyOf, type Supply } from '../proposals/supply';
+import { balance, bestObjective, limitsNow } from './balance';
 import type { Limit } from './limits';
+import type { BalanceOptions } from './objective';
 
-/** Something to do about a limit. `cost` orders them: 1 a turn of a dial, 2 one thing on one light, 3 the whole exposure, 4 other kit. */
-export interface Remedy {
-  readonly lightId: string | null;
-  readonly cost: 1 | 2 | 3 | 4;
-  readonly text: string;
+/** Something to do about what limits a look, tried with all powers solved anew. */
+export interface Remedy extends Proposal {
+  /** What it is for. */
+  readonly limit: string;
+  /** Share of the way to the aims that it closes, 0 to 1. */
+  readonly nearer: number;
 }
 
-const NEAREST_M = 0.3;
-const SAME_HUE_DEG = 14;
+/** Less than this of J is not worth a walk to the stand. */
+const WORTH = 0.004;
+/** What a step of effort counts against what a remedy gains of J. */
+const EFFORT_WEIGHT = 0.01;
+const MOST = 6;
+const QUICK: BalanceOptions = { thorough: false };
+const TURN_DEG = 15;
+const BLACKOUT_STOPS = 5;
 
-/** Remedies for the limits of a look, cheapest first, at most eight. */
-export function remediesFor(look: Look, readings: Readings, limits: readonly Limit[]): Remedy[] {
-  const remedies = limits.flatMap((limit) => remediesOf(look, readings, limit));
+/**
+ * What would bring a look nearer to its aims with this kit, in this place: for each limit the changes that are possible are tried with all powers
+ * solved anew; what does not help is left out. Best for its effort first, at most six, one for each light and kind.
+ */
+export function remediesFor(look: Look, kit: readonly KitEntry[]): Remedy[] {
+  const readings = evaluate(look);
+  const supply = supplyOf(look, kit);
+  const before = bestObjective(look, QUICK);
+  const proposals = limitsNow(look, QUICK).flatMap((limit) =>
+    proposalsFor(look, readings, limit, supply).map((proposal) => ({ ...proposal, limit: limit.text })),
+  );
   const seen = new Set<string>();
-  return remedies
-    .filter(({ text }) => !seen.has(text) && seen.add(text))
-    .sort((a, b) => a.cost - b.cost)
-    .slice(0, 8);
+  return ranked(proposals, (tried) => bestObjective(tried, QUICK), { before, worth: WORTH, effortWeight: EFFORT_WEIGHT })
+    .filter(({ proposal: { kind, lightId } }) => {
+      const key = `${kind} ${lightId}`;
+      return !seen.has(key) && seen.add(key);
+    })
+    .slice(0, MOST)
+    .map(({ proposal, gain }) => ({ ...proposal, nearer: Math.min(1, gain / before), look: balance(proposal.look, QUICK).look }));
 }
 
-function remediesOf(look: Look, readings: Readings, limit: Limit): Remedy[] {
+/** All that could be done about a limit: whether it helps is found out by trying. */
+function proposalsFor(look: Look, readings: Readings, limit: Limit, supply: Supply): Proposal[] {
   const light = look.lights.find(({ id }) => id === limit.lightId);
-  const other = look.lights.find(({ id }) => id === limit.byLightId);
-  const stops = limit.amount.toFixed(1);
+  const stops = Number.isFinite(limit.amount) ? limit.amount : 3;
   switch (limit.kind) {
     case 'out-of-power':
-      return light ? [...paler(look, light), ...closer(light, limit.amount), exposureUp(light, stops)] : [];
+      return light
+        ? [...otherGels(look, light, supply, true), ...distanceFor(look, light, stops), ...exposureBy(look, stops)]
+        : [];
     case 'lowest-power':
       return light
-        ? [
-            farther(light, limit.amount),
-            { lightId: light.id, cost: 2, text: `Put ${stops} stops of neutral density on ${light.name}.` },
-            exposureDown(light, stops),
-          ]
+        ? [...distanceFor(look, light, -stops), ...lossAt(look, light, stops, 'density'), ...exposureBy(look, -stops)]
         : [];
     case 'washed-out':
-      return light ? washedOut(light, other, limit.byLightId) : [];
-    case 'unreached':
-      return light ? [{ lightId: light.id, cost: 2, text: `Turn or move ${light.name} so that it reaches its place.` }] : [];
+      return light ? washedOut(look, light, limit.byLightId, supply) : [];
+    case 'unreached': {
+      const place = look.probes.find(({ id }) => id === light?.zone);
+      return light && place ? aimAt(look, light, place.position, place.name.toLowerCase()) : [];
+    }
     case 'clipping':
-      return light
-        ? [
-            {
-              lightId: light.id,
-              cost: 1,
-              text: `${light.locked ? 'Unlock and lower' : 'Lower'} ${light.name} by ${stops} stops.`,
-            },
-            exposureDown(light, stops),
-          ]
-        : [];
-    case 'key':
-      return [keyRemedy(look, readings, limit.amount)];
+      return [...(light ? powerBy(look, light, -stops) : []), ...exposureBy(look, -stops)];
+    case 'key': {
+      const under = readings.keyStops < look.brief.keyStops;
+      const keys = look.lights.filter(({ role, on }) => on && role === 'key');
+      const by = under ? stops : -stops;
+      return [
+        ...keys.flatMap((key) => [
+          ...unlock(look, key),
+          ...distanceFor(look, key, by),
+          ...(under ? otherGels(look, key, supply, true) : []),
+        ]),
+        ...exposureBy(look, by),
+      ];
+    }
     case 'locked':
-      return light ? [{ lightId: light.id, cost: 1, text: `Unlock ${light.name}.` }] : [];
+      return light ? unlock(look, light) : [];
     case 'separation':
       return [
-        {
-          lightId: null,
-          cost: 2,
-          text: 'Move the subject off the backdrop, or light the edge or the backdrop in another colour.',
-        },
+        ...look.lights
+          .filter(({ on, role }) => on && ['rim', 'hair', 'kicker', 'background'].includes(role))
+          .flatMap((one) => [...unlock(look, one), ...otherGels(look, one, supply)]),
+        ...blackRoom(look),
       ];
   }
 }
 
-function washedOut(light: Light, other: Light | undefined, byId: string | null): Remedy[] {
-  if (!other) {
-    const text = byId
-      ? `Take ambient down: shut it out, or use a shorter shutter with flash.`
-      : `Lower the other light on ${light.name}'s place.`;
-    return [{ lightId: null, cost: 2, text }];
-  }
-  const remedies: Remedy[] = [];
-  if (other.modifier.gridDeg === null)
-    remedies.push({ lightId: other.id, cost: 2, text: `Put a grid on ${other.name}, or flag it off ${light.name}'s place.` });
-  remedies.push({
-    lightId: other.id,
-    cost: 2,
-    text: `Turn ${other.name} away, or move it and the subject off ${light.name}'s place: twice the distance is 2 stops.`,
-  });
-  return remedies;
-}
+/** Brighter or darker by what the camera has: each by itself. */
+const exposureBy = (look: Look, stops: number): Proposal[] =>
+  [isoBy, apertureBy, shutterBy, ndBy].flatMap((change) => change(look, stops));
 
-function closer(light: Light, stops: number): Remedy[] {
-  const now = throwM(light);
-  const then = now * 2 ** (-stops / 2);
-  if (then < NEAREST_M) return [];
-  return [{ lightId: light.id, cost: 2, text: `Bring ${light.name} from ${now.toFixed(1)} m to ${then.toFixed(1)} m.` }];
-}
-
-function farther(light: Light, stops: number): Remedy {
-  const now = throwM(light);
-  return {
-    lightId: light.id,
-    cost: 2,
-    text: `Move ${light.name} from ${now.toFixed(1)} m to ${(now * 2 ** (stops / 2)).toFixed(1)} m.`,
-  };
-}
-
-function exposureUp(light: Light, stops: string): Remedy {
-  return light.fixture.kind === 'flash'
-    ? { lightId: null, cost: 3, text: `Raise ISO or open up ${stops} stops and take every other light and ambient down with it.` }
-    : { lightId: null, cost: 3, text: `Use a shutter ${stops} stops longer: continuous light and ambient rise, flash stays.` };
-}
-
-function exposureDown(light: Light, stops: string): Remedy {
-  return light.fixture.kind === 'flash'
-    ? { lightId: null, cost: 3, text: `Lower ISO or stop down ${stops} stops and raise every other light.` }
-    : { lightId: null, cost: 3, text: `Use a shutter ${stops} stops shorter: continuous light and ambient fall, flash stays.` };
-}
-
-function keyRemedy(look: Look, readings: Readings, stops: number): Remedy {
-  const under = readings.keyStops < look.brief.keyStops;
-  const text = under
-    ? `Bring the key closer, or raise ISO or open up ${Number.isFinite(stops) ? stops.toFixed(1) : 'a few'} stops.`
-    : `Move the key away, or lower ISO or stop down ${stops.toFixed(1)} stops.`;
-  return { lightId: null, cost: 3, text };
-}
-
-function hueOf(filtered: Spectrum): number {
-  const [r, g, b] = convertXyzToLinearRgb(spectrumToXyz(filtered));
-  return hueDegOf(oklabOf(r, g, b));
-}
-
-/** The single gel of nearly the same hue that loses least and at least half a stop less. */
-function paler(look: Look, light: Light): Remedy[] {
-  if (light.gels.length === 0) return [];
-  const source = resolveSource(light, light.powerStops, lookupIn(look.spectra));
-  const filter = resolveFilter(light, lookupIn(look.spectra));
-  const now = stopsLost(luminousTransmittance(source, filter));
-  const hue = hueOf(product(source, filter));
-  const candidates = GELS.filter(({ kind }) => kind === 'effect')
-    .map(({ name, transmittance }) => ({
-      name,
-      loss: stopsLost(luminousTransmittance(source, transmittance)),
-      off: Math.abs(turnBetweenDeg(hue, hueOf(product(source, transmittance)))),
-    }))
-    .filter(({ loss, off }) => off < SAME_HUE_DEG && loss < now - 0.5)
-    .sort((a, b) => b.loss - a.loss);
-  const pick = candidates[0];
-  return pick
-    ? [
-        {
-          lightId: light.id,
-          cost: 2,
-          text: `Take ${pick.name} on ${light.name}: ${(now - pick.loss).toFixed(1)} stops more light, a paler colour.`,
-        },
-      ]
-    : [];
+function washedOut(look: Look, light: Light, byId: string | null, supply: Supply): Proposal[] {
+  const other = look.lights.find(({ id }) => id === byId);
+  const place = look.probes.find(({ id }) => id === light.zone);
+  if (!other || !place)
+    return [...blackout(look, BLACKOUT_STOPS), ...shutterBy(look, -1), ...isoBy(look, -1), ...blackRoom(look)];
+  return [
+    ...grids(look, other, supply),
+    ...gridded(look, other, supply),
+    ...flagFrom(look, other, place.position),
+    ...turnFrom(look, other, place.position, TURN_DEG),
+    ...distanceFor(look, light, 1),
+  ];
 }

@@ -1,9 +1,11 @@
 import { formatShutter, formatStops } from '../../exposure/stops';
 import { flashShutterShare, stopsOverMeter } from '../../exposure/meter';
 import { solveRatio, type RatioAnswer } from '../../exposure/mixed';
+import { distanceFor, lossAt } from '../proposals/of-light';
+import { apertureBy, ndBy } from '../proposals/of-whole';
+import type { Proposal } from '../proposals/proposal';
 import { APERTURES, ISOS, nearestMarked, SHUTTERS } from '../../exposure/series';
 import { formatPower, nearestPower } from '../../scene/power';
-import { throwM } from '../../transport/room';
 import { addFigures, ambientLux, compileScene, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import type { Baseline, Light, Look } from '../../document/schema';
@@ -267,41 +269,14 @@ export function drownedLights(look: Look, scene: Scene = compileScene(look)): Dr
     .sort((a, b) => b.flashOver - a.flashOver);
 }
 
-/** One way to weaken a flash that is at its lowest power, with what it does to everything else. */
-export interface FloorRemedy {
-  readonly what: string;
-  readonly sideEffect: string;
-}
-
-/** Remedies for a flash that is at its lowest power and still `overStops` too bright. */
-export function floorRemedies(look: Look, light: Light, overStops: number): FloorRemedy[] {
-  const n = overStops.toFixed(1);
-  const now = throwM(light);
-  const then = now * 2 ** (overStops / 2);
-  const { camera } = look;
-  const stopped = camera.aperture * 2 ** (overStops / 2);
-  const rest = look.lights.some(({ id, on }) => on && id !== light.id)
-    ? 'Every other light and ambient fall with it'
-    : 'Ambient falls with it';
-  const behind = then > Math.max(look.room.depthM, look.room.widthM) ? ' More than the room has.' : '';
+/** Ways to weaken a flash that is at its lowest power and still `overStops` too bright, each with its price. */
+export function floorRemedies(look: Look, light: Light, overStops: number): Proposal[] {
   return [
-    {
-      what: `Move it from ${now.toFixed(1)} m to ${then.toFixed(1)} m.`,
-      sideEffect: `Harder light, and more of it on the room and the backdrop.${behind}`,
-    },
-    {
-      what: `Put ${n} stops of neutral density on the lamp.`,
-      sideEffect: 'Nothing else moves. Density near a hot lamp must be made for heat.',
-    },
-    { what: `Diffuse it by ${n} stops.`, sideEffect: 'Softer and wider: more spill where it should not be.' },
-    {
-      what: `Stop down to f/${nearestMarked(APERTURES, stopped)}.`,
-      sideEffect: `${rest}: raise them by ${n}, or lengthen the shutter for continuous light. More is sharp.`,
-    },
-    {
-      what: `Put ${n} stops of ND on the lens.`,
-      sideEffect: `${rest}: raise them by ${n}, or lengthen the shutter. Depth stays.`,
-    },
+    ...distanceFor(look, light, -overStops),
+    ...lossAt(look, light, overStops, 'density'),
+    ...lossAt(look, light, overStops, 'diffusion'),
+    ...apertureBy(look, -overStops),
+    ...ndBy(look, -overStops),
   ];
 }
 

@@ -1,0 +1,85 @@
+import type { Look } from '@fulgent/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { FrameCanvas } from '../frame/FrameCanvas';
+import { SPACE, themed } from '../theme/theme';
+import { Button } from '../ui/Button';
+import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
+import { edit, undo } from './store';
+
+interface Shown {
+  readonly text: string;
+  readonly cost: string;
+  /** The look with the change made. */
+  readonly look: Look;
+}
+
+const useStyles = themed((t) => ({
+  row: { gap: SPACE.s, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
+  pair: { flexDirection: 'row', gap: SPACE.s },
+}));
+
+/** Something that can be done about the look: what it is, what it costs, how the picture would be, and the button that does it. */
+export function ProposalRow({
+  look,
+  proposal,
+  figures,
+  onDone,
+}: {
+  readonly look: Look;
+  readonly proposal: Shown;
+  /** What it achieves, in figures. */
+  readonly figures: string;
+  readonly onDone?: () => void;
+}) {
+  const styles = useStyles();
+  const [open, setOpen] = useState(false);
+  const { text, cost } = proposal;
+  const take = () => {
+    edit('proposal', (now) => ({ ...proposal.look, title: now.title }));
+    say(`Done: ${text}`, { label: 'Undo', run: undo });
+    onDone?.();
+  };
+  return (
+    <View style={styles.row} testID="proposal">
+      <Text weight="medium">{text}</Text>
+      <Text size="label" quiet>
+        {[figures, cost].filter(Boolean).join(' ')}
+      </Text>
+      {open ? <Pair before={look} after={proposal.look} /> : null}
+      <View style={styles.acts}>
+        <Button
+          label={open ? 'Hide' : 'See'}
+          accessibilityLabel={`${open ? 'Hide' : 'See'}: ${text}`}
+          tight
+          onPress={() => setOpen(!open)}
+        />
+        <Button label="Do it" accessibilityLabel={`Do it: ${text}`} tight onPress={take} />
+      </View>
+    </View>
+  );
+}
+
+function Pair({ before, after }: { readonly before: Look; readonly after: Look }) {
+  const styles = useStyles();
+  const [width, setWidth] = useState(0);
+  const each = Math.floor((width - SPACE.s) / 2);
+  const { sensorWidthMm, sensorHeightMm } = before.camera;
+  const height = Math.round((each * sensorHeightMm) / sensorWidthMm);
+  return (
+    <View style={styles.pair} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      {width > 0
+        ? ([['Now', before] as const, ['Then', after] as const] as const).map(([name, one]) => (
+            <View key={name} style={{ width: each, gap: 3 }}>
+              <FrameCanvas small look={one} width={each} height={height} label={name} />
+              <Text size="small" narrow>
+                {name}
+              </Text>
+            </View>
+          ))
+        : null}
+    </View>
+  );
+}

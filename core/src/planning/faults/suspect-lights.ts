@@ -1,0 +1,182 @@
+import type { KitEntry } from '../../catalogue/kit-schema';
+import { formatStops } from '../../exposure/stops';
+import { KEY_PROBE_ID } from '../../scene/evaluate';
+import { veils } from '../../scene/in-view';
+import type { LightReading, Readings } from '../../scene/readings';
+import type { Light, Look, Point } from '../../document/schema';
+import { viewOf } from '../../transport/view';
+import { powerBy, seal } from '../proposals/of-light';
+import { outOfPicture, withBoard, withLight, type Proposal } from '../proposals/proposal';
+import { spillCures } from '../proposals/spill-cures';
+import { supplyOf } from '../proposals/supply';
+import { suspect, type Suspect } from './suspect';
+
+/** What single lights may do wrong. */
+
+/** A light this much over its clip has lost its colour; from this much under it may. */
+const NEAR_CLIP_STOPS = 0.1;
+const CLEAR_OF_CLIP_STOPS = 0.7;
+/** Where a fill leaves a shadow to be seen, stops under the key side; and how far it is taken down past that. */
+const FILL_UNDER_STOPS = 1.3;
+const FILL_PAST_STOPS = 1.5;
+const SPILL_SHARE = 0.08;
+const FLARE_STOPS = -6;
+const LENS_FLAG_M = 0.45;
+const [MOST_STRENGTH, LEAST_STRENGTH, THIN_STRENGTH] = [4, 0.05, 0.7];
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+export function lightSuspects(look: Look, readings: Readings, kit: readonly KitEntry[]): Suspect[] {
+  return [
+    ...look.lights.flatMap((light) => {
+      const row = readings.lights.find(({ id }) => id === light.id);
+      return row?.active
+        ? [
+            ...suspect(
+              'leak',
+              `${light.name}: light leaks past the gel`,
+              `${percent(light.leak)} passes beside it.`,
+              seal(look, light),
+            ),
+            ...ofLevel(look, light, row),
+            ...ofSpill(look, light, row, kit),
+            ...(light.role === 'fill' ? ofFill(look, light, readings) : []),
+            ...(light.gels.length > 0 ? ofGels(look, light, row, kit) : []),
+          ]
+        : [];
+    }),
+    ...ofFlare(look),
+  ];
+}
+
+function ofLevel(look: Look, light: Light, { stops, firstClip, window }: LightReading): Suspect[] {
+  const over = stops - firstClip.stops;
+  if (Number.isFinite(over) && over > -NEAR_CLIP_STOPS)
+    return suspect(
+      'level-high',
+      `${light.name}: too bright for its colour`,
+      over >= 0.05
+        ? `${over.toFixed(1)} stop over where ${CHANNELS[firstClip.channel]} clips.`
+        : `At the level where ${CHANNELS[firstClip.channel]} clips: 0.0 stop left.`,
+      powerBy(look, light, -(over + CLEAR_OF_CLIP_STOPS)),
+    );
+  if (!window || stops >= window.lowStops) return [];
+  return suspect(
+    'level-low',
+    `${light.name}: under its window`,
+    `${(window.lowStops - stops).toFixed(1)} stops too dark for its colour.`,
+    powerBy(look, light, (window.lowStops + window.highStops) / 2 - stops),
+  );
+}
+
+const CHANNELS = { R: 'red', G: 'green', B: 'blue' } as const;
+
+function ofSpill(look: Look, light: Light, { dilution }: LightReading, kit: readonly KitEntry[]): Suspect[] {
+  const place = look.probes.find(({ id }) => id === light.zone);
+  return dilution.slice(0, 2).flatMap(({ lightId, share, vividnessLost }) => {
+    const spiller = look.lights.find(({ id }) => id === lightId);
+    if (!spiller || !place || share < SPILL_SHARE || spiller.zone === light.zone) return [];
+    return suspect(
+      'spill',
+      `${spiller.name}: its light spills on ${place.name.toLowerCase()}`,
+      `${percent(share)} of the light there; ${light.name} loses ${percent(vividnessLost)} of its colour to it.`,
+      spillCures(look, spiller.id, light.zone, kit),
+    );
+  });
+}
+
+function ofFill(look: Look, light: Light, { probes }: Readings): Suspect[] {
+  const stopsAt = (id: string) => probes.find((probe) => probe.id === id)?.stops ?? 0;
+  const over = stopsAt(light.zone) - stopsAt(KEY_PROBE_ID) + FILL_UNDER_STOPS;
+  if (over <= 0.1) return [];
+  return suspect(
+    'fill',
+    `${light.name}: fills too much`,
+    `The shadow side is ${formatStops(over - FILL_UNDER_STOPS)} from the key side.`,
+    powerBy(look, light, -over - FILL_PAST_STOPS),
+  );
+}
+
+function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonly KitEntry[]): Suspect[] {
+  const thin = light.gels.some(({ strength }) => strength < THIN_STRENGTH);
+  const held = (value: number) => Math.min(MOST_STRENGTH, Math.max(LEAST_STRENGTH, value));
+  const regelled = (text: string, cost: string, effort: Proposal['effort'], gels: Light['gels']): Proposal => ({
+    kind: 'gel',
+    lightId: light.id,
+    text,
+    cost,
+    effort,
+    look: withLight(look, light.id, { gels }),
+  });
+  const { gels: free } = supplyOf(look, kit);
+  const canDouble = light.gels.every(({ gel }) => free.some(({ id }) => id === gel));
+  const full = light.gels.map((gel) => ({ ...gel, strength: Math.max(1, gel.strength) }));
+  const times = (by: number) => light.gels.map((gel) => ({ ...gel, strength: held(gel.strength * by) }));
+  const least = Math.min(...light.gels.map(({ strength }) => strength));
+  return [
+    ...suspect(
+      'gel-pale',
+      `${light.name}: its gel is pale`,
+      `Purity ${purity.toFixed(2)}${thin ? `, strength ${least}` : ''}.`,
+      thin
+        ? [regelled(`Take the gel on ${light.name} at full strength.`, 'It lets less light through.', 2, full)]
+        : canDouble
+          ? [regelled(`Double the gel on ${light.name}.`, 'It lets less light through.', 2, times(2))]
+          : [],
+    ),
+    ...suspect('gel-deep', `${light.name}: its gel is deep`, `Purity ${purity.toFixed(2)}.`, [
+      regelled(`Take the gel on ${light.name} half as deep.`, 'A paler colour.', 2, times(0.5)),
+    ]),
+    ...(light.role === 'key'
+      ? suspect('no-anchor', `${light.name}: nothing neutral is left`, 'The key is gelled: skin and wardrobe take its colour.', [
+          regelled(`Take the gel off ${light.name}.`, 'Skin is seen in white light.', 2, []),
+        ])
+      : []),
+  ];
+}
+
+function ofFlare(look: Look): Suspect[] {
+  return veils(look).flatMap(({ lightId, flareStops, offAxisDeg }) => {
+    const light = look.lights.find(({ id }) => id === lightId)!;
+    if (flareStops <= FLARE_STOPS) return [];
+    return suspect(
+      'flare',
+      `${light.name}: it shines into the lens`,
+      `A veil of ${formatStops(flareStops)}, ${Math.round(offAxisDeg)}° off the axis.`,
+      lensFlag(look, light),
+    );
+  });
+}
+
+/** A flag beside the lens, just outside the picture, between it and a light. */
+function lensFlag(look: Look, light: Light): Proposal[] {
+  const eye: Point = viewOf(look, 3, 2).eye;
+  const d = light.position.map((v, i) => v - eye[i]!) as [number, number, number];
+  const length = Math.hypot(...d);
+  const at = (i: 0 | 1 | 2) => Number((eye[i] + (d[i] / length) * LENS_FLAG_M).toFixed(3));
+  const flagged = withBoard(
+    look,
+    {
+      finish: 'black',
+      position: [at(0), Math.max(0.2, at(1)), at(2)],
+      widthM: 0.14,
+      heightM: 0.2,
+      yawDeg: Number(((Math.atan2(d[0], d[2]) * 180) / Math.PI).toFixed(1)),
+      lossStops: 0,
+      tint: null,
+    },
+    () => 'Flag beside the lens',
+  );
+  return flagged
+    ? outOfPicture(look, [
+        {
+          kind: 'flag',
+          lightId: light.id,
+          text: 'Set a flag beside the lens.',
+          cost: 'Look through the lens: it must not be seen.',
+          effort: 2,
+          look: flagged,
+        },
+      ])
+    : [];
+}

@@ -1,0 +1,273 @@
+import { turnBetweenDeg } from '../../colour/hue';
+import { spectrumToXyz } from '../../colour/observer';
+import { hueDegOf, oklabOf } from '../../colour/oklab';
+import { convertXyzToLinearRgb } from '../../colour/rgb';
+import { nearFieldRatio } from '../../exposure/distance';
+import { formatStops } from '../../exposure/stops';
+import { luminousTransmittance, stopsLost } from '../../gel/gel';
+import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
+import { formatPower, nearestPower } from '../../scene/power';
+import { fitsInRoom, throwM } from '../../transport/room';
+import { resample } from '../../spectrum/samples';
+import { product, type Spectrum } from '../../spectrum/grid';
+import { lookWithGels } from '../kit-use';
+import type { Light, Look, Point } from '../../document/schema';
+import { outOfPicture, withBoard, withLight, type Proposal } from './proposal';
+import type { Supply } from './supply';
+
+/** What can be changed about one light. Each gives the changes that its fixture, the kit and the room allow; none where they allow none. */
+
+const NEAREST_M = 0.3;
+const LEAST_STOPS = 0.05;
+const MOST_LOSS_STOPS = 8;
+
+/** Its power, by so many stops, on the fixture's own steps and within its range. */
+export function powerBy(look: Look, light: Light, stops: number): Proposal[] {
+  const wanted = Math.min(0, Math.max(light.fixture.minStops, light.powerStops + stops));
+  const powerStops = nearestPower(light.fixture, wanted);
+  const by = powerStops - light.powerStops;
+  if (Math.abs(by) < LEAST_STOPS) return [];
+  return [
+    {
+      kind: 'power',
+      lightId: light.id,
+      text: `${by < 0 ? 'Lower' : 'Raise'} ${light.name} ${formatStops(by)}, to ${formatPower(light.fixture, powerStops)}.`,
+      cost: light.locked ? 'It is locked: this unlocks it.' : '',
+      effort: 1,
+      look: withLight(look, light.id, { powerStops, locked: false }),
+    },
+  ];
+}
+
+export function unlock(look: Look, light: Light): Proposal[] {
+  if (!light.locked) return [];
+  return [
+    {
+      kind: 'unlock',
+      lightId: light.id,
+      text: `Unlock ${light.name}.`,
+      cost: 'Balance may move its power.',
+      effort: 1,
+      look: withLight(look, light.id, { locked: false }),
+    },
+  ];
+}
+
+/** Its place along its own axis, at so many times its distance. `holds`: power makes up for it. Not through walls, floor or ceiling, and not into the picture. */
+export function distanceTimes(look: Look, light: Light, times: number, holds = false): Proposal[] {
+  const now = throwM(light);
+  const then = now * times;
+  const at = (i: 0 | 1 | 2) => Number((light.aim[i] + (light.position[i] - light.aim[i]) * times).toFixed(3));
+  const position: Point = [at(0), Math.max(0.2, at(1)), at(2)];
+  if (then < NEAREST_M || !fitsInRoom(look, position)) return [];
+  const level = (d: number) => nearFieldRatio(light.modifier.face, d) / d ** 2;
+  const gain = Math.log2(level(then) / level(now));
+  const powerStops = nearestPower(light.fixture, Math.min(0, Math.max(light.fixture.minStops, light.powerStops - gain)));
+  return outOfPicture(look, [
+    {
+      kind: 'distance',
+      lightId: light.id,
+      text: `${times < 1 ? 'Bring' : 'Move'} ${light.name} from ${now.toFixed(1)} m to ${then.toFixed(1)} m${holds ? `, power ${formatPower(light.fixture, powerStops)}` : ''}.`,
+      cost: times < 1 ? 'Softer, and it falls off faster.' : 'Harder, and more of it on room and backdrop.',
+      effort: 2,
+      look: withLight(look, light.id, { position, ...(holds ? { powerStops } : {}) }),
+    },
+  ]);
+}
+
+/** So far that its aim gets so many stops more. */
+export const distanceFor = (look: Look, light: Light, stops: number): Proposal[] => distanceTimes(look, light, 2 ** (-stops / 2));
+
+/** Turned about itself by so many degrees, the way that leads from a place. */
+export function turnFrom(look: Look, light: Light, from: Point, deg: number): Proposal[] {
+  const [px, py, pz] = light.position;
+  const axis = [light.aim[0] - px, light.aim[1] - py, light.aim[2] - pz] as const;
+  const side = Math.sign(axis[0] * (from[2] - pz) - axis[2] * (from[0] - px)) || 1;
+  const a = (-side * deg * Math.PI) / 180;
+  const [c, s] = [Math.cos(a), Math.sin(a)];
+  const aim: Point = [px + axis[0] * c - axis[2] * s, light.aim[1], pz + axis[0] * s + axis[2] * c];
+  return [
+    {
+      kind: 'turn',
+      lightId: light.id,
+      text: `Turn ${light.name} ${deg}° away.`,
+      cost: 'Less of it where it works: power makes up for that.',
+      effort: 2,
+      look: withLight(look, light.id, { aim }),
+    },
+  ];
+}
+
+/** Aimed at the place where it works. */
+export function aimAt(look: Look, light: Light, place: Point, name: string): Proposal[] {
+  if (Math.hypot(...light.aim.map((v, i) => v - place[i]!)) < 0.02) return [];
+  return [
+    {
+      kind: 'aim',
+      lightId: light.id,
+      text: `Aim ${light.name} at ${name}.`,
+      cost: '',
+      effort: 2,
+      look: withLight(look, light.id, { aim: place }),
+    },
+  ];
+}
+
+/** How much larger or smaller the face of another modifier may be, for the light to stay about as soft. */
+const SAME_SIZE = 1.7;
+
+const areaM2 = ({ face }: Light['modifier']): number =>
+  face.kind === 'disc' ? Math.PI * face.radiusM ** 2 : face.kind === 'rectangle' ? face.widthM * face.heightM : 0;
+
+/** On a flash: another modifier of about its size that has a grid, where the kit has one free. */
+export function gridded(look: Look, light: Light, { modifiers }: Supply): Proposal[] {
+  const own = light.modifier;
+  if (light.fixture.kind !== 'flash' || own.gridDeg !== null || areaM2(own) === 0) return [];
+  return modifiers
+    .map(({ modifier }) => modifier)
+    .filter((modifier) => modifier.gridDeg !== null && JSON.stringify(modifier.face) !== JSON.stringify(own.face))
+    .filter((modifier) => Math.abs(Math.log2(areaM2(modifier) / areaM2(own))) < Math.log2(SAME_SIZE))
+    .map((modifier) => ({
+      kind: 'grid',
+      lightId: light.id,
+      text: `Change ${light.name} from ${lowered(own.name)} to ${lowered(modifier.name)}.`,
+      cost: 'About as soft; it reaches less.',
+      effort: 2,
+      look: withLight(look, light.id, { modifier }),
+    }));
+}
+
+const lowered = (name: string) => name.charAt(0).toLowerCase() + name.slice(1);
+
+/** The same modifier with a narrower grid, where the kit has one free. */
+export function grids(look: Look, light: Light, { modifiers }: Supply): Proposal[] {
+  const own = light.modifier;
+  const shape = ({ face, beam }: Light['modifier']) => JSON.stringify([face, beam]);
+  return modifiers
+    .map(({ modifier }) => modifier)
+    .filter(({ gridDeg }) => gridDeg !== null && (own.gridDeg === null || gridDeg < own.gridDeg))
+    .filter((modifier) => shape(modifier) === shape(own))
+    .map((modifier) => ({
+      kind: 'grid',
+      lightId: light.id,
+      text: `Put the ${Math.round(modifier.gridDeg!)}° grid on ${light.name}.`,
+      cost: `It takes ${(modifier.lossStops - own.lossStops).toFixed(1)} stop on the axis.`,
+      effort: 2,
+      look: withLight(look, light.id, {
+        modifier: { ...own, name: modifier.name, gridDeg: modifier.gridDeg, lossStops: modifier.lossStops },
+      }),
+    }));
+}
+
+const FLAG_M = [0.5, 0.8] as const;
+/** Share of the way from the light at which a flag stands: near it, where a small one is enough. */
+const FLAG_AT = 0.28;
+
+/** A black flag between it and a place, moved aside from the line to where the light works. */
+export function flagFrom(look: Look, light: Light, from: Point): Proposal[] {
+  const at = (i: 0 | 1 | 2) => light.position[i] + (from[i] - light.position[i]) * FLAG_AT;
+  const yawDeg = (Math.atan2(from[0] - light.position[0], from[2] - light.position[2]) * 180) / Math.PI;
+  const a = (yawDeg * Math.PI) / 180;
+  const right = [Math.cos(a), -Math.sin(a)] as const;
+  const toAim = (light.aim[0] - light.position[0]) * right[0] + (light.aim[2] - light.position[2]) * right[1];
+  const aside = (toAim > 0 ? -1 : 1) * FLAG_M[0] * 0.32;
+  const round = (v: number) => Number(v.toFixed(3));
+  const position: Point = [round(at(0) + aside * right[0]), round(Math.max(0.45, at(1))), round(at(2) + aside * right[1])];
+  const flagged = withBoard(
+    look,
+    {
+      finish: 'black',
+      position,
+      widthM: FLAG_M[0],
+      heightM: FLAG_M[1],
+      yawDeg: round(yawDeg),
+      lossStops: 0,
+      tint: null,
+    },
+    (n) => `Flag ${n}`,
+  );
+  if (!flagged || !fitsInRoom(look, position)) return [];
+  return outOfPicture(look, [
+    {
+      kind: 'flag',
+      lightId: light.id,
+      text: `Set a ${Math.round(100 * FLAG_M[0])} x ${Math.round(100 * FLAG_M[1])} cm flag beside ${light.name}.`,
+      cost: 'One more stand.',
+      effort: 2,
+      look: flagged,
+    },
+  ]);
+}
+
+/** How far hues may lie apart for one gel to stand in for another, degrees. */
+const SAME_HUE_DEG = 18;
+const MOST_GELS = 6;
+
+const hueThrough = (filtered: Spectrum): number => hueDegOf(oklabOf(...convertXyzToLinearRgb(spectrumToXyz(filtered))));
+
+/** Another gel of the kit of nearly the same hue in its place, those that lose least first; `paler`: only those that lose half a stop less. */
+export function otherGels(look: Look, light: Light, { gels }: Supply, paler = false): Proposal[] {
+  if (light.gels.length === 0) return [];
+  const lookup = lookupIn(look.spectra);
+  const source = resolveSource(light, light.powerStops, lookup);
+  const filter = resolveFilter(light, lookup);
+  const now = stopsLost(luminousTransmittance(source, filter));
+  const hue = hueThrough(product(source, filter));
+  return gels
+    .filter(({ id }) => !light.gels.some(({ gel }) => gel === id))
+    .map((gel) => ({ gel, transmittance: resample(gel.spectrum, 'transmittance') }))
+    .map(({ gel, transmittance }) => ({
+      gel,
+      loss: stopsLost(luminousTransmittance(source, transmittance)),
+      off: Math.abs(turnBetweenDeg(hue, hueThrough(product(source, transmittance)))),
+    }))
+    .filter(({ loss, off }) => off < SAME_HUE_DEG && (!paler || loss < now - 0.5))
+    .sort((a, b) => a.off - b.off)
+    .slice(0, MOST_GELS)
+    .map(({ gel, loss }) => {
+      const by = now - loss;
+      return {
+        kind: 'gel',
+        lightId: light.id,
+        text: `Take ${gel.name} on ${light.name}: ${Math.abs(by).toFixed(1)} ${by >= 0 ? 'stops more light' : 'stops less light'}.`,
+        cost: by >= 0 ? 'A paler colour.' : 'A deeper colour.',
+        effort: 2,
+        look: lookWithGels(withLight(look, light.id, { gels: [{ gel: gel.id, strength: 1 }] }), [gel]),
+      };
+    });
+}
+
+export function seal(look: Look, light: Light): Proposal[] {
+  if (light.leak <= 0) return [];
+  return [
+    {
+      kind: 'seal',
+      lightId: light.id,
+      text: `Seal the gel on ${light.name}.`,
+      cost: 'Leave the air that a hot lamp needs.',
+      effort: 2,
+      look: withLight(look, light.id, { leak: 0 }),
+    },
+  ];
+}
+
+/** Neutral density or diffusion at the lamp: what it loses before its light goes anywhere. */
+export function lossAt(look: Look, light: Light, stops: number, kind: 'density' | 'diffusion'): Proposal[] {
+  const lossStops = light.modifier.lossStops + stops;
+  if (stops < LEAST_STOPS || lossStops > MOST_LOSS_STOPS) return [];
+  const isDensity = kind === 'density';
+  return [
+    {
+      kind,
+      lightId: light.id,
+      text: isDensity
+        ? `Put ${stops.toFixed(1)} stops of neutral density on ${light.name}.`
+        : `Diffuse ${light.name} by ${stops.toFixed(1)} stops.`,
+      cost: isDensity
+        ? 'Nothing else moves. Density near a hot lamp must be made for heat.'
+        : 'Softer and wider: more spill where it should not be.',
+      effort: 2,
+      look: withLight(look, light.id, { modifier: { ...light.modifier, lossStops } }),
+    },
+  ];
+}
