@@ -24,14 +24,14 @@ test('@phone the whole job: from first start to a frame that was corrected and l
   // The sheet: safety first, then a frame of the pretended set, whose key is 0.7 stops too strong.
   await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await page.getByRole('link', { name: /^Safety/ }).click();
-  await expect(page.getByRole('button', { name: /^Taken on:/ }).first()).toBeVisible();
-  const open = await page.getByRole('button', { name: /^Taken on:/ }).count();
+  await expect(page.getByRole('button', { name: /^Acknowledge:/ }).first()).toBeVisible();
+  const open = await page.getByRole('button', { name: /^Acknowledge:/ }).count();
   expect(open).toBeGreaterThan(2);
   await page
-    .getByRole('button', { name: /^Taken on:/ })
+    .getByRole('button', { name: /^Acknowledge:/ })
     .first()
     .click();
-  await expect(page.getByRole('button', { name: /^Taken on:/ })).toHaveCount(open - 1);
+  await expect(page.getByRole('button', { name: /^Acknowledge:/ })).toHaveCount(open - 1);
   await kept(page);
   const id = /looks\/([^/]+)/.exec(page.url())![1]!;
   await page.getByRole('button', { name: 'Back to the run sheet' }).click();
@@ -48,7 +48,7 @@ test('@phone the whole job: from first start to a frame that was corrected and l
   await page.getByRole('button', { name: 'Back to the run sheet' }).click();
   await page.getByRole('link', { name: /^Test frames/ }).click();
   await page.getByRole('button', { name: 'Simulated camera' }).click();
-  await page.getByRole('link', { name: /^Frame: hold it/ }).click({ timeout: 30_000 });
+  await page.getByRole('link', { name: /^Frame: compare it/ }).click({ timeout: 30_000 });
   const off = page.getByTestId('off-key');
   await expect(off).toContainText(/Key: 0\.[678] over the plan/, { timeout: 40_000 });
   const before = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
@@ -58,11 +58,11 @@ test('@phone the whole job: from first start to a frame that was corrected and l
   expect(after.powerStops).toBeLessThan(before.powerStops - 0.4);
   expect(after.unit.outputStops).toBeGreaterThan(0.4);
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await page.getByRole('button', { name: 'This is the chosen frame' }).click();
-  await expect(page.getByRole('button', { name: 'This is the chosen frame' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByRole('textbox', { name: 'In words' }).fill('key was hot, else as planned');
-  await page.getByRole('textbox', { name: 'Who says so' }).fill('Sitter');
-  await page.getByRole('textbox', { name: 'Who says so' }).blur();
+  await page.getByRole('button', { name: 'Selected frame' }).click();
+  await expect(page.getByRole('button', { name: 'Selected frame' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('textbox', { name: 'Notes on the frame' }).fill('key was hot, else as planned');
+  await page.getByRole('textbox', { name: 'By whom' }).fill('Sitter');
+  await page.getByRole('textbox', { name: 'By whom' }).blur();
 
   // The log has it all, and finds it by a word.
   await page.getByRole('link', { name: 'Log', exact: true }).click();
@@ -89,7 +89,7 @@ test('cautions, circuits and how a light is held', async ({ page, server }) => {
   await page.getByRole('button', { name: 'Second hold' }).click();
   await expect(page.getByTestId('caution-overhead-stop')).toHaveCount(0);
   await expect(page.getByTestId('caution-overhead-act')).toContainText('rated line');
-  const draw = page.getByRole('textbox', { name: 'Draws, from its plate' });
+  const draw = page.getByRole('textbox', { name: 'Rated power (from the nameplate)' });
   await draw.fill('5000');
   await draw.press('Enter');
   await expect(page.getByTestId('caution-power-stop')).toContainText('More than the circuit is rated for');
@@ -131,11 +131,13 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
     ),
   });
   // It is measured though nobody opens it, and the log has it too.
-  await expect(page.getByRole('link', { name: /^try-1: hold it/ })).toContainText(/(over|under) the plan/, { timeout: 30_000 });
+  await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText(/(over|under) the plan/, {
+    timeout: 30_000,
+  });
   await page.goto(`${server.url}/log`);
   await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/try-1: .*(over|under) the plan/);
   await page.goBack();
-  await page.getByRole('link', { name: /^try-1: hold it/ }).click();
+  await page.getByRole('link', { name: /^try-1: compare it/ }).click();
   await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/, { timeout: 30_000 });
   await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
   await page.getByRole('button', { name: 'Right', exact: true }).click();
@@ -145,11 +147,11 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
   await page.getByRole('button', { name: 'Reject' }).click();
   await expect(page.getByRole('button', { name: 'Reject' })).toHaveAttribute('aria-pressed', 'true');
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
-  await expect(page.getByRole('link', { name: /^try-1: hold it/ })).toContainText('rejected');
+  await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText('rejected');
   await page.getByRole('button', { name: 'Delete try-1' }).click();
   await expect(page.getByText('none yet')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).last().click();
-  await expect(page.getByRole('link', { name: /^try-1: hold it/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toBeVisible();
 });
 
 test('@phone light-alone frames are added up at other powers', async ({ page, server }) => {
@@ -192,7 +194,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
 test('@phone fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/night-oven-1/sheet/devices`);
   await page.getByRole('button', { name: 'Turn on' }).click();
-  await page.getByRole('button', { name: 'Send what is dialled' }).click();
+  await page.getByRole('button', { name: 'Send settings' }).click();
   await expect(page.getByTestId('fixture-fridge')).toContainText(/%, hue 210 °, saturation 70 %, white 6500 K/);
   await expect(page.getByTestId('fixture-street')).toContainText('x 0.5100, y 0.4200');
   await page.getByRole('button', { name: 'Turn off' }).click();
@@ -335,7 +337,7 @@ test('@phone a graded frame stands beside the one that it came from, and is no e
   await addFrame(page, server.url, 'As it came', 0.8);
   const graded = await addFrame(page, server.url, 'Finished', 1.4);
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
-  await page.getByRole('button', { name: 'Was graded' }).click();
+  await page.getByRole('button', { name: 'Graded', exact: true }).click();
   await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'From: not said. Change' }).click();
   await page.getByRole('button', { name: 'As it came', exact: true }).click();
@@ -420,7 +422,7 @@ plain('@phone from another machine: the passcode once, then work; a wrong one is
         .or(page.getByText(/Without a connection/))
         .first(),
     ).toBeVisible();
-    await page.getByRole('button', { name: /^Leave/ }).click();
+    await page.getByRole('button', { name: 'Sign out' }).click();
     await expect(page.getByRole('dialog', { name: 'Passcode' })).toBeVisible();
   } finally {
     await stopped(child);
@@ -451,7 +453,7 @@ test.describe('installed', () => {
     await rim.press('ArrowUp');
     await rim.press('ArrowUp');
     const dialled = await dial(page, 'rim-left').textContent();
-    await expect(page.getByTestId('save-state')).toHaveText('not sent yet');
+    await expect(page.getByTestId('save-state')).toHaveText('Not synced');
     // Closed and opened again, still without a connection.
     await page.reload();
     await expect(dial(page, 'rim-left')).toHaveText(dialled!);

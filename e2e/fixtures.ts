@@ -66,7 +66,7 @@ export const dial = (page: Page, lightId: string) => page.getByTestId(`dial-${li
 /** Waits until all is on the server. What was said before the last change is given a moment to go. */
 export const kept = async (page: Page): Promise<void> => {
   await page.waitForTimeout(120);
-  await expect(page.getByTestId('save-state')).toHaveText('kept');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
 };
 
 /** Goes to a page of the application as its own links do, without loading it anew, and waits until it shows; loads it the first time. */

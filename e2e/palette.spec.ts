@@ -6,11 +6,11 @@ test('from brief to palette to lights: a reference, a scheme, gels for each colo
   await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
   await page.getByRole('radio', { name: 'Low key' }).click();
   await page.getByRole('textbox', { name: 'Place', exact: true }).fill('Hall, north end');
-  const time = page.getByRole('textbox', { name: 'Time there is' });
+  const time = page.getByRole('textbox', { name: 'Time available' });
   await time.fill('20');
   await time.press('Enter');
   await expect(page.getByTestId('setup-time')).toContainText(/Tight: .* take about \d+ minutes to set, 20 are there/);
-  await page.getByRole('button', { name: 'Rim right: Nothing in particular. Change' }).click();
+  await page.getByRole('button', { name: 'Rim right: None. Change' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Low sun' }).click();
 
   // A reference is taken apart into its colours; what is no picture is refused and nothing is lost.
@@ -129,12 +129,12 @@ test('@phone schemes differ on both rings; colours are swapped; a check is accep
 
   const separation = page.getByTestId('check-separation');
   await expect(separation).toContainText(/0\.\d\d from the backdrop/);
-  await separation.getByRole('button', { name: 'On purpose' }).click();
+  await separation.getByRole('button', { name: 'Intended' }).click();
   await expect(separation).toHaveCount(0);
   await kept(page);
   await page.reload();
   await page.getByRole('button', { name: /more hold or are on purpose/ }).click();
-  await expect(page.getByTestId('check-separation').getByRole('button', { name: 'Not on purpose after all' })).toBeVisible();
+  await expect(page.getByTestId('check-separation').getByRole('button', { name: 'Not intended' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep as tried' }).click();
   await page.getByRole('textbox', { name: 'What you think of it' }).fill('Too like a poster of last year');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -205,7 +205,7 @@ test('@phone gel against a bare tube stops the planner until it is taken on', as
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeDisabled();
   await expect(page.getByTestId('explanation')).toContainText('Stop: Rim right');
   await page.getByRole('button', { name: 'Open Rim right' }).click();
-  await stop.getByRole('button', { name: 'I have read this and take it on' }).click();
+  await stop.getByRole('button', { name: 'I have read this and accept the risk' }).click();
   await expect(stop).toContainText('Taken on at');
   await page.getByRole('link', { name: 'Balance' }).click();
   await expect(page.getByRole('button', { name: 'Balance', exact: true })).toBeEnabled();
@@ -236,7 +236,7 @@ test('@phone a colour is taken from a found light, a light made neutral, pieces 
   await expect(page.getByRole('textbox', { name: 'Purity' })).toHaveValue('0.00');
   await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
   await expect(page.getByTestId('gel-0')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Pieces alike, as one light: more' }).click();
+  await page.getByRole('button', { name: 'Identical units, as one light: more' }).click();
   await expect(page.getByText('+1.0 against one; each needs its gel')).toBeVisible();
   await page.getByRole('link', { name: 'Balance' }).click();
   // Two bare pieces need less than one behind a deep gel did.

@@ -16,7 +16,7 @@ const stepDown = (page: Page, light: string, times = 1) => step(page, light, 'Ar
 const power = async (page: Page, url: string, id: string): Promise<number> =>
   (await stored(page, url)).lights.find((light: { id: string }) => light.id === id).powerStops;
 
-/** The first page's two steps down of the key have reached the server: saying "kept" may be from before them. */
+/** The first page's two steps down of the key have reached the server: saying "Saved" may be from before them. */
 const keyStored = (page: Page, url: string, before: number) =>
   expect.poll(() => power(page, url, 'key')).toBeCloseTo(before - 0.2, 6);
 
@@ -87,7 +87,7 @@ test('@phone edits while the server is gone are shown as not sent, survive a rel
   const was = (await stored(page, server.url)).lights[1].powerStops;
   await server.stop();
   await stepUp(page, 'Rim left', 2);
-  await expect(page.getByTestId('save-state')).toHaveText('not sent yet');
+  await expect(page.getByTestId('save-state')).toHaveText('Not synced');
   await expect(page.getByRole('status')).toContainText('cannot be reached');
   const dialled = await dial(page, 'rim-left').textContent();
   await server.start();
@@ -111,13 +111,13 @@ test('@phone a look that was left while the server is gone is marked in the list
   const was = await power(page, server.url, 'rim-left');
   await server.stop();
   await stepUp(page, 'Rim left', 2);
-  await expect(page.getByTestId('save-state')).toHaveText('not sent yet');
+  await expect(page.getByTestId('save-state')).toHaveText('Not synced');
   await page.getByRole('link', { name: 'Shoots', exact: true }).click();
-  await expect(page.getByText('Changes on this device, not sent yet')).toHaveCount(1);
+  await expect(page.getByText('Changes on this device, not synced')).toHaveCount(1);
   await server.start();
   await page.reload();
   await expect(page.getByText('Piste, cyan and amber', { exact: true })).toBeVisible();
-  await expect(page.getByText('Changes on this device, not sent yet')).toHaveCount(0);
+  await expect(page.getByText('Changes on this device, not synced')).toHaveCount(0);
   const look = await stored(page, server.url);
   expect(look.lights[1].powerStops).toBeCloseTo(was + 0.2, 6);
 });

@@ -75,7 +75,7 @@ export function AmbientTool() {
         <IsoDial value={iso} onChange={setIso} />
         <ShutterDial label="Flash sync limit" value={sync} onChange={setSync} />
       </StepperGrid>
-      <Choice label="Ambient wanted" options={AMBIENT_TARGETS} value={wanted.id} onChange={setTarget} />
+      <Choice label="Ambient target" options={AMBIENT_TARGETS} value={wanted.id} onChange={setTarget} />
       <Answer
         value={`${Math.abs(nowStops).toFixed(1)} stops ${nowStops <= 0 ? 'under' : 'over'} working white`}
         text={
@@ -158,7 +158,7 @@ export function CinemaTool() {
           </View>
         ))}
         <Text size="label" quiet>
-          Dimmed diodes pulse at rates of their own: look at a test frame at the level you use.
+          Dimmed LEDs pulse at rates of their own: check a test frame at the level you use.
         </Text>
       </Answer>
     </>
@@ -191,7 +191,7 @@ export function DepthTool() {
         />
         <Dial label="Focused at" value={focus} onChange={setFocus} low={0.1} high={500} series={DISTANCES_M} unit="m" />
         <Dial
-          label="A thing that should vanish, at"
+          label="Should be out of focus at"
           value={behind}
           onChange={setBehind}
           low={0.1}
@@ -377,7 +377,7 @@ export function PracticalTool() {
     <>
       <StepperGrid>
         <Dial label="Lamp fitted" value={fitted} onChange={setFitted} low={1} high={20_000} series={WATTS} unit="W" />
-        <Dial label="Holder is rated for" value={rated} onChange={setRated} low={1} high={20_000} series={WATTS} unit="W" />
+        <Dial label="Holder rating" value={rated} onChange={setRated} low={1} high={20_000} series={WATTS} unit="W" />
         <Dial label="Lamp before" value={before} onChange={setBefore} low={1} high={20_000} series={WATTS} unit="W" />
         <Dial label="Colour temperature at full" value={fullK} onChange={setFullK} low={1800} high={3600} step={100} unit="K" />
         <Dial label="Dimmed to, share of its light" value={level} onChange={setLevel} low={0.1} high={100} step={5} unit="%" />

@@ -91,7 +91,7 @@ export function NightTool() {
         <IsoDial value={iso} onChange={setIso} />
         <Dial label="A lamp’s level without ND" value={level} onChange={setLevel} low={0.1} high={100} step={1} unit="%" />
         <Dial
-          label="Its watts"
+          label="Wattage"
           value={watts}
           onChange={setWatts}
           low={1}

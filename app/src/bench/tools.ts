@@ -12,7 +12,7 @@ export const TOOLS = [
   { id: 'drag', name: 'Dragged shutter', text: 'What freezes, what paints, how long the trail is' },
   { id: 'cinema', name: 'Shutter angle, flicker', text: 'Angle to seconds; safe with mains light' },
   { id: 'depth', name: 'Depth of field', text: 'What is sharp, what vanishes' },
-  { id: 'practical', name: 'Lamp in the picture', text: 'Rating, dimming, diffusion' },
+  { id: 'practical', name: 'Practical in the picture', text: 'Rating, dimming, diffusion' },
   { id: 'reads', name: 'A light against white', text: 'Warm, neutral or cool, in mired, as recorded' },
   { id: 'night', name: 'Day for night', text: 'White and density, window and lamp' },
   { id: 'sun', name: 'Sun in the window', text: 'When it comes in, and from where' },

@@ -92,7 +92,7 @@ function LevelSection({ look, reading }: { readonly look: Look; readonly reading
         />
       )}
       <Choice
-        label="Ambient wanted"
+        label="Ambient target"
         options={AMBIENT_TARGETS}
         value={target?.id ?? null}
         onChange={(id) =>
@@ -101,7 +101,7 @@ function LevelSection({ look, reading }: { readonly look: Look; readonly reading
       />
       <StepperGrid>
         <Dial
-          label="Wanted, over working white"
+          label="Target, from working white"
           value={ambient.targetStops}
           onChange={(targetStops) => changeAmbientLight('target', { targetStops })}
           low={-14}
@@ -110,7 +110,7 @@ function LevelSection({ look, reading }: { readonly look: Look; readonly reading
           show={(v) => formatStops(v)}
         />
         <Dial
-          label="Shut out by cloth and flags"
+          label="Blacked out by cloth and flags"
           value={ambient.blackoutStops}
           onChange={(blackoutStops) => changeAmbientLight('blackout', { blackoutStops })}
           low={0}
@@ -155,7 +155,7 @@ function LevelSection({ look, reading }: { readonly look: Look; readonly reading
       ) : null}
       {ambient.blackoutStops > 0 ? (
         <Text size="label" quiet>
-          Keep ways out, vents and alarms clear of cloth; cloth near lamps must be made for heat.
+          Keep exits, vents and alarms clear of cloth; cloth near lamps must be made for heat.
         </Text>
       ) : null}
     </Section>
@@ -181,7 +181,7 @@ function AmbientSection({ look }: { readonly look: Look }) {
     ({ lux, source }) => lux === ambient.lux && JSON.stringify(source) === JSON.stringify(ambient.source),
   );
   return (
-    <Section title="The light that is there" aside="on the subject, lamps off">
+    <Section title="Ambient light" aside="on the subject, lamps off">
       <Pick
         label="Start from"
         current={preset?.name ?? OWN}
@@ -217,7 +217,7 @@ function AmbientSection({ look }: { readonly look: Look }) {
         onChange={(source) => changeAmbientLight('source', { source })}
       />
       <Button
-        label="From a frame that was exposed right"
+        label="From a correctly exposed frame"
         on={fromSettings}
         aria-expanded={fromSettings}
         onPress={() => setFromSettings(!fromSettings)}

@@ -48,7 +48,7 @@ export function CameraStep() {
   return (
     <ScrollView>
       <Section title="Exposure" aside={`face meters ${formatStops(readings.keyStops)}`}>
-        <Choice label="How it records" options={MODES} value={camera.mode} onChange={changeMode} />
+        <Choice label="Sensor and curve" options={MODES} value={camera.mode} onChange={changeMode} />
         <ExposureDials look={look} />
         {readings.notes.map(({ message }) => (
           <Text key={message} weight="strong" role="status">

@@ -141,7 +141,7 @@ function WindowSection({ look }: { readonly look: Look }) {
             spectra={look.spectra}
             onChange={(source) => change({ ...window, source })}
           />
-          <Button label="There is no window" onPress={() => change(null)} />
+          <Button label="No window" onPress={() => change(null)} />
         </>
       ) : (
         <>

@@ -77,7 +77,7 @@ function AddOpening({ onAdd, onClose }: { readonly onAdd: (name: string, count: 
   };
   return (
     <Sheet title="Add an opening" onClose={onClose}>
-      <Field label="What, and with what" value={name} onChange={setName} onSubmit={add} error={error} autoFocus />
+      <Field label="What, and how it is closed" value={name} onChange={setName} onSubmit={add} error={error} autoFocus />
       <Dial label="How many" value={count} onChange={setCount} low={1} high={200} />
       <Button label="Add" filled onPress={add} />
     </Sheet>

@@ -8,7 +8,7 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 const KINDS = [
   { id: 'daylight', name: 'Daylight', low: 4000, high: 25_000, usual: 6500 },
   { id: 'planck', name: 'Bulbs, filaments', low: 1000, high: 25_000, usual: 2800 },
-  { id: 'led', name: 'White diodes', low: 1900, high: 12_000, usual: 4000 },
+  { id: 'led', name: 'White LED', low: 1900, high: 12_000, usual: 4000 },
 ] as const;
 type KindId = (typeof KINDS)[number]['id'];
 

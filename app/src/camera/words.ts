@@ -7,7 +7,7 @@ export const CONTROL_NAMES: Record<AmbientWay['control'], string> = {
   aperture: 'Aperture',
   iso: 'ISO',
   nd: 'ND on the lens',
-  blackout: 'Shut the light out',
+  blackout: 'Black out',
 };
 
 /** What a control has to be, as it is dialled. */

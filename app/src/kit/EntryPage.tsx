@@ -102,7 +102,7 @@ export function EntryPage({ id }: { readonly id: string }) {
           </Text>
         </View>
         <Text size="label" quiet testID="save-state" aria-live="polite">
-          {kept ? 'kept' : 'keeping'}
+          {kept ? 'Saved' : 'Saving'}
         </Text>
       </View>
       {problem ? (
@@ -125,7 +125,7 @@ export function EntryPage({ id }: { readonly id: string }) {
           </Text>
         </Section>
       ) : null}
-      <Section flush title="What there is" aside={entry.archived ? 'archived' : ''}>
+      <Section flush title="Stock" aside={entry.archived ? 'archived' : ''}>
         {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => save({ name: called })} />}
         <StepperGrid>
           <Cell>
@@ -260,7 +260,7 @@ function GelFactsSections({ gel, width }: { readonly gel: KitGel; readonly width
       <Section flush title="Transmission" aside="filled with its own colour">
         <TransmissionCurve transmittance={filter} colour={gelFacts(filter, JUDGED_ON[0]).hex} width={width} height={150} />
       </Section>
-      <Section flush title="What it costs" aside="stops: luminance · R G B">
+      <Section flush title="Light loss" aside="stops: luminance · R G B">
         {JUDGED_ON.map((lamp) => {
           const { hex, stopsLost, channels, shiftMired } = gelFacts(filter, lamp);
           return (

@@ -39,7 +39,7 @@ const useStyles = themed((t) => ({
   waiting: { height: 320, backgroundColor: t.raised, borderRadius: 3 },
 }));
 
-/** What there is to work with: the made-up stand-ins and one's own, by kind. */
+/** Stock to work with: the made-up stand-ins and one's own, by kind. */
 export function KitPage() {
   const styles = useStyles();
   const router = useRouter();

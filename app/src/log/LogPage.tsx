@@ -78,9 +78,9 @@ export function LogPage() {
         ))}
       </View>
       <View>
-        <LinkRow href={'/log/learned' as Href} name="What frames taught" text="corrections of units, modifiers and cameras" />
+        <LinkRow href={'/log/learned' as Href} name="Kit calibration" text="corrections of units, modifiers and cameras" />
         <LinkRow href={'/log/continuity' as Href} name="Continuity" text="two shots of a scene: what would jump in the cut" />
-        <LinkRow href={'/log/remake' as Href} name="Make a look again" text="with other lamps: powers solved anew" />
+        <LinkRow href={'/log/remake' as Href} name="Recreate with other kit" text="with other lamps: powers solved anew" />
         <LinkRow href={'/log/backup' as Href} name="Back-up" text="everything as one file; verified copies" />
         <LinkRow href={'/log/phone' as Href} name="Phone on set" text="reach this from a phone; passcode" />
       </View>
@@ -107,7 +107,7 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
     frames.length ? `${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}` : null,
     trims.length ? `${trims.length} ${trims.length === 1 ? 'trim' : 'trims'}, net ${formatStops(net)}` : null,
     versions.length ? `${versions.length} ${versions.length === 1 ? 'version' : 'versions'}` : null,
-    acknowledged.length ? `${acknowledged.length} cautions taken on` : null,
+    acknowledged.length ? `${acknowledged.length} cautions acknowledged` : null,
   ].filter(Boolean);
   return (
     <View style={styles.entry} testID={`log-${lookId}`}>

@@ -11,9 +11,9 @@ import { PhonePage } from './PhonePage';
 import { RemakePage } from './RemakePage';
 
 const PAGES: Readonly<Record<string, { readonly title: string; readonly Page: ComponentType }>> = {
-  learned: { title: 'What frames taught', Page: LearnedPage },
+  learned: { title: 'Kit calibration', Page: LearnedPage },
   continuity: { title: 'Continuity', Page: ContinuityPage },
-  remake: { title: 'Make a look again', Page: RemakePage },
+  remake: { title: 'Recreate with other kit', Page: RemakePage },
   backup: { title: 'Back-up', Page: BackupPage },
   phone: { title: 'Phone on set', Page: PhonePage },
 };

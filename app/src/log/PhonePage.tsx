@@ -55,8 +55,8 @@ export function PhonePage() {
       ) : null}
       <Section flush title="Without a connection">
         <Text>
-          Edits of the open look go on: they are kept on the device, shown as “not sent yet”, and sent when the connection is
-          back. Where somebody changed the same thing meanwhile, you are asked.
+          Edits of the open look go on: they are kept on the device, shown as “Not synced”, and sent when the connection is back.
+          Where somebody changed the same thing meanwhile, you are asked.
         </Text>
         <Text size="label" quiet>
           Opened from this machine, or over HTTPS, the pages are kept too, and it can be installed from the browser’s menu. Over
@@ -65,7 +65,7 @@ export function PhonePage() {
       </Section>
       {reach?.passcodeWanted ? (
         <Button
-          label="Leave: ask for the passcode again"
+          label="Sign out"
           onPress={() =>
             void api
               .leave()

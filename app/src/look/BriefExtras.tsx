@@ -60,10 +60,10 @@ export function StatusChoice({ brief }: { readonly brief: Brief }) {
   return (
     <>
       <Text size="small" quiet>
-        How far it has come
+        Status
       </Text>
       <Choice
-        label="How far it has come"
+        label="Status"
         options={STATUSES.map((id) => ({ id, name: STATUS_NAMES[id] }))}
         value={brief.status}
         onChange={(status) => changeBrief('status', { status, statusAt: new Date().toISOString() })}
@@ -95,7 +95,7 @@ export function PlaceSection({ look }: { readonly look: Look }) {
       <StepperGrid>
         <Cell>
           <Stepper
-            label="Time there is"
+            label="Time available"
             value={place.minutes === null ? 'open' : `${place.minutes} min`}
             onStep={(by) => put({ minutes: Math.max(5, (place.minutes ?? 60) + by * 15) })}
             onType={(text) =>

@@ -26,7 +26,7 @@ const MOODS = [
 ] as const;
 
 const EDGES = [
-  { id: 'lift', name: 'Lift off the backdrop' },
+  { id: 'lift', name: 'Separate from the backdrop' },
   { id: 'sink', name: 'Let it sink in' },
 ] as const;
 
@@ -36,7 +36,7 @@ const ROOMS = [
   { id: 'white', name: 'White', walls: 0.75, ceiling: 0.8, floor: 0.35 },
 ] as const;
 
-const NO_MOTIVE = { id: '', name: 'Nothing in particular' };
+const NO_MOTIVE = { id: '', name: 'None' };
 
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
 const tenth = (value: number) => Number(value.toFixed(1));

@@ -25,9 +25,9 @@ export const STEPS = [
 ] as const;
 
 const SAVE_WORDS: Record<SaveState, string> = {
-  kept: 'kept',
-  keeping: 'keeping',
-  unsent: 'not sent yet',
+  kept: 'Saved',
+  keeping: 'Saving',
+  unsent: 'Not synced',
   conflict: 'changed elsewhere',
   refused: 'not accepted',
 };

@@ -70,7 +70,7 @@ export function AirSection({ look }: { readonly look: Look }) {
           smoke alarms and slippery floors; ventilate, and follow local rules.
         </Text>
       </Section>
-      <Section title="Light into the lens" aside="stops from mid-grey, as a white">
+      <Section title="Flare: light into the lens" aside="stops from mid-grey, as a white">
         <View style={styles.row}>
           <Text size="small" quiet style={{ flex: 1 }}>
             Light

@@ -92,7 +92,7 @@ export function BoardsSection({ look }: { readonly look: Look }) {
         ))}
       </View>
       <Text size="label" quiet>
-        Weigh down what stands, and keep cloth and card well off hot lamps.
+        Sandbag every stand, and keep cloth and card well off hot lamps.
       </Text>
     </Section>
   );

@@ -99,8 +99,8 @@ export function SetStep() {
       {part === 'air' ? <AirSection look={look} /> : null}
       <View style={{ padding: SPACE.m }}>
         <Text size="label" quiet>
-          Weigh stands down, keep leads taped and ways clear, hold what hangs overhead twice: local codes and licensed practice
-          decide.
+          Sandbag stands, tape cables down, keep exits clear, put a safety on everything overhead: local codes and licensed
+          practice decide.
         </Text>
       </View>
       <View style={{ height: SPACE.xl }} />

@@ -68,7 +68,7 @@ function Row({ row, card }: { readonly row: AddressRow; readonly card: SheetCard
         </Text>
         {isGiven ? (
           <Button
-            label="Allot again"
+            label="Reassign"
             accessibilityLabel={`Allot the address of ${name} again`}
             onPress={() => changeRig(lightId, 'address', { address: null })}
           />

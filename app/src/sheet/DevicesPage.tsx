@@ -65,7 +65,7 @@ export function DevicesPage({ look }: { readonly look: Look }) {
   };
   return (
     <View>
-      <Section title="Pretended, on this machine only" aside={devices.on ? `listening on UDP ${devices.port}` : 'off'}>
+      <Section title="Simulated, on this machine only" aside={devices.on ? `listening on UDP ${devices.port}` : 'off'}>
         <Text size="label" quiet>
           For trying the day out without a set: network fixtures that listen to ANSI E1.31 on loopback, a tethered camera and a
           light and colour meter. Nothing goes out to the network.
@@ -82,7 +82,7 @@ export function DevicesPage({ look }: { readonly look: Look }) {
         <>
           <Section title="Fixtures" aside={`${devices.packets} packets`}>
             <View style={{ flexDirection: 'row' }}>
-              <Button label="Send what is dialled" onPress={() => change(() => api.sendToDevices(id))} />
+              <Button label="Send settings" onPress={() => change(() => api.sendToDevices(id))} />
             </View>
             {devices.lookId === id && devices.fixtures.length === 0 ? (
               <Text>No light of this look hangs on a network: flashes are set by hand.</Text>
@@ -140,7 +140,7 @@ export function DevicesPage({ look }: { readonly look: Look }) {
               A meter sums all light; right exposure is no verdict on colour.
             </Text>
           </Section>
-          <Section title="Planted" aside="how the pretended set differs">
+          <Section title="Simulated errors" aside="how the simulated set differs">
             {light ? (
               <Pick
                 label="Light"

@@ -189,7 +189,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
                 ) : null}
                 {loud ? (
                   <Text size="small" quiet>
-                    good to ±{light.uncertainStops.toFixed(2)}
+                    ±{light.uncertainStops.toFixed(1)} stop
                   </Text>
                 ) : null}
               </View>
@@ -233,7 +233,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
           ))}
         </Section>
       ) : null}
-      <Section title="The frame as a whole">
+      <Section title="Whole frame">
         <Table
           label="Clipping and floor"
           columns={['What', 'Of the area']}
@@ -252,7 +252,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
           ]}
         />
         <Text size="label" quiet>
-          A floor that is lifted is veil, haze or ambient: hold it against the black frame.
+          A floor that is lifted is veil, haze or ambient: compare it with the black frame.
         </Text>
       </Section>
     </>
@@ -277,23 +277,18 @@ function Verdict({ frame, onJudge }: { readonly frame: FrameRecord; readonly onJ
           on={verdict === 'rejected'}
           onPress={() => onJudge({ verdict: verdict === 'rejected' ? '' : 'rejected' })}
         />
-        <Button
-          label="The one"
-          accessibilityLabel="This is the chosen frame"
-          on={chosen}
-          onPress={() => onJudge({ chosen: !chosen })}
-        />
-        <Button label="Was graded" on={graded} onPress={() => onJudge({ graded: !graded })} />
+        <Button label="Selected frame" on={chosen} onPress={() => onJudge({ chosen: !chosen })} />
+        <Button label="Graded" on={graded} onPress={() => onJudge({ graded: !graded })} />
       </View>
       <Field
-        label="In words"
+        label="Notes on the frame"
         value={draft.words ?? words}
         onChange={(text) => setDraft({ ...draft, words: text.slice(0, 4000) })}
         onBlur={send}
         multiline
       />
       <Field
-        label="Who says so"
+        label="By whom"
         value={draft.by ?? by}
         onChange={(text) => setDraft({ ...draft, by: text.slice(0, 120) })}
         onBlur={send}

@@ -118,7 +118,7 @@ export function FramesPage({ look }: { readonly look: Look }) {
         <LinkRow
           inset
           href={`/looks/${id}/sheet/reweigh` as Href}
-          name="Add light-alone frames up anew"
+          name="Remix light-alone frames"
           text={`${alone} frames, at other powers, without shooting again`}
         />
       ) : null}
@@ -130,7 +130,7 @@ export function FramesPage({ look }: { readonly look: Look }) {
       {frames?.length === 0 ? (
         <Section title="Frames" aside="none yet">
           <Text>
-            Build up one light at a time: a black frame first, then each light alone, then all. Each is held against the plan
+            Build up one light at a time: a black frame first, then each light alone, then all. Each is compared with the plan
             here.
           </Text>
         </Section>
@@ -171,7 +171,7 @@ function Cards({
               <Pressable
                 style={StyleSheet.flatten([])}
                 accessibilityRole="link"
-                accessibilityLabel={`${frame.name}: hold it against the plan`}
+                accessibilityLabel={`${frame.name}: compare it with the plan`}
               >
                 <Image
                   testID="light-colour"

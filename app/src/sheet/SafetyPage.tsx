@@ -34,7 +34,7 @@ const useStyles = themed((t) => ({
   circuit: { gap: SPACE.s, paddingBottom: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
 }));
 
-const LEVEL_WORDS: Readonly<Record<CautionLevel, string>> = { stop: 'Stop', act: 'Do', note: 'Mind' };
+const LEVEL_WORDS: Readonly<Record<CautionLevel, string>> = { stop: 'Stop', act: 'Do', note: 'Caution' };
 
 const HOLD_NAMES: Readonly<Record<Hold, string>> = {
   stand: 'On a stand',
@@ -72,7 +72,7 @@ export function SafetyPage({ look }: { readonly look: Look }) {
       <CircuitsSection look={look} />
       {chosen ? <RigSection look={look} light={chosen} onChoose={setLight} /> : null}
       {taken.length ? (
-        <Section title="Read and taken on" aside={`${taken.length}`}>
+        <Section title="Acknowledged" aside={`${taken.length}`}>
           {taken.map((caution) => (
             <CautionCard key={caution.key} caution={caution} takenAt={known.get(caution.key) ?? null} />
           ))}
@@ -108,7 +108,7 @@ function CautionCard({ caution, takenAt }: { readonly caution: Caution; readonly
       ))}
       {takenAt === null ? (
         <View style={{ flexDirection: 'row' }}>
-          <Button label="Read, and taken on" accessibilityLabel={`Taken on: ${title}`} tight onPress={() => acknowledge(key)} />
+          <Button label="Acknowledge" accessibilityLabel={`Acknowledge: ${title}`} tight onPress={() => acknowledge(key)} />
         </View>
       ) : (
         <Text size="small" quiet>
@@ -238,7 +238,7 @@ function RigSection({
           note={rig.weightKg === null ? 'not weighed' : ''}
         />
         <Dial
-          label="Draws, from its plate"
+          label="Rated power (from the nameplate)"
           value={rig.drawW ?? 0}
           onChange={(watts) => changeRig(id, 'draw', { drawW: watts > 0 ? watts : null })}
           low={0}

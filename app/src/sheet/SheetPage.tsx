@@ -14,10 +14,10 @@ import { ReweighPage } from './ReweighPage';
 const PAGES: SubPages = {
   safety: { title: 'Safety', Page: SafetyPage },
   frames: { title: 'Test frames', Page: FramesPage },
-  frame: { title: 'A frame against the plan', Page: FramePage },
+  frame: { title: 'Test frame and plan', Page: FramePage },
   draw: { title: 'Draw on a frame', Page: DrawPage },
   bracket: { title: 'Bracket', Page: BracketPage },
-  reweigh: { title: 'Frames added up anew', Page: ReweighPage },
+  reweigh: { title: 'Remix light-alone frames', Page: ReweighPage },
   addresses: { title: 'Addresses', Page: AddressesPage },
   poses: { title: 'Poses', Page: PosesPage },
   roles: { title: 'Who does what', Page: RolesPage },

@@ -53,7 +53,7 @@ export function SheetStep() {
       <Section title="Run sheet" aside={cards.length ? `${done} of ${cards.length} set` : 'no lights'}>
         <View style={styles.bar}>
           <Button
-            label="Arm’s length"
+            label="Large type"
             accessibilityLabel="Large type, to read at arm’s length"
             on={far}
             onPress={() => setFar(!far)}
@@ -93,8 +93,8 @@ export function SheetStep() {
           stops
             ? `${stops} ${stops === 1 ? 'thing stops' : 'things stop'} the work until dealt with`
             : open.length
-              ? 'heat, what hangs, leads and load'
-              : 'everything read and taken on'
+              ? 'heat, overhead rigging, cables and load'
+              : 'all acknowledged'
         }
         aside={open.length ? `${open.length} open` : 'read'}
       />
@@ -107,7 +107,7 @@ export function SheetStep() {
         inset
         href={`/looks/${id}/sheet/frames` as Href}
         name="Test frames"
-        text="held against the plan: what to change on which light"
+        text="compared with the plan: what to change on which light"
       />
       <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
       <LinkRow

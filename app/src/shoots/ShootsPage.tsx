@@ -203,7 +203,7 @@ function Card({ look, shootId, width, onChanged }: CardProps) {
           </Text>
           {unsent ? (
             <Text size="small" weight="strong">
-              Changes on this device, not sent yet
+              Changes on this device, not synced
             </Text>
           ) : null}
         </View>

@@ -14,7 +14,7 @@ export interface ControlEffect {
 export const CONTROL_EFFECTS: readonly ControlEffect[] = [
   { control: 'Aperture', flash: 1, continuous: 1, ambient: 1, reason: 'Lets in more of everything: only the level moves.' },
   { control: 'ISO', flash: 1, continuous: 1, ambient: 1, reason: 'Lifts everything alike, ambient with it.' },
-  { control: 'ND on the lens', flash: 1, continuous: 1, ambient: 1, reason: 'Takes from everything alike.' },
+  { control: 'ND on the lens', flash: 1, continuous: 1, ambient: 1, reason: 'Dims everything equally.' },
   {
     control: 'Shutter',
     flash: 0,

@@ -59,7 +59,7 @@ export const frameNotesSchema = object({
   marks: yup.array(object(place)).required().max(LIMITS.probes),
   verdict: yup.string().defined().oneOf(FRAME_VERDICTS),
   words: note(),
-  /** Who says so. */
+  /** By whom. */
   by: yup.string().defined().max(LIMITS.nameLength),
   chosen: flag(),
   /** It was graded before it came here: no evidence. */

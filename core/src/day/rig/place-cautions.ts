@@ -13,7 +13,7 @@ export function boardOf({ id, name, heightM, position }: Board): Caution[] {
   if (heightM < TALL_BOARD_M && position[1] + heightM / 2 < TALL_BOARD_M) return [];
   return [
     caution('stand', `${id}:board`, 'note', `${name}: tall board`, [
-      'Weigh its foot down or tie it; it goes over when a door opens or somebody brushes past.',
+      'Sandbag its foot or tie it off; it goes over when a door opens or somebody brushes past.',
     ]),
   ];
 }

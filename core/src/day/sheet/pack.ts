@@ -78,6 +78,6 @@ export function packList(look: Look): PackItem[] {
   add('rigging', 'Rated safety line', pieces(hung), hung.map(({ name }) => name).join(', '));
   const gels = lights.reduce((sum, light) => sum + light.gels.length * light.pieces, 0);
   add('tape', 'Roll of gel tape', gels ? Math.ceil(gels / GELS_A_ROLL) : 0, 'edges and gaps, ends folded to tabs');
-  add('tape', 'Roll of cloth tape', mains.length ? 1 : 0, 'leads on the floor');
+  add('tape', 'Roll of gaffer tape', mains.length ? 1 : 0, 'leads on the floor');
   return [...items.values()].map(({ kind, name, count, use }) => ({ kind, name, count, use: [...use].join('; ') }));
 }
