@@ -10,7 +10,7 @@ import { frameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
 import { repository } from './db/repository';
 import type { Measure } from './drawing/measure';
-import type { Render } from './drawing/render';
+import type { FindRemedies, Render } from './drawing/render';
 import { standIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
 import { lookPictures } from './frames/look-pictures';
@@ -49,6 +49,7 @@ export interface AppOptions {
   /** Draws when nothing else is asked for. */
   readonly renderLater?: Render | undefined;
   readonly measure: Measure;
+  readonly remedies: FindRemedies;
   readonly decode: Decode;
   readonly e131Port?: number | undefined;
 }
@@ -65,6 +66,7 @@ export function createApp({
   render,
   renderLater = render,
   measure,
+  remedies,
   decode,
   e131Port = 0,
 }: AppOptions): Express {
@@ -74,6 +76,7 @@ export function createApp({
   const frames = frameRepository(db, pictures);
   const readings = frameReadings(frames, measure, (error, frame) => logger.warn({ error, frame }, 'a frame was not measured'));
   readings.beginAll();
+  const kit = kitRepository(db);
   const door = sessions(passcode, folderSecret(folder));
   const devices = standIns(render, e131Port);
   const app = express();
@@ -125,9 +128,12 @@ export function createApp({
   api.get('/reach', (_req, res) => {
     res.json({ addresses: addresses(), passcodeWanted: passcode !== null });
   });
-  api.use('/kit', kitRoutes(kitRepository(db)));
+  api.use('/kit', kitRoutes(kit));
   api.use('/read', readingRoutes());
-  api.use('/compute', computeRoutes());
+  api.use(
+    '/compute',
+    computeRoutes(remedies, () => kit.list().map(({ entry }) => entry)),
+  );
   api.post('/demo', (_req, res) => {
     repo.addDemo();
     res.status(201).json(repo.shoots());

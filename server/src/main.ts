@@ -45,6 +45,7 @@ function main(): void {
     render: drawing.render,
     renderLater: drawing.renderLater,
     measure: drawing.measure,
+    remedies: drawing.remedies,
     decode: decoder.decode,
     e131Port: config.e131Port,
   });

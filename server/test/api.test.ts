@@ -336,6 +336,23 @@ describe('computations', () => {
     expect(body.objective.after).toBeLessThan(body.objective.before);
     expect(body.changes.map((c: any) => c.lightId)).toContain('rim-right');
   });
+
+  it('finds remedies with the kit that is there, each tried', async () => {
+    const weak = look();
+    for (const light of weak.lights)
+      if (light.id === 'backdrop') light.fixture = { ...light.fixture, guideNumberM: 6 } as Look['lights'][number]['fixture'];
+    const { body } = await api.post('/api/compute/remedies').send({ look: weak }).expect(200);
+    expect(body.length).toBeGreaterThan(0);
+    for (const { text, nearer, look: tried } of body) {
+      expect(text).toMatch(/\.$/);
+      expect(nearer).toBeGreaterThan(0);
+      expect(tried.title).toBe(weak.title);
+    }
+    await api
+      .post('/api/compute/remedies')
+      .send({ look: { title: 'x' } })
+      .expect(422);
+  });
 });
 
 function samplesOf(reflectance: number) {

@@ -1,12 +1,13 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { remediesFor } from '@fulgent/core';
 import { makeStudio } from '@fulgent/core/picture';
 import { pino } from 'pino';
 import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
-import type { Render } from '../src/drawing/render';
+import type { FindRemedies, Render } from '../src/drawing/render';
 import { measureWith, type Measure } from '../src/drawing/measure';
 import { decodePicture } from '../src/frames/decode';
 
@@ -18,6 +19,8 @@ const render: Render = async ({ look, width, height, only }) => {
   const { rgba } = studio.picture({ look, width, height, fineness: 2, only: only ?? undefined });
   return rgba;
 };
+
+const remedies: FindRemedies = async ({ look, kit }) => remediesFor(look, kit);
 
 /** Measures frames in the test itself. */
 export const measure = measureWith(studio);
@@ -39,7 +42,15 @@ export function bench(): Bench {
   const database = openDatabase(folder, migrations);
   const made = (options: Partial<AppOptions> = {}) =>
     request(
-      createApp({ database, logger: pino({ level: 'silent' }), render, measure: unmeasured, decode: decodePicture, ...options }),
+      createApp({
+        database,
+        logger: pino({ level: 'silent' }),
+        render,
+        measure: unmeasured,
+        remedies,
+        decode: decodePicture,
+        ...options,
+      }),
     );
   return {
     folder,

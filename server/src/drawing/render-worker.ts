@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import path from 'node:path';
-import { InputError } from '@fulgent/core';
+import { InputError, remediesFor } from '@fulgent/core';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
 import { measureWith } from './measure';
@@ -12,6 +12,7 @@ const measure = measureWith(studio);
 
 async function answerTo(asked: Asked): Promise<NonNullable<Answer['done']>> {
   if (asked.task === 'measure') return measure(asked.request);
+  if (asked.task === 'remedies') return remediesFor(asked.request.look, asked.request.kit);
   const { look, width, height, only } = asked.request;
   return studio.picture({ look, width, height, fineness: 2, only: only ?? undefined }).rgba;
 }

@@ -1,10 +1,10 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { InputError, type FrameReading, type Look } from '@fulgent/core';
+import { InputError, type FrameReading, type KitEntry, type Look, type Remedy } from '@fulgent/core';
 import sharp from 'sharp';
 import type { Measure, MeasureRequest } from './measure';
 
-/** Pictures of looks, and the measuring of test frames against them, beside the server's own thread. */
+/** What takes long, beside the server's own thread: pictures of looks, the measuring of test frames against them, and the search for remedies. */
 
 export interface RenderRequest {
   readonly look: Look;
@@ -17,13 +17,23 @@ export interface RenderRequest {
 /** RGBA of 8 bits. */
 export type Render = (request: RenderRequest) => Promise<Uint8ClampedArray>;
 
+export interface RemediesRequest {
+  readonly look: Look;
+  readonly kit: readonly KitEntry[];
+}
+
+/** What would bring a look nearer to its aims. */
+export type FindRemedies = (request: RemediesRequest) => Promise<readonly Remedy[]>;
+
 /** What the worker is asked, and what it answers. */
 type AskedWithoutId =
-  { readonly task: 'picture'; readonly request: RenderRequest } | { readonly task: 'measure'; readonly request: MeasureRequest };
+  | { readonly task: 'picture'; readonly request: RenderRequest }
+  | { readonly task: 'measure'; readonly request: MeasureRequest }
+  | { readonly task: 'remedies'; readonly request: RemediesRequest };
 export type Asked = { readonly id: number } & AskedWithoutId;
 export interface Answer {
   readonly id: number;
-  readonly done?: Uint8ClampedArray | FrameReading;
+  readonly done?: Uint8ClampedArray | FrameReading | readonly Remedy[];
   readonly failed?: string;
   /** The field of an input that could not be used. */
   readonly field?: string;
@@ -40,6 +50,7 @@ export interface DrawingWorker {
   /** The same, behind everything else that waits: pictures of cards. */
   readonly renderLater: Render;
   readonly measure: Measure;
+  readonly remedies: FindRemedies;
   readonly close: () => void;
 }
 
@@ -89,6 +100,7 @@ export function drawingWorker(start = startWorker): DrawingWorker {
     render: (request) => ask({ task: 'picture', request }),
     renderLater: (request) => ask({ task: 'picture', request }, true),
     measure: (request) => ask({ task: 'measure', request }),
+    remedies: (request) => ask({ task: 'remedies', request }),
     close: () => void worker?.terminate(),
   };
 }

@@ -31,11 +31,13 @@ import {
   withLeak,
   type BalanceOptions,
   type CameraOptions,
+  type KitEntry,
   type Spectrum,
 } from '@fulgent/core';
 import { Router } from 'express';
 import * as yup from 'yup';
 import { LIMITS } from '@fulgent/core';
+import type { FindRemedies } from '../drawing/render';
 import { validated } from './validated';
 
 const numbers = () => yup.array(yup.number().required()).required().max(LIMITS.points);
@@ -108,6 +110,7 @@ const exposureBody = object({
   }).required(),
 });
 
+const remediesBody = object({ look: yup.mixed().required() });
 const balanceBody = object({
   look: yup.mixed().required(),
   options: object({
@@ -185,7 +188,7 @@ function checkNumbersById(field: string, value: unknown, high: number): void {
 }
 
 /** The pure computations, for scripts. Nothing is stored. */
-export function computeRoutes(): Router {
+export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEntry[]): Router {
   const router = Router();
 
   router.post('/light', (req, res) => {
@@ -249,6 +252,12 @@ export function computeRoutes(): Router {
     checkNumbersById('options.aims', options?.aims, 1);
     checkNumbersById('options.zoneWeights', options?.zoneWeights, 1000);
     res.json(balance(parseLook(look), (options ?? {}) as BalanceOptions));
+  });
+
+  // Many balances are tried for it: it is found beside the server's own thread.
+  router.post('/remedies', async (req, res) => {
+    const { look } = validated(remediesBody, req.body);
+    res.json(await remedies({ look: parseLook(look), kit: kit() }));
   });
 
   return router;
