@@ -89,12 +89,6 @@ export function bestObjective(look: Look, options: BalanceOptions = {}): number 
   return solve(goalsOf(scene, options), movable(scene, options.locked), options.thorough ?? true).cost;
 }
 
-/** What limits a look as it stands. */
-export function limitsNow(look: Look, options: BalanceOptions = {}): Limit[] {
-  const scene = compileScene(look);
-  return limitsOf(goalsOf(scene, options), readScene(scene));
-}
-
 function summaryOf(
   goals: Goals,
   free: readonly number[],

@@ -1,5 +1,4 @@
 import type { KitEntry } from '../../catalogue/kit-schema';
-import { evaluate } from '../../scene/evaluate';
 import type { Light, Look } from '../../document/schema';
 import type { Readings } from '../../scene/readings';
 import {
@@ -18,7 +17,7 @@ import { apertureBy, blackout, blackRoom, isoBy, ndBy, shutterBy } from '../prop
 import type { Proposal } from '../proposals/proposal';
 import { ranked } from '../proposals/rank';
 import { supplyOf, type Supply } from '../proposals/supply';
-import { balance, bestObjective, limitsNow } from './balance';
+import { balance, bestObjective } from './balance';
 import type { Limit } from './limits';
 import type { BalanceOptions } from './objective';
 
@@ -40,14 +39,14 @@ const TURN_DEG = 15;
 const BLACKOUT_STOPS = 5;
 
 /**
- * What would bring a look nearer to its aims with this kit, in this place: for each limit the changes that are possible are tried with all powers
+ * What would bring a look nearer to its aims with this kit, in this place, once its powers are solved: for each limit the changes that are possible are tried with all powers
  * solved anew; what does not help is left out. Best for its effort first, at most six, one for each light and kind.
  */
-export function remediesFor(look: Look, kit: readonly KitEntry[]): Remedy[] {
-  const readings = evaluate(look);
+export function remediesFor(unsolved: Look, kit: readonly KitEntry[]): Remedy[] {
+  const { look, readings, limits, objective } = balance(unsolved, QUICK);
   const supply = supplyOf(look, kit);
-  const before = bestObjective(look, QUICK);
-  const proposals = limitsNow(look, QUICK).flatMap((limit) =>
+  const before = objective.after;
+  const proposals = limits.flatMap((limit) =>
     proposalsFor(look, readings, limit, supply).map((proposal) => ({ ...proposal, limit: limit.text })),
   );
   const seen = new Set<string>();
