@@ -454,3 +454,4 @@ export { FRAME_KINDS, type FrameKind } from './day/frame/kinds';
 export { isCurrentReading, READING_VERSION, readTestFrame, type FrameAsked, type FrameReading } from './day/frame/reading';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './day/frame/drawing';
 export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './day/frame/bracket';
+export { samePicture } from './picture/same';

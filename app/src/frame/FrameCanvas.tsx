@@ -1,4 +1,4 @@
-import type { Adaptation, Look } from '@fulgent/core';
+import { samePicture, type Adaptation, type Look } from '@fulgent/core';
 import type { Burnt, Fineness, Picture } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
@@ -35,9 +35,9 @@ interface Props {
   readonly label: string;
 }
 
-/** Draws a look: coarse at once, then finer. The canvas keeps its last picture until the next is there. */
+/** Draws a look: coarse at once, then finer, and anew only where the picture changes. The canvas keeps its last picture until the next is there. */
 export function FrameCanvas({
-  look,
+  look: given,
   width,
   height,
   only,
@@ -54,6 +54,9 @@ export function FrameCanvas({
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
+  // What the picture does not show, a note or a check-off, draws nothing anew.
+  const [look, setLook] = useState(given);
+  if (look !== given && !samePicture(look, given)) setLook(given);
   // It shows the look as it was opened: the first edit ends it.
   const [opened] = useState(look);
   const [posterLost, setPosterLost] = useState(false);

@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core';
+import { samePicture, type Look } from '@fulgent/core';
 import type { Burnt } from '@fulgent/core/picture';
 import { create } from 'zustand';
 
@@ -17,6 +17,7 @@ export const chooseLight = (light: string | null): void => useChosen.setState({ 
 const useFound = create<{ readonly of: Look | null; readonly burnt: readonly Burnt[] }>(() => ({ of: null, burnt: [] }));
 
 export const tellBurnt = (of: Look, burnt: readonly Burnt[]): void => useFound.setState({ of, burnt });
-/** What is burnt in the picture of this very look; nothing as long as it is not known. */
-export const useBurnt = (look: Look | null): readonly Burnt[] => useFound(({ of, burnt }) => (of === look ? burnt : NOTHING));
+/** What is burnt in the picture of this look, as it would be drawn now; nothing as long as it is not known. */
+export const useBurnt = (look: Look | null): readonly Burnt[] =>
+  useFound(({ of, burnt }) => (of && look && samePicture(of, look) ? burnt : NOTHING));
 const NOTHING: readonly Burnt[] = [];
