@@ -1,4 +1,4 @@
-import { cautionsOf, demoLooks, LIMITS, nightOvenLooks, parseLook, runSheet, type Look } from '@fulgent/core';
+import { cautionsOf, demoLooks, LIMITS, nightOvenLooks, parseLook, runSheet, sheetDocument, type Look } from '@fulgent/core';
 import { sheetHtml } from '../src/sheet/print';
 import { correctDial } from '../src/sheet/correct';
 import {
@@ -43,6 +43,22 @@ describe('the printed sheet', () => {
       }
       for (const { name } of card.gels) expect(text).toContain(name);
     });
+  });
+
+  it('has all that the sheet holds, word for word', () => {
+    const of: Look = {
+      ...poster,
+      ambient: { ...poster.ambient, openings: [{ id: 'o', name: 'Skylight', count: 3, done: false }] },
+      lights: poster.lights.map((one, i) => (i === 0 ? { ...one, rig: { ...one.rig, holder: 'Ash' } } : one)),
+    };
+    const text = page(of).body.textContent!;
+    const { camera, blocks, lists } = sheetDocument(of);
+    for (const { name, value } of [...camera, ...blocks.flatMap(({ lines }) => lines)]) expect(text).toContain(`${name}${value}`);
+    expect(lists.map(({ kind }) => kind)).toEqual(['close', 'roles', 'pack', 'cautions']);
+    for (const { title, items } of lists) {
+      expect(text).toContain(title);
+      for (const { name, count, text: said } of items) expect(text).toContain(`${count ?? ''}${name}${said}`);
+    }
   });
 
   it('has every caution with its reasons, and defers', () => {

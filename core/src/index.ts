@@ -455,3 +455,11 @@ export { isCurrentReading, READING_VERSION, readTestFrame, type FrameAsked, type
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './day/frame/drawing';
 export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './day/frame/bracket';
 export { samePicture } from './picture/same';
+export {
+  LIST_KINDS,
+  sheetDocument,
+  type ListKind,
+  type SheetBlock,
+  type SheetDocument,
+  type SheetList,
+} from './day/sheet/document';

@@ -1,14 +1,4 @@
-import {
-  cameraCard,
-  cardLines,
-  formatStops,
-  openCautions,
-  packList,
-  runSheet,
-  SAFETY_DEFERS,
-  type Look,
-  type SheetCard,
-} from '@fulgent/core';
+import { openCautions, sheetDocument, type Look, type SheetBlock, type SheetList } from '@fulgent/core';
 import type { Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -43,14 +33,15 @@ export function SheetStep() {
   const [far, setFar] = useState(false);
   const [awake, setAwake] = useState(false);
   useScreenAwake(awake);
-  const cards = useMemo(() => (look ? runSheet(look) : []), [look]);
-  if (!look) return null;
+  const sheet = useMemo(() => (look ? sheetDocument(look) : null), [look]);
+  if (!look || !sheet) return null;
+  const { blocks, lists, camera, defers } = sheet;
   const open = openCautions(look);
   const stops = open.filter(({ level }) => level === 'stop').length;
-  const done = cards.filter(({ lightId }) => look.build.checked.includes(lightId)).length;
+  const done = blocks.filter(({ lightId }) => look.build.checked.includes(lightId)).length;
   return (
     <ScrollView tabIndex={0}>
-      <Section title="Run sheet" aside={cards.length ? `${done} of ${cards.length} set` : 'no lights'}>
+      <Section title="Run sheet" aside={blocks.length ? `${done} of ${blocks.length} set` : 'no lights'}>
         <View style={styles.bar}>
           <Button
             label="Large type"
@@ -79,11 +70,11 @@ export function SheetStep() {
           />
         </View>
         <View style={{ gap: 2 }} testID="camera-card">
-          {cameraCard(look).map(({ name: dial, value }) => (
+          {camera.map(({ name: dial, value }) => (
             <Pair key={dial} name={dial} value={value} far={far} />
           ))}
         </View>
-        {cards.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
+        {blocks.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
       </Section>
       <LinkRow
         inset
@@ -99,8 +90,8 @@ export function SheetStep() {
         aside={open.length ? `${open.length} open` : 'read'}
       />
       <View style={{ padding: SPACE.m, gap: SPACE.m }}>
-        {cards.map((card, i) => (
-          <Card key={card.lightId} card={card} place={i + 1} far={far} done={look.build.checked.includes(card.lightId)} />
+        {blocks.map((block) => (
+          <Card key={block.lightId} block={block} far={far} done={look.build.checked.includes(block.lightId)} />
         ))}
       </View>
       <LinkRow
@@ -138,10 +129,14 @@ export function SheetStep() {
         name="Stand-in devices"
         text="a camera, a meter and network fixtures to try it with"
       />
-      {cards.length ? <PackSection look={look} /> : null}
+      {lists
+        .filter(({ kind }) => ON_SCREEN.includes(kind))
+        .map((list) => (
+          <ListSection key={list.kind} list={list} />
+        ))}
       <View style={{ padding: SPACE.m }}>
         <Text size="label" quiet>
-          {SAFETY_DEFERS}
+          {defers}
         </Text>
       </View>
       <View style={{ height: SPACE.xl }} />
@@ -163,58 +158,48 @@ function Pair({ name, value, far }: { readonly name: string; readonly value: str
   );
 }
 
-function Card({
-  card,
-  place,
-  far,
-  done,
-}: {
-  readonly card: SheetCard;
-  readonly place: number;
-  readonly far: boolean;
-  readonly done: boolean;
-}) {
+function Card({ block, far, done }: { readonly block: SheetBlock; readonly far: boolean; readonly done: boolean }) {
   const styles = useStyles();
+  const { lightId, name, heading, fixture, power, rounding, lines } = block;
   return (
-    <View style={[styles.card, done && styles.done]} testID={`card-${card.lightId}`}>
+    <View style={[styles.card, done && styles.done]} testID={`card-${lightId}`}>
       <View style={styles.head}>
         <View style={{ flex: 1 }}>
           <Text size={far ? 'title' : 'strong'} weight="strong">
-            {place}. {card.name}
+            {heading}
           </Text>
           <Text size="label" quiet>
-            {card.fixture}
-            {card.pieces > 1 ? `, ${card.pieces} alike` : ''}
+            {fixture}
           </Text>
         </View>
         <Button
           label={done ? 'Set' : 'Check off'}
-          accessibilityLabel={done ? `${card.name} is set; take it back` : `Check off ${card.name}`}
+          accessibilityLabel={done ? `${name} is set; take it back` : `Check off ${name}`}
           on={done}
-          onPress={() => toggleChecked(card.lightId)}
+          onPress={() => toggleChecked(lightId)}
         />
       </View>
       <Text size="huge" weight="strong" narrow>
-        {card.power}
+        {power}
       </Text>
-      {card.roundingStops ? (
-        <Text size="label">The nearest setting is {formatStops(card.roundingStops)} from the plan.</Text>
-      ) : null}
-      {cardLines(card).map(({ name, value }) => (
-        <Pair key={name} name={name} value={value} far={far} />
+      {rounding ? <Text size="label">{rounding}</Text> : null}
+      {lines.map(({ name: dial, value }) => (
+        <Pair key={dial} name={dial} value={value} far={far} />
       ))}
     </View>
   );
 }
 
-function PackSection({ look }: { readonly look: Look }) {
-  const items = packList(look);
+/** Lists that have no page of their own. */
+const ON_SCREEN: readonly SheetList['kind'][] = ['close', 'pack'];
+
+function ListSection({ list: { title, items } }: { readonly list: SheetList }) {
   return (
-    <Section title="To pack">
+    <Section title={title}>
       <Table
-        label="To pack"
+        label={title}
         columns={['What', 'Count']}
-        rows={items.map(({ kind, name, count, use }) => ({ id: `${kind} ${name}`, cells: [name, `${count}`], note: use }))}
+        rows={items.map(({ key, name, count, text }) => ({ id: key, cells: [name, `${count ?? ''}`], note: text }))}
       />
     </Section>
   );

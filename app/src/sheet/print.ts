@@ -1,14 +1,4 @@
-import {
-  cameraCard,
-  cardLines,
-  cautionsOf,
-  formatStops,
-  packList,
-  runSheet,
-  SAFETY_DEFERS,
-  type Look,
-  type SheetCard,
-} from '@fulgent/core';
+import { sheetDocument, type Look, type SheetBlock, type SheetLine, type SheetList } from '@fulgent/core';
 
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
@@ -27,30 +17,31 @@ section { break-inside: avoid; border: 0.3mm solid #000; padding: 3mm; margin: 0
 img { width: 70mm; float: right; margin-left: 4mm }
 `;
 
-function block(card: SheetCard, i: number): string {
-  const off = card.roundingStops ? ` (${formatStops(card.roundingStops)} from the plan)` : '';
-  return `<section><div class="box"></div><b>${i + 1}. ${escaped(card.name)}</b> ${escaped(card.fixture)}${card.pieces > 1 ? `, ${card.pieces} alike` : ''}
-<div class="dial">${escaped(card.power)}${escaped(off)}</div>
-<table>${cardLines(card)
-    .map(({ name, value }) => `<tr><th>${escaped(name)}</th><td>${escaped(value)}</td></tr>`)
-    .join('')}</table></section>`;
-}
+const table = (rows: readonly string[]) => `<table>${rows.join('')}</table>`;
+
+const line = ({ name, value }: SheetLine) => `<tr><th>${escaped(name)}</th><td>${escaped(value)}</td></tr>`;
+
+const block = ({ heading, fixture, power, rounding, lines }: SheetBlock) =>
+  `<section><div class="box"></div><b>${escaped(heading)}</b> ${escaped(fixture)}
+<div class="dial">${escaped(power)}</div>${rounding ? `<p>${escaped(rounding)}</p>` : ''}${table(lines.map(line))}</section>`;
+
+const list = ({ title, items }: SheetList) =>
+  `<h2>${escaped(title)}</h2>${table(
+    items.map(
+      ({ name, count, text }) =>
+        `<tr>${count === null ? '' : `<td>${count}</td>`}<th>${escaped(name)}</th><td>${escaped(text)}</td></tr>`,
+    ),
+  )}`;
 
 /** The run sheet as a page of its own to print or keep as PDF. `picture` is a data URL of the frame, where there is one. */
 export function sheetHtml(look: Look, picture: string | null): string {
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(look.title)}: run sheet</title><style>${STYLE}</style></head><body>
+  const { title, note, camera, blocks, lists, defers } = sheetDocument(look);
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(title)}: run sheet</title><style>${STYLE}</style></head><body>
 ${picture ? `<img alt="Simulated picture" src="${picture}">` : ''}
-<h1>${escaped(look.title)}</h1><p>${escaped(look.brief.note)}</p>
-<h2>Camera</h2><table>${cameraCard(look)
-    .map(({ name, value }) => `<tr><th>${escaped(name)}</th><td>${escaped(value)}</td></tr>`)
-    .join('')}</table>
-<h2 style="clear: both">Lights, in build order</h2>${runSheet(look).map(block).join('')}
-<h2>To pack</h2><table>${packList(look)
-    .map(({ name, count, use }) => `<tr><th>${count}</th><td>${escaped(name)}</td><td>${escaped(use)}</td></tr>`)
-    .join('')}</table>
-<h2>Cautions</h2><ul>${cautionsOf(look)
-    .map(({ title, reasons }) => `<li><b>${escaped(title)}.</b> ${escaped(reasons.join(' '))}</li>`)
-    .join('')}</ul>
-<p>${escaped(SAFETY_DEFERS)}</p>
+<h1>${escaped(title)}</h1><p>${escaped(note)}</p>
+<h2>Camera</h2>${table(camera.map(line))}
+<h2 style="clear: both">Lights, in build order</h2>${blocks.map(block).join('')}
+${lists.map(list).join('')}
+<p>${escaped(defers)}</p>
 </body></html>`;
 }

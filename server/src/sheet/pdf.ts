@@ -1,15 +1,5 @@
 import { readFileSync } from 'node:fs';
-import {
-  cameraCard,
-  cautionsOf,
-  formatStops,
-  packList,
-  cardLines,
-  roleSheets,
-  runSheet,
-  SAFETY_DEFERS,
-  type Look,
-} from '@fulgent/core';
+import { sheetDocument, type Look, type SheetDocument } from '@fulgent/core';
 import PDFDocument from 'pdfkit';
 import { drawPlan } from './plan';
 
@@ -31,7 +21,7 @@ const latin = (text: string) =>
 
 type Document = InstanceType<typeof PDFDocument>;
 
-/** The run sheet on paper: frame, camera, plan, a card for each light, helpers, packing list, cautions. */
+/** The run sheet on paper: picture, camera, plan, a block for each light, and the lists. */
 export function sheetPdf(look: Look, picture: Buffer, paper: Paper): Promise<Buffer> {
   const [width, height] = PAPERS[paper];
   const doc = new PDFDocument({
@@ -49,9 +39,10 @@ export function sheetPdf(look: Look, picture: Buffer, paper: Paper): Promise<Buf
     doc.on('error', reject);
   });
   const inner = width - 2 * MARGIN;
-  firstPage(doc, look, picture, inner);
-  cards(doc, look, inner);
-  lists(doc, look);
+  const sheet = sheetDocument(look);
+  firstPage(doc, look, sheet, picture, inner);
+  blocks(doc, sheet, inner);
+  lists(doc, sheet);
   const { count } = doc.bufferedPageRange();
   for (let page = 0; page < count; page++) {
     doc.switchToPage(page);
@@ -76,15 +67,15 @@ function heading(doc: Document, text: string): void {
   doc.moveDown(0.7).font(STRONG).fontSize(12).fillColor('#000').text(text, MARGIN).moveDown(0.2);
 }
 
-function firstPage(doc: Document, look: Look, picture: Buffer, inner: number): void {
-  doc.font(STRONG).fontSize(20).fillColor('#000').text(latin(look.title), { width: inner });
-  if (look.brief.note) doc.font(TEXT).fontSize(10).text(latin(look.brief.note), { width: inner, height: 60, ellipsis: true });
+function firstPage(doc: Document, look: Look, { title, note, camera }: SheetDocument, picture: Buffer, inner: number): void {
+  doc.font(STRONG).fontSize(20).fillColor('#000').text(latin(title), { width: inner });
+  if (note) doc.font(TEXT).fontSize(10).text(latin(note), { width: inner, height: 60, ellipsis: true });
   doc.moveDown(0.5);
   const top = doc.y;
   const pictureW = 168;
   doc.image(picture, MARGIN + inner - pictureW, top, { width: pictureW });
   let y = top;
-  for (const { name, value } of cameraCard(look)) {
+  for (const { name, value } of camera) {
     doc.font(TEXT).fontSize(9).fillColor('#555').text(name, MARGIN, y, { width: 62, lineBreak: false });
     doc
       .font(STRONG)
@@ -101,10 +92,9 @@ function firstPage(doc: Document, look: Look, picture: Buffer, inner: number): v
   doc.x = MARGIN;
 }
 
-function cards(doc: Document, look: Look, inner: number): void {
+function blocks(doc: Document, sheet: SheetDocument, inner: number): void {
   heading(doc, 'Lights, in build order');
-  runSheet(look).forEach((card, i) => {
-    const rows = cardLines(card);
+  for (const { heading: name, fixture, power, rounding, lines: rows } of sheet.blocks) {
     const valueW = inner - 20 - 76;
     doc.font(TEXT).fontSize(9.5);
     const heights = rows.map(({ value }) => doc.heightOfString(latin(value), { width: valueW }) + 2);
@@ -117,29 +107,28 @@ function cards(doc: Document, look: Look, inner: number): void {
       .font(STRONG)
       .fontSize(11)
       .fillColor('#000')
-      .text(latin(`${i + 1}. ${card.name}`), MARGIN + 10, top + 7, { width: inner - 190, lineBreak: false, ellipsis: true });
+      .text(latin(name), MARGIN + 10, top + 7, { width: inner - 190, lineBreak: false, ellipsis: true });
     doc
       .font(TEXT)
       .fontSize(9)
       .fillColor('#555')
-      .text(latin(`${card.fixture}${card.pieces > 1 ? `, ${card.pieces} alike` : ''}`), MARGIN + 10, top + 22, {
+      .text(latin([fixture, rounding].filter(Boolean).join('. ')), MARGIN + 10, top + 22, {
         width: inner - 190,
         lineBreak: false,
         ellipsis: true,
       });
-    const off = card.roundingStops ? `  (${formatStops(card.roundingStops)})` : '';
     doc
       .font(STRONG)
       .fontSize(18)
       .fillColor('#000')
-      .text(latin(card.power + off), MARGIN + inner - 190, top + 7, { width: 158, align: 'right', lineBreak: false });
+      .text(latin(power), MARGIN + inner - 190, top + 7, { width: 158, align: 'right', lineBreak: false });
     let y = top + 40;
-    rows.forEach(({ name, value }, r) => {
+    rows.forEach(({ name: dial, value }, r) => {
       doc
         .font(TEXT)
         .fontSize(8.5)
         .fillColor('#555')
-        .text(name, MARGIN + 10, y, { width: 74, lineBreak: false });
+        .text(dial, MARGIN + 10, y, { width: 74, lineBreak: false });
       doc
         .font(TEXT)
         .fontSize(9.5)
@@ -149,28 +138,24 @@ function cards(doc: Document, look: Look, inner: number): void {
     });
     doc.x = MARGIN;
     doc.y = top + height + GAP;
-  });
+  }
 }
 
-function lists(doc: Document, look: Look): void {
-  const line = (strong: string, text: string) => {
-    if (doc.y > doc.page.height - MARGIN - 30) doc.addPage();
-    doc
-      .font(STRONG)
-      .fontSize(9.5)
-      .fillColor('#000')
-      .text(latin(strong), MARGIN, doc.y, { continued: Boolean(text) });
-    if (text) doc.font(TEXT).text(latin(` ${text}`));
-    doc.moveDown(0.15);
-  };
-  const helpers = roleSheets(look);
-  if (helpers.length > 1 || helpers[0]?.who !== 'Photographer') {
-    heading(doc, 'Who does what');
-    for (const { who, tasks } of helpers) for (const { text } of tasks) line(`${who}:`, `${text}.`);
+function lists(doc: Document, sheet: SheetDocument): void {
+  for (const { title, items } of sheet.lists) {
+    heading(doc, title);
+    for (const { name, count, text } of items) {
+      if (doc.y > doc.page.height - MARGIN - 30) doc.addPage();
+      const strong = count === null ? name : `${count} x ${name}`;
+      doc
+        .font(STRONG)
+        .fontSize(9.5)
+        .fillColor('#000')
+        .text(latin(strong), MARGIN, doc.y, { continued: text !== '' });
+      // What something is for stands behind it; what is counted has it in brackets, so that the name ends somewhere.
+      if (text) doc.font(TEXT).text(latin(count === null ? ` ${text}` : ` (${text})`));
+      doc.moveDown(0.15);
+    }
   }
-  heading(doc, 'To pack');
-  for (const { name, count, use } of packList(look)) line(`${count} x ${name}`, `(${use})`);
-  heading(doc, 'Cautions');
-  for (const { title, reasons } of cautionsOf(look)) line(`${title}.`, reasons.join(' '));
-  doc.moveDown(0.3).font(TEXT).fontSize(9).text(latin(SAFETY_DEFERS), MARGIN);
+  doc.moveDown(0.3).font(TEXT).fontSize(9).text(latin(sheet.defers), MARGIN);
 }
