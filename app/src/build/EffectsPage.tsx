@@ -1,4 +1,4 @@
-import { EFFECT_NAMES, EFFECTS, effectStops, formatStops, type Effect, type Light, type Look } from '@fulgent/core';
+import { LIMITS, EFFECT_NAMES, EFFECTS, effectStops, formatStops, type Effect, type Light, type Look } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';
@@ -75,12 +75,13 @@ function Course({ light, effect }: { readonly light: Light; readonly effect: Eff
         />
       </StepperGrid>
       <Field
+        most={LIMITS.nameLength}
         label="Cue"
         value={effect.cue}
         onChange={(cue) =>
           changeLight(light.id, 'effect.cue', (one) => ({
             ...one,
-            effect: one.effect && { ...one.effect, cue: cue.slice(0, 120) },
+            effect: one.effect && { ...one.effect, cue },
           }))
         }
       />

@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   compareVariants,
   lookOfVariant,
   VARIANT_KINDS,
@@ -24,7 +25,6 @@ import { study } from '../workers/study';
 import { addVariant, changeVariant, chooseVariant, freeVariantId, removeVariant, takeLook } from './edits';
 
 const ASPECT = 0.72;
-const MOST = 12;
 const MOST_COMPARED = 4;
 
 const useStyles = themed((t) => ({
@@ -60,7 +60,7 @@ export function VersionsPage({ look }: { readonly look: Look }) {
               key={kind}
               label={VARIANT_NAMES[kind]}
               icon="plus"
-              disabled={busy !== null || look.variants.length >= MOST}
+              disabled={busy !== null || look.variants.length >= LIMITS.variants}
               onPress={() => void make(kind)}
             />
           ))}
@@ -121,7 +121,12 @@ function Card({
           {name}
         </Text>
       ) : (
-        <Field label="Name" value={name} onChange={(text) => changeVariant(id, { name: text.slice(0, 120) || name })} />
+        <Field
+          most={LIMITS.nameLength}
+          label="Name"
+          value={name}
+          onChange={(text) => changeVariant(id, { name: text || name })}
+        />
       )}
       <Text size="small" quiet>
         {[chosen ? 'chosen' : null, `${votes} ${votes === 1 ? 'vote' : 'votes'}`, lockedAt ? `locked ${when(lockedAt)}` : null]

@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   trimmed,
   USUAL_EFFECTS,
   withGroup,
@@ -32,7 +33,11 @@ export function addGroup(name: string, lights: readonly string[]): void {
   edit('build.group', (look) => {
     let n = look.build.groups.length + 1;
     while (look.build.groups.some(({ id }) => id === `group-${n}`)) n++;
-    return withGroup(look, { id: `group-${n}`, name: name.trim().slice(0, 120) || `Group ${n}`, lights: [...lights] });
+    return withGroup(look, {
+      id: `group-${n}`,
+      name: name.trim().slice(0, LIMITS.nameLength) || `Group ${n}`,
+      lights: [...lights],
+    });
   });
 }
 

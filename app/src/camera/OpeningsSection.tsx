@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core';
+import { LIMITS, type Look } from '@fulgent/core';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed, TOUCH, useTheme } from '../theme/theme';
@@ -10,8 +10,6 @@ import { Section } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { changeAmbientLight } from './edits';
-
-const MOST = 12;
 
 const useStyles = themed((t) => ({
   row: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1, borderBottomColor: t.line },
@@ -49,7 +47,7 @@ export function OpeningsSection({ look }: { readonly look: Look }) {
           <IconButton icon="x" label={`Remove ${name}`} onPress={() => put(openings.filter((one) => one.id !== id))} />
         </View>
       ))}
-      <Button label="Add an opening" icon="plus" disabled={openings.length >= MOST} onPress={() => setAdding(true)} />
+      <Button label="Add an opening" icon="plus" disabled={openings.length >= LIMITS.places} onPress={() => setAdding(true)} />
       {adding ? (
         <AddOpening
           onClose={() => setAdding(false)}

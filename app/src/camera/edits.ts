@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   baselineOf,
   nearestMarked,
   SHUTTERS,
@@ -73,7 +74,10 @@ export function keepWhite(name: string): void {
     const { whiteK, tintDuv } = look.camera;
     let n = look.whites.length + 1;
     while (look.whites.some(({ id }) => id === `white-${n}`)) n++;
-    return { ...look, whites: [...look.whites, { id: `white-${n}`, name: name.slice(0, 120), whiteK, tintDuv }].slice(-4) };
+    return {
+      ...look,
+      whites: [...look.whites, { id: `white-${n}`, name: name.slice(0, LIMITS.nameLength), whiteK, tintDuv }].slice(-4),
+    };
   });
 }
 

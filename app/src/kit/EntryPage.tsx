@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   compileEmitters,
   fixtureLookup,
   HEAT_CAUTION,
@@ -75,7 +76,11 @@ export function EntryPage({ id }: { readonly id: string }) {
     );
   const { entry, revision, standIn } = stored;
   const duplicate = async () => {
-    const made = await api.createEntry({ ...entry, name: `${entry.name}, own`.slice(0, 120), provenance: 'guessed' });
+    const made = await api.createEntry({
+      ...entry,
+      name: `${entry.name}, own`.slice(0, LIMITS.nameLength),
+      provenance: 'guessed',
+    });
     refresh();
     router.push(`/kit/${made.entry.id}`);
   };
@@ -207,7 +212,7 @@ function NameField({ name, onSave }: { readonly name: string; readonly onSave: (
   const [text, setText] = useState(name);
   const error = text.trim() ? null : 'Name is empty; give it one.';
   const save = () => {
-    if (!error && text.trim() !== name) onSave(text.trim().slice(0, 120));
+    if (!error && text.trim() !== name) onSave(text.trim().slice(0, LIMITS.nameLength));
   };
   return <Field label="Name" value={text} onChange={setText} onBlur={save} onSubmit={save} error={error} />;
 }
@@ -215,7 +220,7 @@ function NameField({ name, onSave }: { readonly name: string; readonly onSave: (
 function NoteField({ note, onSave }: { readonly note: string; readonly onSave: (note: string) => void }) {
   const [text, setText] = useState(note);
   const save = () => {
-    if (text !== note) onSave(text.slice(0, 4000));
+    if (text !== note) onSave(text.slice(0, LIMITS.noteLength));
   };
   return <Field label="Note" value={text} onChange={setText} onBlur={save} multiline />;
 }

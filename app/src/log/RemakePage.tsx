@@ -1,4 +1,4 @@
-import { formatPower, type Fixture, type Remake } from '@fulgent/core';
+import { LIMITS, formatPower, type Fixture, type Remake } from '@fulgent/core';
 import { useRouter, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -55,7 +55,7 @@ export function RemakePage() {
     if (!made) return;
     try {
       const copy = await api.createLook(
-        { ...made.look, title: `${stored.look.title}, other lamps`.slice(0, 120) },
+        { ...made.look, title: `${stored.look.title}, other lamps`.slice(0, LIMITS.nameLength) },
         stored.shootId,
       );
       say(`${copy.look.title} stands beside it.`, { label: 'Open', run: () => router.push(`/looks/${copy.id}/balance` as Href) });

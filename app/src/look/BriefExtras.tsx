@@ -1,4 +1,4 @@
-import { hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, setupMinutes, STATUSES, type Look } from '@fulgent/core';
+import { LIMITS, hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, setupMinutes, STATUSES, type Look } from '@fulgent/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Image, View } from 'react-native';
@@ -85,11 +85,12 @@ export function PlaceSection({ look }: { readonly look: Look }) {
   const put = (change: Partial<Brief['place']>) => changeBrief('place', { place: { ...place, ...change } });
   return (
     <Section title="Place and limits" aside={place.minutes === null ? 'time open' : `${place.minutes} minutes`}>
-      <Field label="Place" value={place.name} onChange={(name) => put({ name: name.slice(0, 120) })} />
+      <Field most={LIMITS.nameLength} label="Place" value={place.name} onChange={(name) => put({ name })} />
       <Field
+        most={LIMITS.noteLength}
         label="What is strong and weak about it"
         value={place.note}
-        onChange={(note) => put({ note: note.slice(0, 4000) })}
+        onChange={(note) => put({ note })}
         multiline
       />
       <StepperGrid>
@@ -151,7 +152,12 @@ export function ReferencesSection({ brief }: { readonly brief: Brief }) {
       changeBrief('references', {
         references: [
           ...references,
-          { id: freshId(references, 'reference'), name: file.name.slice(0, 120), thumbnail, clusters: [...clusters] },
+          {
+            id: freshId(references, 'reference'),
+            name: file.name.slice(0, LIMITS.nameLength),
+            thumbnail,
+            clusters: [...clusters],
+          },
         ],
       });
     } catch (error) {
@@ -273,14 +279,19 @@ export function IngredientsSection({ brief }: { readonly brief: Brief }) {
           );
         return (
           <View key={one.id} style={styles.entry} testID={`ingredient-${one.id}`}>
-            <Field label="What" value={one.name} onChange={(name) => name && change('name', { name: name.slice(0, 120) })} />
+            <Field most={LIMITS.nameLength} label="What" value={one.name} onChange={(name) => name && change('name', { name })} />
             <Choice
               label={`State of ${one.name}`}
               options={INGREDIENT_STATES.map((id) => ({ id, name: STATE_NAMES[id] }))}
               value={one.state}
               onChange={(state) => change('state', { state })}
             />
-            <Field label="Reason" value={one.reason} onChange={(reason) => change('reason', { reason: reason.slice(0, 4000) })} />
+            <Field
+              most={LIMITS.noteLength}
+              label="Reason"
+              value={one.reason}
+              onChange={(reason) => change('reason', { reason })}
+            />
           </View>
         );
       })}
@@ -321,9 +332,10 @@ export function AssociationsSection({ brief }: { readonly brief: Brief }) {
               <View key={one.id} style={styles.row}>
                 <View style={{ flex: 1 }}>
                   <Field
+                    most={LIMITS.noteLength}
                     label={name || 'Colour'}
                     value={one.reads}
-                    onChange={(reads) => change('reads', { reads: reads.slice(0, 500) })}
+                    onChange={(reads) => change('reads', { reads })}
                   />
                 </View>
                 <IconButton
@@ -359,7 +371,11 @@ function NewAssociation({ onAdd }: { readonly onAdd: (colour: string, withColour
         label="Add the note"
         disabled={!colour.trim() || !reads.trim()}
         onPress={() => {
-          onAdd(colour.trim().slice(0, 60), withColour.trim().slice(0, 60), reads.trim().slice(0, 500));
+          onAdd(
+            colour.trim().slice(0, LIMITS.nameLength),
+            withColour.trim().slice(0, LIMITS.nameLength),
+            reads.trim().slice(0, LIMITS.noteLength),
+          );
           setColour('');
           setWith('');
           setReads('');

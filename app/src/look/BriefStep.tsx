@@ -1,4 +1,4 @@
-import { formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type ToneComparison } from '@fulgent/core';
+import { LIMITS, formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type ToneComparison } from '@fulgent/core';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { SourceChoice } from '../camera/SourceChoice';
@@ -76,9 +76,10 @@ export function BriefStep() {
         />
         <KeyLevel brief={brief} />
         <Field
+          most={LIMITS.noteLength}
           label="Note"
           value={brief.note}
-          onChange={(note) => changeBrief('note', { note: note.slice(0, 4000) })}
+          onChange={(note) => changeBrief('note', { note })}
           multiline
         />
         <StatusChoice brief={brief} />

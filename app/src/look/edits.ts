@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   fixtureOf,
   keySideOf,
   lookWithGels,
@@ -107,7 +108,9 @@ export function changeAmbient(key: string, change: Partial<Look['ambient']>): vo
 }
 
 export function rename(title: string): void {
-  edit('title', (look) => (title.trim() && title !== look.title ? { ...look, title: title.trim().slice(0, 120) } : look));
+  edit('title', (look) =>
+    title.trim() && title !== look.title ? { ...look, title: title.trim().slice(0, LIMITS.nameLength) } : look,
+  );
 }
 
 /** Moves the probes, and the lights that work on the backdrop, along with a backdrop that was moved. */

@@ -1,4 +1,4 @@
-import { mergeLooks, type BalanceResult, type Look, type Readings } from '@fulgent/core';
+import { LIMITS, mergeLooks, type BalanceResult, type Look, type Readings } from '@fulgent/core';
 import { create } from 'zustand';
 import { api, ApiError, OfflineError, type StoredLook } from '../api/client';
 import { startFrame } from '../workers/frame';
@@ -312,7 +312,7 @@ export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promi
   if (!conflict || !saved || !look) return;
   const { theirs } = conflict;
   if (choice === 'both')
-    await api.createLook({ ...look, title: `${look.title}, my version`.slice(0, 120) }, shootId ?? undefined);
+    await api.createLook({ ...look, title: `${look.title}, my version`.slice(0, LIMITS.nameLength) }, shootId ?? undefined);
   const next =
     choice === 'mine'
       ? mergeLooks(saved, look, theirs.look).look

@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   formatSetting,
   formatStops,
   hexOfPoint,
@@ -177,9 +178,10 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
           </Cell>
         </StepperGrid>
         <Field
+          most={LIMITS.noteLength}
           label="Purpose"
           value={member.purpose}
-          onChange={(purpose) => changeMember(memberId, 'purpose', { purpose: purpose.slice(0, 500) })}
+          onChange={(purpose) => changeMember(memberId, 'purpose', { purpose })}
         />
         {others.length ? (
           <Pick

@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   describeSetting,
   hexOfPoint,
   lightPartnerDeg,
@@ -367,7 +368,7 @@ function Remarks({ members }: { readonly members: readonly Member[] }) {
 function TriedSheet({ onClose }: { readonly onClose: () => void }) {
   const [verdict, setVerdict] = useState('');
   const keep = () => {
-    keepTried(verdict.trim().slice(0, 500));
+    keepTried(verdict.trim().slice(0, LIMITS.noteLength));
     onClose();
   };
   return (

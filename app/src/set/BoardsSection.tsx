@@ -1,4 +1,4 @@
-import type { Board, Finish, Look } from '@fulgent/core';
+import { LIMITS, type Board, type Finish, type Look } from '@fulgent/core';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { undo } from '../look/store';
@@ -19,8 +19,6 @@ const FINISHES: readonly { readonly id: Finish; readonly name: string }[] = [
   { id: 'silver', name: 'Silver card' },
   { id: 'silk', name: 'Silk' },
 ];
-
-const MOST = 12;
 
 const useStyles = themed((t) => ({
   board: { gap: SPACE.s, paddingBottom: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
@@ -74,7 +72,7 @@ export function BoardsSection({ look }: { readonly look: Look }) {
             label={name}
             accessibilityLabel={`Add a ${name.toLowerCase()}`}
             icon="plus"
-            disabled={look.boards.length >= MOST}
+            disabled={look.boards.length >= LIMITS.boards}
             onPress={() => addBoard(id)}
           />
         ))}
@@ -86,7 +84,7 @@ export function BoardsSection({ look }: { readonly look: Look }) {
             label={`V-flat, ${finish}`}
             accessibilityLabel={`Add a V-flat, ${finish} side in`}
             icon="plus"
-            disabled={look.boards.length > MOST - 2}
+            disabled={look.boards.length > LIMITS.boards - 2}
             onPress={() => addVFlat(finish)}
           />
         ))}

@@ -1,4 +1,4 @@
-import type { BackdropType, Look } from '@fulgent/core';
+import { LIMITS, type BackdropType, type Look } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { changeBackdrop, changeRoom, putSurface } from '../look/edits';
@@ -32,8 +32,6 @@ const REFLECTANCES = [
   { key: 'ceiling', name: 'Ceiling sends back' },
   { key: 'floor', name: 'Floor sends back' },
 ] as const;
-
-const MOST_LIGHTS = 24;
 
 /** Backdrop, walls and windows. */
 export function RoomSection({ look }: { readonly look: Look }) {
@@ -122,7 +120,7 @@ export function RoomSection({ look }: { readonly look: Look }) {
               label={`Window, ${side}`}
               accessibilityLabel={`Add a window in the ${side} wall`}
               icon="plus"
-              disabled={look.lights.length >= MOST_LIGHTS}
+              disabled={look.lights.length >= LIMITS.lights}
               onPress={() => {
                 addWindow(side, lux);
                 say(`A window stands in the ${side} wall: a light among the others, which Balance leaves as it is.`);

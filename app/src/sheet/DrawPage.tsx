@@ -1,4 +1,13 @@
-import { thinned, type Drawn, type DrawnKind, type FrameNotes, type FrameRecord, type Look, type PathPoint } from '@fulgent/core';
+import {
+  LIMITS,
+  thinned,
+  type Drawn,
+  type DrawnKind,
+  type FrameNotes,
+  type FrameRecord,
+  type Look,
+  type PathPoint,
+} from '@fulgent/core';
 import { useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Image, View } from 'react-native';
@@ -168,9 +177,10 @@ function Row({
     <View style={styles.row} testID={`drawn-${place}`}>
       <View style={{ flex: 1 }}>
         <Field
+          most={LIMITS.nameLength}
           label={`${place}. ${NAMES[one.kind]}, words`}
           value={draft ?? one.text}
-          onChange={(text) => setDraft(text.slice(0, 120))}
+          onChange={(text) => setDraft(text)}
           onBlur={() => {
             if (draft !== null && draft !== one.text) onText(draft.trim());
             setDraft(null);

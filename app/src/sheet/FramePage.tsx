@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   BLACK_STOPS,
   formatStops,
   type FrameNotes,
@@ -281,16 +282,18 @@ function Verdict({ frame, onJudge }: { readonly frame: FrameRecord; readonly onJ
         <Button label="Graded" on={graded} onPress={() => onJudge({ graded: !graded })} />
       </View>
       <Field
+        most={LIMITS.noteLength}
         label="Notes on the frame"
         value={draft.words ?? words}
-        onChange={(text) => setDraft({ ...draft, words: text.slice(0, 4000) })}
+        onChange={(text) => setDraft({ ...draft, words: text })}
         onBlur={send}
         multiline
       />
       <Field
+        most={LIMITS.nameLength}
         label="By whom"
         value={draft.by ?? by}
-        onChange={(text) => setDraft({ ...draft, by: text.slice(0, 120) })}
+        onChange={(text) => setDraft({ ...draft, by: text })}
         onBlur={send}
       />
     </Section>

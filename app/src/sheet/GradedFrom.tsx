@@ -1,4 +1,4 @@
-import type { FrameNotes, FrameReading, FrameRecord } from '@fulgent/core';
+import { LIMITS, type FrameNotes, type FrameReading, type FrameRecord } from '@fulgent/core';
 import { useState } from 'react';
 import { api } from '../api/client';
 import { Field } from '../ui/Field';
@@ -44,9 +44,10 @@ export function GradedFrom({
         <Text>Add the frame as it came out of the camera too; then both can be held against each other.</Text>
       )}
       <Field
+        most={LIMITS.noteLength}
         label="What was done to it"
         value={how ?? gradedHow}
-        onChange={(text) => setHow(text.slice(0, 4000))}
+        onChange={(text) => setHow(text)}
         onBlur={() => {
           if (how !== null && how !== gradedHow) onJudge({ gradedHow: how });
           setHow(null);

@@ -1,4 +1,4 @@
-import { TURN_TRIED_DEG, type Look, type TurnRange } from '@fulgent/core';
+import { LIMITS, TURN_TRIED_DEG, type Look, type TurnRange } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path, Rect, Text as SvgText } from 'react-native-svg';
@@ -85,7 +85,12 @@ function Pose({ pose, range }: { readonly pose: Look['day']['poses'][number]; re
     <View style={styles.pose} testID={`pose-${id}`}>
       <View style={styles.head}>
         <View style={{ flex: 1 }}>
-          <Field label="Pose" value={name} onChange={(text) => changePose(id, 'name', { name: text.slice(0, 120) || 'Pose' })} />
+          <Field
+            most={LIMITS.nameLength}
+            label="Pose"
+            value={name}
+            onChange={(text) => changePose(id, 'name', { name: text || 'Pose' })}
+          />
         </View>
         <Button
           label={done ? 'Taken' : 'Take off'}
@@ -112,7 +117,12 @@ function Pose({ pose, range }: { readonly pose: Look['day']['poses'][number]; re
           {step?.lost[0] ? `Outside: ${step.lost[0].name}: ${step.lost[0].text}` : 'Outside of what holds as planned.'}
         </Text>
       ) : null}
-      <Field label="What to look for" value={note} onChange={(text) => changePose(id, 'note', { note: text.slice(0, 4000) })} />
+      <Field
+        most={LIMITS.noteLength}
+        label="What to look for"
+        value={note}
+        onChange={(text) => changePose(id, 'note', { note: text })}
+      />
     </View>
   );
 }

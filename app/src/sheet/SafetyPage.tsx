@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   cautionsOf,
   circuitLoads,
   drawOf,
@@ -150,9 +151,10 @@ function CircuitsSection({ look }: { readonly look: Look }) {
           <View style={styles.row}>
             <View style={{ flex: 1 }}>
               <Field
+                most={LIMITS.nameLength}
                 label="Name"
                 value={load.name}
-                onChange={(text) => changeCircuit(load.id, { name: text.slice(0, 120) || load.name })}
+                onChange={(text) => changeCircuit(load.id, { name: text || load.name })}
               />
             </View>
             {circuits.length > 1 ? (
@@ -265,14 +267,16 @@ function RigSection({
         />
       ) : null}
       <Field
+        most={LIMITS.nameLength}
         label="Who helps with it"
         value={rig.holder}
-        onChange={(holder) => changeRig(id, 'holder', { holder: holder.slice(0, 120) })}
+        onChange={(holder) => changeRig(id, 'holder', { holder })}
       />
       <Field
+        most={LIMITS.nameLength}
         label="Which of several alike"
         value={rig.unit}
-        onChange={(unit) => changeRig(id, 'unit', { unit: unit.slice(0, 120) })}
+        onChange={(unit) => changeRig(id, 'unit', { unit })}
       />
     </Section>
   );

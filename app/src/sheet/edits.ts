@@ -1,4 +1,4 @@
-import type { Day, Look, Rig } from '@fulgent/core';
+import { LIMITS, type Day, type Look, type Rig } from '@fulgent/core';
 import { changeLight } from '../look/edits';
 import { edit } from '../look/store';
 
@@ -12,12 +12,10 @@ export function changeDay(key: string, change: Partial<Day>): void {
   edit(`day.${key}`, (look) => ({ ...look, day: { ...look.day, ...change } }));
 }
 
-const MOST_CIRCUITS = 12;
-
 export function addCircuit(): void {
   edit('day.circuits', (look) => {
     const { circuits } = look.day;
-    if (circuits.length >= MOST_CIRCUITS) return look;
+    if (circuits.length >= LIMITS.places) return look;
     let n = circuits.length + 1;
     while (circuits.some(({ id }) => id === `circuit-${n}`)) n++;
     return { ...look, day: { ...look.day, circuits: [...circuits, { id: `circuit-${n}`, name: `Circuit ${n}`, amps: 16 }] } };
@@ -55,12 +53,10 @@ export function takeLessons(taught: Look): void {
   edit('lessons', (look) => ({ ...taught, title: look.title }));
 }
 
-const MOST_POSES = 60;
-
 export function addPose(): void {
   edit('day.poses', (look) => {
     const { poses } = look.day;
-    if (poses.length >= MOST_POSES) return look;
+    if (poses.length >= LIMITS.entries) return look;
     let n = poses.length + 1;
     while (poses.some(({ id }) => id === `pose-${n}`)) n++;
     const pose = { id: `pose-${n}`, name: `Pose ${n}`, turnDeg: look.subject.turnDeg, note: '', done: false };

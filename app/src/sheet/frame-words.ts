@@ -1,4 +1,4 @@
-import { formatShutter, type Look, type FrameKind, type FrameRecord } from '@fulgent/core';
+import { LIMITS, formatShutter, type Look, type FrameKind, type FrameRecord } from '@fulgent/core';
 
 export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
   full: 'The whole look',
@@ -9,7 +9,7 @@ export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
 
 /** What a frame is called: as its file is, else as it is otherwise. */
 export const frameName = (file: { readonly name: string }, otherwise: string): string =>
-  file.name.replace(/\.[^.]*$/, '').slice(0, 120) || otherwise;
+  file.name.replace(/\.[^.]*$/, '').slice(0, LIMITS.nameLength) || otherwise;
 
 /** Exposure as the file tells it, in a line. */
 export function exposureWords({ meta }: Pick<FrameRecord, 'meta'>): string {

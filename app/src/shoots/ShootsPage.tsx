@@ -1,4 +1,4 @@
-import { readLookFile, LARGEST_LOOK_FILE } from '@fulgent/core';
+import { LIMITS, readLookFile, LARGEST_LOOK_FILE } from '@fulgent/core';
 import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
@@ -217,7 +217,7 @@ function Card({ look, shootId, width, onChanged }: CardProps) {
 function CardSheet({ look, shootId, onClose, onChanged }: Omit<CardProps, 'width'> & { readonly onClose: () => void }) {
   const duplicate = async () => {
     const { look: original } = await api.readLook(look.id);
-    await api.createLook({ ...original, title: `${original.title}, copy`.slice(0, 120) }, shootId);
+    await api.createLook({ ...original, title: `${original.title}, copy`.slice(0, LIMITS.nameLength) }, shootId);
     onClose();
     onChanged();
   };

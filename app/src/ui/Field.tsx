@@ -24,12 +24,14 @@ interface Props {
   readonly error?: string | null | undefined;
   readonly autoFocus?: boolean;
   readonly multiline?: boolean;
+  /** Most characters that it takes, as the schema has it; said when they are reached. */
+  readonly most?: number;
   /** Typed characters are not shown. */
   readonly secret?: boolean;
 }
 
 /** A text field with its label above and what is wrong below. */
-export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFocus, multiline, secret }: Props) {
+export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFocus, multiline, most, secret }: Props) {
   const styles = useStyles();
   return (
     <View style={{ gap: 4 }}>
@@ -46,8 +48,14 @@ export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFoc
         aria-invalid={Boolean(error)}
         autoFocus={autoFocus}
         multiline={multiline}
+        maxLength={most}
         secureTextEntry={secret}
       />
+      {most !== undefined && value.length >= most ? (
+        <Text size="small" quiet aria-live="polite">
+          It takes {most} characters; that is as many as it holds.
+        </Text>
+      ) : null}
       {error ? (
         <Text size="small" weight="strong" role="alert">
           {error}
