@@ -23,6 +23,7 @@ const ROOMS = [
   'control',
   'day',
   'files',
+  'contracts',
 ];
 
 /** Core knows nothing of interfaces, machines and the packages round it. */

@@ -1,5 +1,6 @@
 import { LOOK_VERSION, newLook, type Look } from '@fulgent/core';
-import { ApiError, OfflineError, type StoredLook } from '../src/api/client';
+import type { StoredLook } from '@fulgent/core/contracts';
+import { ApiError, OfflineError } from '../src/api/client';
 import { keepDraft, useDrafts } from '../src/look/drafts';
 import {
   balanceLook,
@@ -27,7 +28,7 @@ const mockServer = {
 
 jest.mock('../src/api/client', () => {
   const actual = jest.requireActual('../src/api/client');
-  const stored = (id: string): StoredLook => ({ id, shootId: 'shoot', ...mockServer.looks.get(id)! });
+  const stored = (id: string): StoredLook => ({ id, shootId: 'shoot', updatedAt: 0, ...mockServer.looks.get(id)! });
   const reached = async () => {
     if (mockServer.held) await mockServer.held;
     if (mockServer.offline) throw new actual.OfflineError();

@@ -1,5 +1,4 @@
 import type {
-  FixtureState,
   FrameLabel,
   FrameNotes,
   FrameReading,
@@ -10,63 +9,17 @@ import type {
   MeterReading,
   Problem,
 } from '@fulgent/core';
-
-/** A shoot with the cards of its looks, as the server lists them. */
-export interface Shoot {
-  readonly id: string;
-  readonly title: string;
-  readonly note: string;
-  readonly looks: readonly LookCard[];
-}
-
-export interface LookCard {
-  readonly id: string;
-  readonly title: string;
-  readonly revision: number;
-  readonly updatedAt: number;
-  readonly card: { readonly patches: Readonly<Record<string, string>>; readonly lights: number; readonly trouble: string | null };
-}
-
-export interface StoredLook {
-  readonly id: string;
-  readonly shootId: string;
-  readonly revision: number;
-  readonly look: Look;
-}
-
-/** A kit entry with the revision that a change builds on; 0 for a stand-in as it ships. */
-export interface StoredEntry {
-  readonly entry: KitEntry;
-  readonly revision: number;
-  readonly standIn: boolean;
-}
-
-/** How the pretended set differs from a plan, by light. */
-export type Deviations = Readonly<
-  Record<string, { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }>
->;
-
-export interface Devices {
-  readonly on: boolean;
-  readonly port: number | null;
-  readonly packets: number;
-  readonly lookId: string | null;
-  readonly fixtures: readonly {
-    readonly lightId: string;
-    readonly name: string;
-    readonly universe: number;
-    readonly address: number;
-    readonly state: FixtureState | null;
-  }[];
-  /** By look, then by light. */
-  readonly deviations: Readonly<Record<string, Deviations>>;
-}
-
-export interface DatabaseCopy {
-  readonly name: string;
-  readonly at: number;
-  readonly bytes: number;
-}
+import type {
+  ArchiveOutcome,
+  DatabaseCopy,
+  Deviations,
+  DevicesState,
+  KitOutcome,
+  SessionState,
+  Shoot,
+  StoredEntry,
+  StoredLook,
+} from '@fulgent/core/contracts';
 
 /** An answer of the server that is not success; `problems` name the fields. */
 export class ApiError extends Error {
@@ -174,7 +127,7 @@ export const api = {
     request<StoredEntry>('PUT', `/api/kit/${entry.id}`, entry, { 'If-Match': `"${basedOn}"` }),
   deleteEntry: (id: string) => request<void>('DELETE', `/api/kit/${id}`),
   restoreEntry: (id: string) => request<StoredEntry>('POST', `/api/kit/${id}/restore`),
-  importKit: (file: KitFile) => request<{ added: number; replaced: number }>('POST', '/api/kit/import', file),
+  importKit: (file: KitFile) => request<KitOutcome>('POST', '/api/kit/import', file),
   frames: '/api/frames',
   framesOf: (lookId: string) => `/api/looks/${lookId}/frames`,
   framePicture: (id: string) => `/api/frames/${id}/preview`,
@@ -195,18 +148,19 @@ export const api = {
   restoreFrame: (id: string) => request<FrameRecord>('POST', `/api/frames/${id}/restore`),
   log: '/api/log',
   devices: '/api/devices',
-  switchDevices: (on: boolean) => request<Devices>('POST', '/api/devices', { on }),
-  sendToDevices: (lookId: string) => request<Devices>('POST', '/api/devices/send', { lookId }),
-  plant: (lookId: string, deviations: Deviations) => request<Devices>('POST', '/api/devices/deviations', { lookId, deviations }),
+  switchDevices: (on: boolean) => request<DevicesState>('POST', '/api/devices', { on }),
+  sendToDevices: (lookId: string) => request<DevicesState>('POST', '/api/devices/send', { lookId }),
+  plant: (lookId: string, deviations: Deviations) =>
+    request<DevicesState>('POST', '/api/devices/deviations', { lookId, deviations }),
   shoot: (lookId: string, alone: string) => request<FrameRecord>('POST', '/api/devices/shoot', { lookId, alone }),
   meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
   backup: '/api/backup',
-  takeArchive: (file: Blob) => sendFile<{ added: number; same: number; beside: number }>('/api/backup', file, 'application/zip'),
+  takeArchive: (file: Blob) => sendFile<ArchiveOutcome>('/api/backup', file, 'application/zip'),
   copies: '/api/backup/copies',
   makeCopy: () => request<DatabaseCopy>('POST', '/api/backup/copies'),
   reach: '/api/reach',
   session: '/api/session',
-  enter: (passcode: string) => request<{ wanted: boolean; open: boolean }>('POST', '/api/session', { passcode }),
+  enter: (passcode: string) => request<SessionState>('POST', '/api/session', { passcode }),
   leave: () => request<void>('DELETE', '/api/session'),
   sheetPdf: (lookId: string, size: 'a4' | 'letter') => `/api/looks/${lookId}/sheet.pdf?size=${size}`,
   addDemo: () => request<Shoot[]>('POST', '/api/demo'),

@@ -2,7 +2,8 @@ import { KIT_KINDS, LARGEST_KIT_FILE, readKitFile, type KitEntry, type KitKind }
 import { Link, useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { api, type StoredEntry } from '../api/client';
+import type { StoredEntry } from '@fulgent/core/contracts';
+import { api } from '../api/client';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';

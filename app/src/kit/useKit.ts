@@ -1,7 +1,8 @@
 import type { KitEntry, KitKind } from '@fulgent/core';
 import { useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
-import { api, ApiError, fetchJson, type StoredEntry } from '../api/client';
+import type { StoredEntry } from '@fulgent/core/contracts';
+import { api, ApiError, fetchJson } from '../api/client';
 import { problemLines } from '../ui/problems';
 
 const NONE: readonly StoredEntry[] = [];

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR, { useSWRConfig } from 'swr';
-import { api, type DatabaseCopy } from '../api/client';
+import type { DatabaseCopy } from '@fulgent/core/contracts';
+import { api } from '../api/client';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { chooseFile } from '../ui/files';

@@ -2,7 +2,7 @@ import type { continuity } from '@fulgent/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import type { StoredLook } from '../api/client';
+import type { StoredLook } from '@fulgent/core/contracts';
 import { SPACE, themed } from '../theme/theme';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';

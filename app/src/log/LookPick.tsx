@@ -1,5 +1,6 @@
 import useSWR from 'swr';
-import { api, type Shoot } from '../api/client';
+import type { Shoot } from '@fulgent/core/contracts';
+import { api } from '../api/client';
 import { Pick } from '../ui/Pick';
 
 /** All looks there are, with their shoots. */

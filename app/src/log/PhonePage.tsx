@@ -1,6 +1,7 @@
 import { create as makeCode } from 'qrcode';
 import { View } from 'react-native';
 import Svg, { Path, Rect } from 'react-native-svg';
+import type { Reachable } from '@fulgent/core/contracts';
 import useSWR from 'swr';
 import { api } from '../api/client';
 import { forgetShell } from '../door/offline';
@@ -22,7 +23,7 @@ export function codePath(text: string): { readonly path: string; readonly size: 
 
 /** How a phone on set reaches this, and what protects it. */
 export function PhonePage() {
-  const { data: reach } = useSWR<{ addresses: string[]; passcodeWanted: boolean }, Error>(api.reach);
+  const { data: reach } = useSWR<Reachable, Error>(api.reach);
   return (
     <View style={{ gap: SPACE.m }}>
       {reach?.addresses.map((address) => {

@@ -1,6 +1,7 @@
 import { LIMITS, mergeLooks, type BalanceResult, type Look, type Readings } from '@fulgent/core';
 import { create } from 'zustand';
-import { api, ApiError, OfflineError, type StoredLook } from '../api/client';
+import type { StoredLook } from '@fulgent/core/contracts';
+import { api, ApiError, OfflineError } from '../api/client';
 import { startFrame } from '../workers/frame';
 import { compute, latestEvaluator } from '../workers/compute';
 import { dropDraft, isSame, keepDraft, readDraft, settleDraft, useDrafts } from './drafts';

@@ -2,7 +2,8 @@ import { formatStops, gelAt, type FixtureState, type Look, type MeterReading } f
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import { api, type Devices } from '../api/client';
+import { DEVIATION_LIMITS, type DevicesState } from '@fulgent/core/contracts';
+import { api } from '../api/client';
 import { saveNow, useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -12,6 +13,8 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
+
+const { outputStops: OUTPUT, miredShift: MIRED, leak: LEAK } = DEVIATION_LIMITS;
 
 const useStyles = themed((t) => ({
   fixture: { gap: 2, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
@@ -34,7 +37,7 @@ function stateWords({ level, mode, dials }: FixtureState): string {
 export function DevicesPage({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const id = useOpenLook((state) => state.id)!;
-  const { data: devices, error, mutate } = useSWR<Devices, Error>(api.devices);
+  const { data: devices, error, mutate } = useSWR<DevicesState, Error>(api.devices);
   const [probe, setProbe] = useState(look.probes[0]!.id);
   const [reading, setReading] = useState<MeterReading | null>(null);
   const [planting, setPlanting] = useState(look.lights[0]?.id ?? '');
@@ -46,7 +49,7 @@ export function DevicesPage({ look }: { readonly look: Look }) {
       return null;
     }
   };
-  const change = (make: () => Promise<Devices>) =>
+  const change = (make: () => Promise<DevicesState>) =>
     void work(async () => {
       // What is dialled here has to be there before it is sent on.
       await saveNow();
@@ -154,8 +157,8 @@ export function DevicesPage({ look }: { readonly look: Look }) {
                 label="Output"
                 value={off.outputStops ?? 0}
                 onChange={(outputStops) => plant({ ...off, outputStops })}
-                low={-3}
-                high={3}
+                low={OUTPUT[0]}
+                high={OUTPUT[1]}
                 step={0.1}
                 show={(v) => formatStops(v)}
               />
@@ -163,8 +166,8 @@ export function DevicesPage({ look }: { readonly look: Look }) {
                 label="Warmer"
                 value={off.miredShift ?? 0}
                 onChange={(miredShift) => plant({ ...off, miredShift })}
-                low={-100}
-                high={100}
+                low={MIRED[0]}
+                high={MIRED[1]}
                 step={5}
                 unit="mired"
               />
@@ -172,8 +175,8 @@ export function DevicesPage({ look }: { readonly look: Look }) {
                 label="Leak beside its gel"
                 value={Math.round(100 * (off.leak ?? 0))}
                 onChange={(leak) => plant({ ...off, leak: leak / 100 })}
-                low={0}
-                high={50}
+                low={100 * LEAK[0]}
+                high={100 * LEAK[1]}
                 unit="%"
               />
             </StepperGrid>

@@ -2,7 +2,8 @@ import { dayKit, MOST_SETUPS, schedule, sunOnWindow, type Look } from '@fulgent/
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
-import { api, type Shoot } from '../api/client';
+import type { Shoot } from '@fulgent/core/contracts';
+import { api } from '../api/client';
 import { useKit } from '../kit/useKit';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';

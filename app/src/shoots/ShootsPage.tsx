@@ -3,7 +3,8 @@ import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
 import useSWR from 'swr';
-import { api, type LookCard, type Shoot } from '../api/client';
+import type { LookSummary, Shoot } from '@fulgent/core/contracts';
+import { api } from '../api/client';
 import { useDrafts } from '../look/drafts';
 import { toggleQuickPictures, useQuickPictures } from '../frame/quick';
 import { Thumbnail } from '../frame/Thumbnail';
@@ -175,7 +176,7 @@ function ShootSheet({
 }
 
 interface CardProps {
-  readonly look: LookCard;
+  readonly look: LookSummary;
   readonly shootId: string;
   readonly width: number;
   readonly onChanged: () => void;

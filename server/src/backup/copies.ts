@@ -1,14 +1,9 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, copyFileSync } from 'node:fs';
 import path from 'node:path';
+import type { DatabaseCopy } from '@fulgent/core/contracts';
 import Database from 'better-sqlite3';
 
 /** Verified copies of the database: made on request and once a day, and put back on request. */
-
-export interface Copy {
-  readonly name: string;
-  readonly at: number;
-  readonly bytes: number;
-}
 
 const KEPT = 14;
 const DAY_MS = 24 * 3_600_000;
@@ -17,7 +12,7 @@ const TABLES = ['shoots', 'looks', 'revisions', 'kit_entries', 'frames'] as cons
 
 const folderOf = (data: string) => path.join(data, 'copies');
 
-export function listCopies(data: string): Copy[] {
+export function listCopies(data: string): DatabaseCopy[] {
   const folder = folderOf(data);
   if (!existsSync(folder)) return [];
   return readdirSync(folder)
@@ -47,7 +42,7 @@ export function verified(file: string): Readonly<Record<string, number>> {
 }
 
 /** Copies the open database while it is in use, reads the copy back in full, and only then gives it its name. */
-export async function makeCopy(client: Database.Database, data: string, now = new Date()): Promise<Copy> {
+export async function makeCopy(client: Database.Database, data: string, now = new Date()): Promise<DatabaseCopy> {
   const folder = folderOf(data);
   mkdirSync(folder, { recursive: true });
   const name = `fulgent-${now.toISOString().replace(/[-:]/g, '').replace('Z', '').replace('.', '')}.db`;

@@ -1,4 +1,5 @@
 import { parseKitEntry, parseLook, upgradeKitEntry, upgradeLook, upgradeNotes, type KitEntry, type Look } from '@fulgent/core';
+import type { ArchiveOutcome } from '@fulgent/core/contracts';
 import { and, eq } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
@@ -10,13 +11,6 @@ import type { PictureStore } from '../frames/picture-store';
 import { HttpProblem } from '../problem';
 import { frameSchema, headSchema, lookSchema, shootsSchema } from './archive-format';
 import { openArchive, refused, type OpenedArchive } from './open-archive';
-
-export interface ArchiveOutcome {
-  /** What was added, what was here already as it is, and what was here otherwise and now stands beside it. */
-  readonly added: number;
-  readonly same: number;
-  readonly beside: number;
-}
 
 type Entry<S extends yup.Schema> = yup.InferType<S>;
 type TakenLook = Omit<Entry<typeof lookSchema>, 'revisions'> & {

@@ -1,5 +1,5 @@
 import { evaluate, type Look } from '@fulgent/core';
-import type { LookCard } from './schema';
+import type { LookCard } from '@fulgent/core/contracts';
 
 const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
 

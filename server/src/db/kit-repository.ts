@@ -1,16 +1,10 @@
 import { isStandIn, mergedKit, STAND_IN_KIT, upgradeKitEntry, type KitEntry } from '@fulgent/core';
+import type { KitOutcome, StoredEntry } from '@fulgent/core/contracts';
 import { asc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, invalid, notFound } from '../problem';
 import type { Db } from './open';
 import { kitEntries } from './schema';
-
-/** A kit entry as the API gives it. Revision 0 is a stand-in that nobody has changed. */
-export interface StoredEntry {
-  readonly entry: KitEntry;
-  readonly revision: number;
-  readonly standIn: boolean;
-}
 
 const standIns = new Map(STAND_IN_KIT.map((entry) => [entry.id, entry]));
 
@@ -110,7 +104,7 @@ export function kitRepository(db: Db) {
     own: (): KitEntry[] => rows().map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry),
 
     /** Takes in every entry of a kit file, or none. Entries of the same id are replaced. */
-    importAll(entries: readonly KitEntry[]): { added: number; replaced: number } {
+    importAll(entries: readonly KitEntry[]): KitOutcome {
       return db.transaction(
         () => {
           const counts = { added: 0, replaced: 0 };

@@ -4,33 +4,10 @@ import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
 import { cardOf } from './card';
 import type { Db } from './open';
-import { looks, revisions, shoots, type LookCard } from './schema';
+import type { LookSummary, Shoot, StoredLook } from '@fulgent/core/contracts';
+import { looks, revisions, shoots } from './schema';
 
 /** A look as the API gives it. */
-export interface StoredLook {
-  readonly id: string;
-  readonly shootId: string;
-  readonly revision: number;
-  readonly updatedAt: number;
-  readonly look: Look;
-}
-
-export interface LookSummary {
-  readonly id: string;
-  readonly title: string;
-  readonly revision: number;
-  readonly updatedAt: number;
-  readonly card: LookCard;
-}
-
-export interface ShootWithLooks {
-  readonly id: string;
-  readonly title: string;
-  readonly note: string;
-  readonly createdAt: number;
-  readonly looks: readonly LookSummary[];
-}
-
 /** Oldest first: the list shows the newest on top. */
 const DEMO_SHOOTS = [
   {
@@ -106,7 +83,7 @@ export function repository(db: Db) {
     return { id, shootId, revision, updatedAt, look: documentAt(id, revision) };
   }
 
-  function createShoot(title: string, note: string, id = nanoid(12)): ShootWithLooks {
+  function createShoot(title: string, note: string, id = nanoid(12)): Shoot {
     db.insert(shoots).values({ id, title, note, createdAt: Date.now() }).run();
     return { ...shootRow(id), looks: [] };
   }
@@ -137,7 +114,7 @@ export function repository(db: Db) {
   }
 
   return {
-    shoots: (): ShootWithLooks[] =>
+    shoots: (): Shoot[] =>
       db
         .select()
         .from(shoots)
@@ -148,7 +125,7 @@ export function repository(db: Db) {
 
     createShoot,
 
-    updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): ShootWithLooks {
+    updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): Shoot {
       const row = shootRow(id);
       const next = { title: change.title ?? row.title, note: change.note ?? row.note };
       db.update(shoots).set(next).where(eq(shoots.id, id)).run();

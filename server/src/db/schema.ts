@@ -1,12 +1,6 @@
 import type { FrameKind, FrameMeta, FrameNotes, FrameReading } from '@fulgent/core';
+import type { LookCard } from '@fulgent/core/contracts';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-
-/** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
-export interface LookCard {
-  readonly patches: Readonly<Record<string, string>>;
-  readonly lights: number;
-  readonly trouble: string | null;
-}
 
 export const shoots = sqliteTable('shoots', {
   id: text().primaryKey(),

@@ -8,11 +8,11 @@ import {
   stateOf,
   universesOf,
   writeE131,
-  type FixtureState,
   type Light,
   type Look,
   type MeterReading,
 } from '@fulgent/core';
+import type { Deviations, DevicesState } from '@fulgent/core/contracts';
 import { HttpProblem } from '../problem';
 import { asJpeg, type Render } from '../drawing/render';
 
@@ -20,30 +20,6 @@ import { asJpeg, type Render } from '../drawing/render';
  * Stand-ins for what stands on a set: network fixtures that listen to ANSI E1.31 on loopback, a tethered camera and a light and colour meter. Camera
  * and meter see the look with deviations planted in it, as a real set has them. Off until somebody turns them on; nothing leaves this machine.
  */
-
-/** How the pretended set differs from the plan, by light id. */
-export type Deviations = Readonly<
-  Record<string, { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }>
->;
-
-export interface SimulatedFixture {
-  readonly lightId: string;
-  readonly name: string;
-  readonly universe: number;
-  readonly address: number;
-  /** Null until something was received. */
-  readonly state: FixtureState | null;
-}
-
-export interface DevicesState {
-  readonly on: boolean;
-  readonly port: number | null;
-  readonly packets: number;
-  readonly lookId: string | null;
-  readonly fixtures: readonly SimulatedFixture[];
-  /** By look. */
-  readonly deviations: Readonly<Record<string, Deviations>>;
-}
 
 const LOOPBACK = '127.0.0.1';
 const ANSWER_MS = 1500;

@@ -1,43 +1,29 @@
 import { Readable } from 'node:stream';
+import { LIMITS } from '@fulgent/core';
+import {
+  deviationsBody,
+  deviationSchema,
+  devicesBody,
+  meterBody,
+  sendBody,
+  shootBody,
+  type Deviations,
+} from '@fulgent/core/contracts';
 import { Router } from 'express';
-import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
 import type { FrameReadings } from '../frames/readings';
 import type { Repository } from '../db/repository';
-import type { Deviations, StandIns } from '../devices/stand-ins';
+import type { StandIns } from '../devices/stand-ins';
 import { invalid } from '../problem';
 import { validated } from './validated';
-
-const lookId = () => yup.string().required().max(64);
-const switchBody = yup.object({ on: yup.boolean().required() }).noUnknown();
-const lookBody = yup.object({ lookId: lookId() }).noUnknown();
-const meterBody = yup.object({ lookId: lookId(), probe: yup.string().required().max(64) }).noUnknown();
-const plantBody = yup.object({ lookId: lookId(), deviations: yup.mixed<Record<string, unknown>>().required() }).noUnknown();
-const shootBody = yup
-  .object({
-    lookId: lookId(),
-    /** A light's id for it alone, 'none' for a black frame, '' for the whole look. */
-    alone: yup.string().max(64),
-    widthPx: yup.number().integer().min(80).max(1600),
-    name: yup.string().trim().max(120),
-  })
-  .noUnknown();
-
-const one = yup
-  .object({
-    outputStops: yup.number().min(-3).max(3),
-    miredShift: yup.number().min(-100).max(100),
-    leak: yup.number().min(0).max(0.5),
-  })
-  .noUnknown();
-const MOST = 24;
 
 function deviationsOf(value: unknown): Deviations {
   if (value === null || typeof value !== 'object' || Array.isArray(value))
     throw invalid([{ field: 'deviations', message: 'deviations must be an object by light id.' }]);
   const entries = Object.entries(value);
-  if (entries.length > MOST) throw invalid([{ field: 'deviations', message: `deviations must name at most ${MOST} lights.` }]);
-  return Object.fromEntries(entries.map(([id, off]) => [id.slice(0, 64), validated(one, off) as Deviations[string]]));
+  if (entries.length > LIMITS.lights)
+    throw invalid([{ field: 'deviations', message: `deviations must name at most ${LIMITS.lights} lights.` }]);
+  return Object.fromEntries(entries.map(([id, off]) => [id.slice(0, 64), validated(deviationSchema, off) as Deviations[string]]));
 }
 
 /** The stand-in devices: switched on and off, sent to, read back. */
@@ -49,19 +35,19 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
   });
 
   router.post('/', async (req, res) => {
-    const { on } = validated(switchBody, req.body);
+    const { on } = validated(devicesBody, req.body);
     if (on) await devices.turnOn();
     else devices.turnOff();
     res.json(devices.state());
   });
 
   router.post('/send', async (req, res) => {
-    const { lookId: id } = validated(lookBody, req.body);
+    const { lookId: id } = validated(sendBody, req.body);
     res.json(await devices.send(id, repo.readLook(id).look));
   });
 
   router.post('/deviations', (req, res) => {
-    const { lookId: id, deviations } = validated(plantBody, req.body);
+    const { lookId: id, deviations } = validated(deviationsBody, req.body);
     res.json(devices.plant(repo.readLook(id).id, deviationsOf(deviations)));
   });
 

@@ -3,12 +3,11 @@ import { readLm63, readSpectrumCsv, readTm27 } from '@fulgent/core/files';
 import { Router, type Request } from 'express';
 import Papa from 'papaparse';
 import * as yup from 'yup';
-import type { KitRepository, StoredEntry } from '../db/kit-repository';
+import { newEntryBody, type StoredEntry } from '@fulgent/core/contracts';
+import type { KitRepository } from '../db/kit-repository';
 import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
-
-const createBody = yup.object({ entry: yup.mixed().required() }).noUnknown();
 
 const spectrumBody = yup
   .object({
@@ -56,7 +55,7 @@ export function kitRoutes(kit: KitRepository): Router {
   });
 
   router.post('/', (req, res) => {
-    const { entry } = validated(createBody, req.body);
+    const { entry } = validated(newEntryBody, req.body);
     const stored = kit.create(parseKitEntry(withPlaceholderId(entry)));
     res.status(201).location(`/api/kit/${stored.entry.id}`).set('ETag', tagged(stored)).json(stored);
   });

@@ -1,16 +1,11 @@
 import { LookError, parseLook, type Look } from '@fulgent/core';
 import { Router, type Response } from 'express';
-import * as yup from 'yup';
-import type { Repository, StoredLook } from '../db/repository';
+import { newLookBody, newShootBody, shootChangeBody, type StoredLook } from '@fulgent/core/contracts';
+import type { Repository } from '../db/repository';
 import type { LookPictures } from '../frames/look-pictures';
 import { invalid } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
-
-const createBody = yup.object({ shootId: yup.string().max(64), look: yup.mixed().required() }).noUnknown();
-const titleField = () => yup.string().trim().min(1, '${path} is empty; give a name').max(120);
-const createShootBody = yup.object({ title: titleField().required(), note: yup.string().max(4000) }).noUnknown();
-const updateShootBody = yup.object({ title: titleField(), note: yup.string().max(4000) }).noUnknown();
 
 /** Parses a look inside a body, with its place in the field names. */
 function lookIn(value: unknown, field: string): Look {
@@ -43,7 +38,7 @@ export function lookRoutes(repo: Repository, pictures: LookPictures): Router {
   const router = Router();
 
   router.post('/', (req, res) => {
-    const { shootId, look } = validated(createBody, req.body);
+    const { shootId, look } = validated(newLookBody, req.body);
     const stored = repo.createLook(shootId, lookIn(look, 'look'));
     res.status(201).location(`/api/looks/${stored.id}`);
     sendLook(res, stored);
@@ -111,13 +106,13 @@ export function shootRoutes(repo: Repository): Router {
   });
 
   router.post('/', (req, res) => {
-    const { title, note } = validated(createShootBody, req.body);
+    const { title, note } = validated(newShootBody, req.body);
     const shoot = repo.createShoot(title, note ?? '');
     res.status(201).location(`/api/shoots/${shoot.id}`).json(shoot);
   });
 
   router.patch('/:id', (req, res) => {
-    res.json(repo.updateShoot(req.params.id, validated(updateShootBody, req.body)));
+    res.json(repo.updateShoot(req.params.id, validated(shootChangeBody, req.body)));
   });
 
   router.delete('/:id', (req, res) => {

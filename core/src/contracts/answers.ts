@@ -1,0 +1,103 @@
+import type { KitEntry } from '../catalogue/kit-schema';
+import type { FixtureState } from '../control/slots';
+import type { Look } from '../document/schema';
+
+/** What the API answers, written once for the server that sends it and the application that reads it. Times are epoch milliseconds. */
+
+/** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
+export interface LookCard {
+  readonly patches: Readonly<Record<string, string>>;
+  readonly lights: number;
+  readonly trouble: string | null;
+}
+
+/** A look as it is listed. */
+export interface LookSummary {
+  readonly id: string;
+  readonly title: string;
+  readonly revision: number;
+  readonly updatedAt: number;
+  readonly card: LookCard;
+}
+
+/** A shoot with its looks. */
+export interface Shoot {
+  readonly id: string;
+  readonly title: string;
+  readonly note: string;
+  readonly createdAt: number;
+  readonly looks: readonly LookSummary[];
+}
+
+/** A look with the revision that a change builds on. */
+export interface StoredLook {
+  readonly id: string;
+  readonly shootId: string;
+  readonly revision: number;
+  readonly updatedAt: number;
+  readonly look: Look;
+}
+
+/** A kit entry with the revision that a change builds on; 0 for a stand-in as it ships. */
+export interface StoredEntry {
+  readonly entry: KitEntry;
+  readonly revision: number;
+  readonly standIn: boolean;
+}
+
+/** How the simulated set differs from a plan, by light id. */
+export type Deviations = Readonly<
+  Record<string, { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }>
+>;
+
+export interface SimulatedFixture {
+  readonly lightId: string;
+  readonly name: string;
+  readonly universe: number;
+  readonly address: number;
+  /** Null until something was received. */
+  readonly state: FixtureState | null;
+}
+
+/** The stand-in devices as they are. */
+export interface DevicesState {
+  readonly on: boolean;
+  readonly port: number | null;
+  readonly packets: number;
+  readonly lookId: string | null;
+  readonly fixtures: readonly SimulatedFixture[];
+  /** By look, then by light. */
+  readonly deviations: Readonly<Record<string, Deviations>>;
+}
+
+/** A verified copy of the database. */
+export interface DatabaseCopy {
+  readonly name: string;
+  readonly at: number;
+  readonly bytes: number;
+}
+
+/** What taking in an archive did: what was added, what was here already as it is, and what was here otherwise and now stands beside it. */
+export interface ArchiveOutcome {
+  readonly added: number;
+  readonly same: number;
+  readonly beside: number;
+}
+
+/** What taking in a kit file did. */
+export interface KitOutcome {
+  readonly added: number;
+  readonly replaced: number;
+}
+
+/** Whether a passcode is wanted, and whether it was given. */
+export interface SessionState {
+  readonly wanted: boolean;
+  readonly open: boolean;
+}
+
+/** Where other machines reach the server. */
+export interface Reachable {
+  readonly addresses: readonly string[];
+  readonly passcodeWanted: boolean;
+}

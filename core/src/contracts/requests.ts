@@ -1,0 +1,41 @@
+import * as yup from 'yup';
+import { LIMITS } from '../document/fields';
+
+/** What the API takes, written once: the server checks it, the application is typed by it. Looks and kit entries inside are checked by their own schemas. */
+
+const ID_LENGTH = 64;
+const body = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown();
+const id = () => yup.string().required().max(ID_LENGTH);
+const title = () => yup.string().trim().min(1, '${path} is empty; give a name').max(LIMITS.nameLength);
+const note = () => yup.string().max(LIMITS.noteLength);
+
+export const newLookBody = body({ shootId: yup.string().max(ID_LENGTH), look: yup.mixed().required() });
+export const newShootBody = body({ title: title().required(), note: note() });
+export const shootChangeBody = body({ title: title(), note: note() });
+export const newEntryBody = body({ entry: yup.mixed().required() });
+
+export const devicesBody = body({ on: yup.boolean().required() });
+export const sendBody = body({ lookId: id() });
+export const meterBody = body({ lookId: id(), probe: id() });
+export const shootBody = body({
+  lookId: id(),
+  /** A light's id for it alone, 'none' for a black frame, '' for the whole look. */
+  alone: yup.string().max(ID_LENGTH),
+  widthPx: yup.number().integer().min(80).max(1600),
+  name: yup.string().trim().max(LIMITS.nameLength),
+});
+
+/** How far one simulated light may be off its plan: the limits of the inputs as well. */
+export const DEVIATION_LIMITS = {
+  outputStops: [-3, 3],
+  miredShift: [-100, 100],
+  leak: [0, 0.5],
+} as const;
+
+const within = ([low, high]: readonly [number, number]) => yup.number().min(low).max(high);
+export const deviationSchema = body({
+  outputStops: within(DEVIATION_LIMITS.outputStops),
+  miredShift: within(DEVIATION_LIMITS.miredShift),
+  leak: within(DEVIATION_LIMITS.leak),
+});
+export const deviationsBody = body({ lookId: id(), deviations: yup.mixed<Record<string, unknown>>().required() });
