@@ -16,33 +16,15 @@ import {
   summarise,
   upgradeNotes,
   type FramePixels,
-  type Light,
   type Look,
 } from '../src';
+import { changed, painted } from './frame-support';
 import { withOnly } from '../src/planning/build/run';
 import { makeStudio } from '../src/picture';
 import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';
 
 const poster = demoLooks()[0]!;
-const byte = (linear: number) => Math.round(255 * encodeSrgb(linear));
-
-/** A frame filled by a function of the place, linear. */
-function painted(width: number, height: number, at: (x: number, y: number) => readonly [number, number, number]): FramePixels {
-  const rgba = new Uint8ClampedArray(4 * width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const colour = at((x + 0.5) / width, (y + 0.5) / height);
-      rgba.set([...colour.map(byte), 255], 4 * (y * width + x));
-    }
-  return { rgba, width, height };
-}
-
-const changed = (look: Look, id: string, change: (light: Light) => Partial<Light>): Look => ({
-  ...look,
-  lights: look.lights.map((light) => (light.id === id ? { ...light, ...change(light) } : light)),
-});
-
 describe('a drawn frame with planted errors', () => {
   const size = { width: 168, height: 210, fineness: 2 } as const;
   const studio = makeStudio();

@@ -14,31 +14,17 @@ import {
   summarise,
   unitKey,
   withLessons,
-  type FramePixels,
-  type Light,
   type Look,
   type Patch,
   type TaughtFrame,
 } from '../src';
+import { byte, changed, painted } from './frame-support';
 import { withOnly } from '../src/planning/build/run';
 import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';
 import { encodeSrgb } from '../src/colour/rgb';
 import { gaussNewton } from '../src/day/learn/gauss-newton';
 
 const poster = demoLooks()[0]!;
-const byte = (linear: number) => Math.round(255 * encodeSrgb(linear));
-
-/** A frame filled by a function of the place, linear. */
-function painted(width: number, height: number, at: (x: number, y: number) => readonly [number, number, number]): FramePixels {
-  const rgba = new Uint8ClampedArray(4 * width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const colour = at((x + 0.5) / width, (y + 0.5) / height);
-      rgba.set([...colour.map(byte), 255], 4 * (y * width + x));
-    }
-  return { rgba, width, height };
-}
-
 /** What a perfect camera would give at the probes of a look, with repeatable noise. */
 function shotOf(look: Look, aloneId: string | null = null, noise = 0): Patch[] {
   let state = 7;
@@ -56,11 +42,6 @@ function shotOf(look: Look, aloneId: string | null = null, noise = 0): Patch[] {
     };
   });
 }
-
-const changed = (look: Look, id: string, change: (light: Light) => Partial<Light>): Look => ({
-  ...look,
-  lights: look.lights.map((light) => (light.id === id ? { ...light, ...change(light) } : light)),
-});
 
 describe('reading a frame', () => {
   it('gives the mean of a patch in linear light, its hue and what clips in it', () => {

@@ -5,7 +5,7 @@ import { demoLooks, nightOvenLooks, readE131, type Look } from '@fulgent/core';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { listCopies, makeCopy, restoreCopy, verified } from '../src/backup/copies';
-import { bench, type Bench } from './support';
+import { bench, bytes, type Bench } from './support';
 
 /** The checksum of PNG (ISO 3309). */
 function crc32(bytes: Uint8Array): number {
@@ -56,14 +56,7 @@ describe('test frames', () => {
       heightPx: 40,
       revision: 1,
     });
-    const original = await api
-      .get(`/api/frames/${body.id}/original`)
-      .buffer(true)
-      .parse((res, done) => {
-        const chunks: Buffer[] = [];
-        res.on('data', (chunk: Buffer) => chunks.push(chunk));
-        res.on('end', () => done(null, Buffer.concat(chunks)));
-      });
+    const original = await bytes(api.get(`/api/frames/${body.id}/original`));
     expect(Buffer.compare(original.body, file)).toBe(0);
     const preview = await api.get(`/api/frames/${body.id}/preview`).expect('Content-Type', /png/).expect(200);
     const { data } = await sharp(preview.body).raw().toBuffer({ resolveWithObject: true });
@@ -278,18 +271,7 @@ describe('the log', () => {
 });
 
 describe('the archive', () => {
-  const archive = async (from = api): Promise<Buffer> =>
-    (
-      await from
-        .get('/api/backup')
-        .buffer(true)
-        .parse((res, done) => {
-          const chunks: Buffer[] = [];
-          res.on('data', (chunk: Buffer) => chunks.push(chunk));
-          res.on('end', () => done(null, Buffer.concat(chunks)));
-        })
-        .expect(200)
-    ).body;
+  const archive = async (from = api): Promise<Buffer> => (await bytes(from.get('/api/backup')).expect(200)).body;
   const take = (bytes: Buffer | Uint8Array, into = api) =>
     into.post('/api/backup').set('Content-Type', 'application/zip').send(Buffer.from(bytes));
 

@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { frames } from '../src/db/schema';
 import type { Measure } from '../src/drawing/measure';
-import { bench, measure, type Bench } from './support';
+import { bench, bytes, measure, type Bench } from './support';
 
 const poster = demoLooks()[0]!;
 
@@ -118,14 +118,7 @@ describe('what is measured of a frame', () => {
     expect((await readingOf(restarted, id)).version).toBe(READING_VERSION);
     expect(later.asked).toHaveLength(1);
 
-    const archive = await restarted
-      .get('/api/backup')
-      .buffer(true)
-      .parse((res, done) => {
-        const chunks: Buffer[] = [];
-        res.on('data', (chunk: Buffer) => chunks.push(chunk));
-        res.on('end', () => done(null, Buffer.concat(chunks)));
-      });
+    const archive = await bytes(restarted.get('/api/backup'));
     const other = bench();
     try {
       const there = counted();

@@ -63,3 +63,11 @@ export function bench(): Bench {
     },
   };
 }
+
+/** Makes a request give its body as it came. */
+export const bytes = (asked: request.Test): request.Test =>
+  asked.buffer(true).parse((res, done) => {
+    const chunks: Buffer[] = [];
+    res.on('data', (chunk: Buffer) => chunks.push(chunk));
+    res.on('end', () => done(null, Buffer.concat(chunks)));
+  });
