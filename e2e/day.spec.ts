@@ -48,9 +48,9 @@ test('@phone the whole job: from first start to a frame that was corrected and l
   await page.getByRole('button', { name: 'Back to the run sheet' }).click();
   await page.getByRole('link', { name: /^Test frames/ }).click();
   await page.getByRole('button', { name: 'Simulated camera' }).click();
-  await page.getByRole('link', { name: /^Frame: compare it/ }).click({ timeout: 30_000 });
+  await page.getByRole('link', { name: /^Frame: compare it/ }).click({ timeout: 90_000 });
   const off = page.getByTestId('off-key');
-  await expect(off).toContainText(/Key: 0\.[678] over the plan/, { timeout: 40_000 });
+  await expect(off).toContainText(/Key: 0\.[678] over the plan/, { timeout: 90_000 });
   const before = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
   await off.getByRole('button', { name: /Correct Key on the sheet/ }).click();
   await kept(page);
@@ -76,7 +76,7 @@ test('@phone the whole job: from first start to a frame that was corrected and l
   // Two more frames, of lights alone, and the kit is learned.
   await page.request.post(`${server.url}/api/devices/shoot`, { headers: asJson, data: { lookId: id, alone: 'key' } });
   await page.goto(`${server.url}/log/learned`);
-  await expect(page.getByTestId('lessons')).toContainText(/From \d frames? and \d+ readings/, { timeout: 30_000 });
+  await expect(page.getByTestId('lessons')).toContainText(/From \d frames? and \d+ readings/, { timeout: 90_000 });
 });
 
 test('cautions, circuits and how a light is held', async ({ page, server }) => {
@@ -138,7 +138,7 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
   await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/try-1: .*(over|under) the plan/);
   await page.goBack();
   await page.getByRole('link', { name: /^try-1: compare it/ }).click();
-  await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/, { timeout: 30_000 });
+  await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/, { timeout: 90_000 });
   await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
   await page.getByRole('button', { name: 'Right', exact: true }).click();
   await page.getByRole('button', { name: 'Done' }).click();
@@ -245,7 +245,7 @@ test('@phone the log: continuity, a look made again, the sheet as PDF', async ({
   await page.getByRole('button', { name: 'Keep it as a look beside' }).click();
   await expect(page.getByText(/other lamps stands beside it/)).toBeVisible();
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
-  const download = page.waitForEvent('download', { timeout: 40_000 });
+  const download = page.waitForEvent('download', { timeout: 90_000 });
   await page.getByRole('button', { name: 'Save as PDF, A4' }).click();
   const bytes = readFileSync(await (await download).path());
   expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
@@ -338,7 +338,7 @@ test('@phone a graded frame stands beside the one that it came from, and is no e
   const graded = await addFrame(page, server.url, 'Finished', 1.4);
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
   await page.getByRole('button', { name: 'Graded', exact: true }).click();
-  await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 90_000 });
   await page.getByRole('button', { name: 'From: not said. Change' }).click();
   await page.getByRole('button', { name: 'As it came', exact: true }).click();
   const table = page.getByRole('table', { name: 'Before and after grading' });

@@ -5,10 +5,9 @@ const CHROMIUM = process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium';
 export default defineConfig({
   testDir: '.',
   globalSetup: './seed.ts',
-  timeout: 120_000,
+  timeout: 180_000,
   expect: { timeout: 20_000 },
-  // More than there are cores: a test waits much of its time, for answers and for what is drawn.
-  workers: 3,
+  workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env['CI']),
   retries: 0,
