@@ -132,7 +132,7 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
   });
   // It is measured though nobody opens it, and the log has it too.
   await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText(/(over|under) the plan/, {
-    timeout: 30_000,
+    timeout: 90_000,
   });
   await page.goto(`${server.url}/log`);
   await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/try-1: .*(over|under) the plan/);
@@ -185,7 +185,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
   await page.getByRole('link', { name: /^Bracket of Rim right/ }).click();
   await expect(page.getByTestId('bracket-text')).toHaveText('Rim right: strongest at 0.0; at +1.0 100 % of its place clips.', {
-    timeout: 30_000,
+    timeout: 90_000,
   });
   await expect(page.getByRole('table', { name: 'Bracket' })).toContainText('100 %');
   await expect(page.getByRole('img', { name: 'Rim right at +1.0' })).toBeVisible();
@@ -343,7 +343,7 @@ test('@phone a graded frame stands beside the one that it came from, and is no e
   await page.getByRole('button', { name: 'As it came', exact: true }).click();
   const table = page.getByRole('table', { name: 'Before and after grading' });
   await expect(table.getByRole('row').filter({ hasText: 'Clips, any channel' })).toContainText(/0 %.*\d+ %/, {
-    timeout: 30_000,
+    timeout: 90_000,
   });
   await page.getByRole('textbox', { name: 'What was done to it' }).fill('up half a stop, contrast');
   await page.getByRole('textbox', { name: 'What was done to it' }).blur();

@@ -25,7 +25,7 @@ beforeEach(() => {
   folder = mkdtempSync(path.join(tmpdir(), 'fulgent-decoder-'));
   const entry = path.join(folder, 'reader.js');
   writeFileSync(entry, READER);
-  decoder = processDecoder(entry, 3000);
+  decoder = processDecoder(entry, 8000);
 });
 
 afterEach(() => {
