@@ -77,7 +77,7 @@ const VIEWS = [
     (page) => page.getByRole('radio', { name: 'Just white' }).click(),
     (page) =>
       page
-        .getByText(/Its cure takes away/)
+        .getByText(/Takes away/)
         .first()
         .waitFor(),
   ],
