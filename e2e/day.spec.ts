@@ -339,6 +339,7 @@ test('@phone a graded frame stands beside the one that it came from, and is no e
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
   await page.getByRole('button', { name: 'Graded', exact: true }).click();
   await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByRole('button', { name: /^Correct .* on the sheet/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'From: not said. Change' }).click();
   await page.getByRole('button', { name: 'As it came', exact: true }).click();
   const table = page.getByRole('table', { name: 'Before and after grading' });

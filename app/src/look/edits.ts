@@ -29,7 +29,7 @@ export function changeLight(id: string, key: string, change: (light: Light) => L
   edit(`${id}.${key}`, (look) => withLight(look, id, change));
 }
 
-function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
+export function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
   return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
 }
 

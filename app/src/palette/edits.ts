@@ -8,13 +8,13 @@ import {
   schemeColours,
   targetOf,
   type KitEntry,
-  type Light,
   type Look,
   type Member,
   type SchemeId,
   type Setting,
 } from '@fulgent/core';
 import { edit } from '../look/store';
+import { withLight } from '../look/edits';
 
 /** The changes that the palette makes to a look. */
 
@@ -142,10 +142,6 @@ export function neutralise(memberId: string): void {
       },
     };
   });
-}
-
-function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
-  return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
 }
 
 /** Puts gels of the kit on a light, in place of what is on it. */

@@ -6,13 +6,12 @@ import {
   type Board,
   type Finish,
   type KitSurface,
-  type Light,
   type Look,
   type Modifier,
   type Point,
   type SubjectForm,
 } from '@fulgent/core';
-import { changeBackdrop, changeCamera, changeLight } from '../look/edits';
+import { changeBackdrop, changeCamera, changeLight, withLight } from '../look/edits';
 import { edit } from '../look/store';
 
 /** Least way between a light and what it aims at, m. */
@@ -35,10 +34,6 @@ export function aimLight(id: string, aim: Point, gesture?: number): void {
     (look) => withLight(look, id, (light) => (apart(light.position, aim) ? { ...light, aim } : light)),
     gesture,
   );
-}
-
-function withLight(look: Look, id: string, change: (light: Light) => Light): Look {
-  return { ...look, lights: look.lights.map((light) => (light.id === id ? change(light) : light)) };
 }
 
 const NAMES: Record<Finish, string> = { black: 'Flag', white: 'Card', silver: 'Silver', silk: 'Silk' };

@@ -178,7 +178,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
             return (
               <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
                 <Text weight={loud ? 'strong' : 'regular'}>{light.text}</Text>
-                {loud && look.lights.some(({ id }) => id === light.lightId) ? (
+                {loud && !frame.notes.graded && look.lights.some(({ id }) => id === light.lightId) ? (
                   <View style={{ flexDirection: 'row' }}>
                     <Button
                       label={`Dial ${formatStops(-light.offStops)}`}

@@ -13,7 +13,7 @@ export const MOUNT_WORDS: Readonly<Record<Mount, string>> = {
   clips: 'by clips',
   tape: 'by tape',
   inside: 'inside the modifier',
-  touching: 'against the lamp',
+  touching: 'touching the lamp',
 };
 
 /** Where a light stands, as one measures it. */

@@ -1,5 +1,5 @@
 import { cctDuv, kelvinToMired } from '../../colour/cct';
-import { spectrumToXyz } from '../../colour/observer';
+import { spectrumToXy } from '../../colour/observer';
 import { formatStops } from '../../exposure/stops';
 import { ambientLux } from '../../scene/compile';
 import { lookupIn, resolveSource } from '../../scene/resolve';
@@ -62,7 +62,7 @@ function ofWhite(look: Look): Suspect[] {
   const bare = burning.filter(({ gels }) => gels.length === 0);
   const lookup = lookupIn(look.spectra);
   const lamps = (bare.length > 0 ? bare : burning).flatMap((light) => {
-    const { cctK } = cctOf(resolveSource(light, light.powerStops, lookup));
+    const { cctK } = cctDuv(spectrumToXy(resolveSource(light, light.powerStops, lookup)));
     return cctK === null ? [] : [{ name: light.name, cctK, off: kelvinToMired(whiteK) - kelvinToMired(cctK) }];
   });
   const nearest = lamps.sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0];
@@ -75,10 +75,4 @@ function ofWhite(look: Look): Suspect[] {
     `The camera is at ${Math.round(whiteK)} K, ${nearest.name} gives ${lampK} K: ${Math.round(Math.abs(nearest.off))} mired apart.`,
     whiteAt(look, lampK),
   );
-}
-
-function cctOf(spectrum: Float64Array): ReturnType<typeof cctDuv> {
-  const [X, Y, Z] = spectrumToXyz(spectrum);
-  const sum = X + Y + Z;
-  return sum > 0 ? cctDuv([X / sum, Y / sum]) : { cctK: null, duv: null };
 }
