@@ -115,11 +115,13 @@ export {
   type Mood,
   type Point,
   type Probe,
+  type ProbeSurface,
   type Role,
   type SourceRef,
   type SurfaceRef,
 } from './document/schema';
-export { ambientOf, CAMERA_DEFAULTS, upgradeLook } from './scene/upgrade';
+export { ambientOf, CAMERA_DEFAULTS } from './document/defaults';
+export { upgradeLook } from './document/upgrade';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './scene/parse';
 export {
   lookupIn,
@@ -135,7 +137,7 @@ export {
   type SpectrumLookup,
 } from './scene/resolve';
 export { cameraOf, type White } from './scene/camera';
-export { evaluate, filterSwatchHex, KEY_PROBE_ID } from './scene/evaluate';
+export { evaluate, filterSwatchHex } from './scene/evaluate';
 export type {
   AmbientRow,
   Dilution,
@@ -163,6 +165,16 @@ export {
 } from './planning/new-look';
 export { compareTones, type ToneComparison } from './scene/tones';
 export { mergeLooks, type Merge } from './document/merge';
+export {
+  likeZone,
+  meteredIndex,
+  silhouette,
+  zoneOf,
+  ZONE_PARTS,
+  ZONE_SIDES,
+  type ZonePart,
+  type ZoneSide,
+} from './document/zones';
 export { balance, objectiveOf, type BalanceResult, type PowerChange } from './planning/balance/balance';
 export { MOOD_AIM, type BalanceOptions } from './planning/balance/objective';
 export type { Limit, LimitKind } from './planning/balance/limits';

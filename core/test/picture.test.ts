@@ -110,6 +110,8 @@ describe('the geometry of a light in the picture', () => {
       const probe = {
         id: 'p',
         name: 'p',
+        part: 'other',
+        side: 'middle',
         surface: 'backdrop',
         body: 'none',
         position: at(room.place),

@@ -7,8 +7,10 @@ import {
   type KindsAt,
   kelvinToMired,
   lookWithCamera,
+  meteredIndex,
   proofIsCurrent,
   type Look,
+  type Probe,
   type Readings,
 } from '@fulgent/core';
 import { ScrollView, View } from 'react-native';
@@ -16,7 +18,7 @@ import { kitOf, useKit } from '../kit/useKit';
 import { changeCamera } from '../look/edits';
 import { readShutter, SHUTTERS, nextInSeries, taken } from '../look/numbers';
 import { edit, useOpenLook } from '../look/store';
-import { CURVE_NAMES, percent } from '../look/words';
+import { CURVE_NAMES, frontWord, percent } from '../look/words';
 import { SPACE } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { Dial, DISTANCES_M, ShutterDial } from '../ui/Dial';
@@ -66,10 +68,11 @@ export function CameraStep() {
 
 /** What follows from the settings, one row a question; each leads to the page that answers it in full. */
 function Pages({ id, look, readings }: { readonly id: string; readonly look: Look; readonly readings: Readings }) {
+  const metered = look.probes[meteredIndex(look.probes)]!;
   const facts = {
     ...ambientFacts(look, useComputed('readAmbient', look)),
-    ...motionFacts(look, useComputed('readDrag', look)),
-    mixed: mixedFact(useComputed('kindsOfLight', look)),
+    ...motionFacts(look, metered, useComputed('readDrag', look)),
+    mixed: mixedFact(metered, useComputed('kindsOfLight', look)),
   };
   const to = (page: string) => `/looks/${id}/camera/${page}` as const;
   const mired = Math.round(kelvinToMired(look.camera.whiteK));
@@ -106,9 +109,9 @@ function ambientFacts(look: Look, reading: AmbientReading | null) {
   };
 }
 
-function mixedFact(places: readonly KindsAt[] | null): string {
+function mixedFact({ id, surface }: Probe, places: readonly KindsAt[] | null): string {
   if (!places) return '';
-  const face = places.find(({ probe }) => probe === 'face-key') ?? places[0];
+  const face = places.find(({ probe }) => probe === id);
   const onFace = (['flash', 'continuous', 'ambient'] as const)
     .map((kind) => ({ kind, share: face?.shares[kind] ?? 0 }))
     .filter(({ share }) => share >= 0.005)
@@ -116,15 +119,15 @@ function mixedFact(places: readonly KindsAt[] | null): string {
     .map(({ kind, share }) => `${kind} ${percent(share)}`);
   const over = face?.flashOverRest;
   const ratio = typeof over === 'number' ? `; flash ${formatStops(over)} over the rest` : '';
-  return onFace.length ? `On the face: ${onFace.join(', ')}${ratio}` : 'No light on the face';
+  return onFace.length ? `On the ${frontWord(surface)}: ${onFace.join(', ')}${ratio}` : `No light on the ${frontWord(surface)}`;
 }
 
-function motionFacts({ motion }: Look, drag: DragReading | null) {
+function motionFacts({ motion }: Look, { id, surface }: Probe, drag: DragReading | null) {
   if (motion.speedMS <= 0) return { motion: 'Nothing moves; a dragged shutter paints what does', trail: '' };
-  const frozen = drag?.zones.find(({ probe }) => probe === 'face-key') ?? drag?.zones[0];
+  const frozen = drag?.zones.find(({ probe }) => probe === id);
   if (!drag || !frozen) return { motion: '', trail: '' };
   return {
-    motion: `${percent(frozen.freezeShare)} of the light on the face is frozen`,
+    motion: `${percent(frozen.freezeShare)} of the light on the ${frontWord(surface)} is frozen`,
     trail: `${Math.round(drag.trailPx)} px`,
   };
 }

@@ -1,13 +1,11 @@
 import {
   LIMITS,
   fixtureOf,
-  keySideOf,
   lookWithGels,
   lookWithSurface,
   makeLight,
   modifierOf,
   nearestPower,
-  standardProbes,
   throwM,
   usualPlace,
   usualZone,
@@ -113,20 +111,17 @@ export function rename(title: string): void {
   );
 }
 
-/** Moves the probes, and the lights that work on the backdrop, along with a backdrop that was moved. */
+/** Moves the places on a backdrop that was moved, and the lights that work on them, along with it. */
 function replaced(look: Look, before: number): Look {
   const { distanceM } = look.backdrop;
   if (distanceM === before) return look;
-  const moved = new Map(standardProbes(look.subject.faceHeightM, distanceM, keySideOf(look)).map((probe) => [probe.id, probe]));
-  const shift = before - distanceM;
-  const back = ([x, y, z]: Point): Point => [x, y, z + shift];
+  const back = ([x, y, z]: Point): Point => [x, y, z + before - distanceM];
+  const onIt = new Set(look.probes.filter(({ part }) => part === 'backdrop').map(({ id }) => id));
   return {
     ...look,
-    probes: look.probes.map((probe) =>
-      probe.surface === 'backdrop' ? { ...probe, position: moved.get(probe.id)?.position ?? back(probe.position) } : probe,
-    ),
+    probes: look.probes.map((probe) => (onIt.has(probe.id) ? { ...probe, position: back(probe.position) } : probe)),
     lights: look.lights.map((light) =>
-      light.zone.startsWith('backdrop') ? { ...light, position: back(light.position), aim: back(light.aim) } : light,
+      onIt.has(light.zone) ? { ...light, position: back(light.position), aim: back(light.aim) } : light,
     ),
   };
 }
@@ -161,7 +156,7 @@ export function addLight(look: Look, role: Role): string {
     aim,
     fixture: look.lights[0]?.fixture ?? fixtureOf('flash-200'),
     modifier: modifierOf(modifier),
-    zone: usualZone(role, position),
+    zone: usualZone(look.probes, role, position),
   });
   edit('lights.add', (now) => ({ ...now, lights: [...now.lights, light] }));
   return id;

@@ -1,5 +1,5 @@
 import type { Burnt } from '@fulgent/core/picture';
-import { findGel, formatStops, type Light, type Look, type ProbeReading, type Status } from '@fulgent/core';
+import { findGel, formatStops, type Light, type Look, type ProbeReading, type ProbeSurface, type Status } from '@fulgent/core';
 import { when } from '../ui/when';
 
 /** The name of a gel in a look: its own spectra first, then the stand-in kit. */
@@ -92,4 +92,16 @@ export function burntText(burnt: readonly Burnt[]): string {
     .filter(({ share, tolerance }) => share > tolerance)
     .map(burntPart)
     .join(' ');
+}
+
+/** What the front of the subject is called in a sentence, by what it is made of. */
+export function frontWord(surface: ProbeSurface): string {
+  switch (surface) {
+    case 'skin':
+      return 'face';
+    case 'label':
+      return 'label';
+    default:
+      return 'subject';
+  }
 }

@@ -13,7 +13,8 @@ export function EvennessChart({ evenness, width }: { readonly evenness: Evenness
   const theme = useTheme();
   const readings = useOpenLook((state) => state.readings);
   const { across, spanStops } = evenness;
-  const own = readings?.lights.find(({ probe, window, active }) => active && window && probe.startsWith('backdrop'));
+  const isBackdrop = (id: string) => readings?.probes.find((probe) => probe.id === id)?.part === 'backdrop';
+  const own = readings?.lights.find(({ probe, window, active }) => active && window && isBackdrop(probe));
   const window = own?.window ?? null;
   const levels = across.map(({ stops }) => Math.max(-9, stops));
   const low = Math.floor(Math.min(...levels, window?.lowOpen ? 0 : (window?.lowStops ?? 0)) - 0.2);

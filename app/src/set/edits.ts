@@ -1,5 +1,6 @@
 import {
   keySideOf,
+  likeZone,
   standardProbes,
   windowLight,
   withSurface,
@@ -124,13 +125,24 @@ export function changeForm(form: SubjectForm): void {
   edit('subject.form', (look) => {
     const faceHeightM = { person: 1.6, seated: 1.25, bottle: 0.95, kettle: 0.95 }[form];
     const by = faceHeightM - look.subject.faceHeightM;
+    const probes = standardProbes(faceHeightM, look.backdrop.distanceM, keySideOf(look), form);
+    const placeOf = (zone: string) =>
+      likeZone(
+        probes,
+        look.probes.find(({ id }) => id === zone)!,
+      ).id;
     const lift = ([x, y, z]: Point): Point => [x, Math.max(0.05, y + by), z];
     return {
       ...look,
       subject: { ...look.subject, form, faceHeightM },
-      lights: look.lights.map((light) => ({ ...light, position: lift(light.position), aim: lift(light.aim) })),
+      lights: look.lights.map((light) => ({
+        ...light,
+        position: lift(light.position),
+        aim: lift(light.aim),
+        zone: placeOf(light.zone),
+      })),
       boards: look.boards.map((board) => ({ ...board, position: lift(board.position) })),
-      probes: standardProbes(faceHeightM, look.backdrop.distanceM, keySideOf(look), form),
+      probes,
     };
   });
 }

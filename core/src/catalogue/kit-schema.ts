@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { ValidationError } from 'yup';
 import { InputError } from '../errors';
 import { LookError } from '../scene/parse';
-import { withCameraDefaults, withModifierDefaults } from '../scene/upgrade';
+import { withCameraDefaults, withModifierDefaults } from '../document/upgrade';
 import { cameraSchema, fixtureSchema, LIMITS, modifierSchema } from '../document/schema';
 import { resample } from '../spectrum/samples';
 import { sampledSensor } from '../camera/sensor';

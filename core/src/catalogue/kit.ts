@@ -1,5 +1,5 @@
 import type { Fixture, LookCamera, Modifier } from '../document/schema';
-import { CAMERA_DEFAULTS, MODIFIER_DEFAULTS } from '../scene/upgrade';
+import { CAMERA_DEFAULTS, MODIFIER_DEFAULTS } from '../document/defaults';
 import { COLOUR_FIXTURES } from './colour-fixtures';
 
 /** The stand-in kit: made-up fixtures, modifiers and cameras with plain names. The user's own figures replace them. */

@@ -1,6 +1,6 @@
 import { balance } from '../planning/balance/balance';
 import { standardProbes } from '../scene/probes';
-import { ambientOf } from '../scene/upgrade';
+import { ambientOf } from '../document/defaults';
 import { type Light, type Look } from '../document/schema';
 import { kitCamera } from '../catalogue/kit';
 import { piece, QUICKLY } from './piece';

@@ -1,7 +1,7 @@
 import { balance } from '../planning/balance/balance';
 import { emptyBrief } from '../planning/new-look';
 import { standardProbes } from '../scene/probes';
-import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from '../scene/upgrade';
+import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAULTS } from '../document/defaults';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look } from '../document/schema';
 import { withOwnPalette } from '../planning/palette/from-lights';
 import { kitCamera } from '../catalogue/kit';

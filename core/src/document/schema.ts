@@ -17,6 +17,7 @@ import {
 } from './brief-schema';
 import { flag, id, kindIs, LIMITS, name, note, nullOr, number, numbers, object, oneOf, point, triple } from './fields';
 import { daySchema } from './day-schema';
+import { ZONE_PARTS, ZONE_SIDES } from './zones';
 import { lightSchema, sourceSchema } from './light-schema';
 
 export { INGREDIENT_STATES, KEY_LEVELS, SCHEMES, STATUSES, type KeyLevel, type SchemeId, type Status } from './brief-schema';
@@ -37,7 +38,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 6;
+export const LOOK_VERSION = 7;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -169,6 +170,9 @@ const baselineSchema = object({
 const probeSchema = object({
   id: id(),
   name: name(),
+  /** What it is to the picture, and where on that: never read from its id. */
+  part: yup.string().required().oneOf(ZONE_PARTS),
+  side: yup.string().required().oneOf(ZONE_SIDES),
   surface: yup.string().required().oneOf(PROBE_SURFACES),
   /** Which form the probe lies on: a form does not shadow its own probes. */
   body: yup.string().required().oneOf(['head', 'torso', 'none']),

@@ -1,7 +1,8 @@
 import { turnBetweenDeg } from '../colour/hue';
 import { kelvinToMired } from '../colour/cct';
 import { formatStops } from '../exposure/stops';
-import { KEY_PROBE_ID, evaluate } from '../scene/evaluate';
+import { zoneOf } from '../document/zones';
+import { evaluate } from '../scene/evaluate';
 import type { Look } from '../document/schema';
 
 /** Two shots of one scene: what would jump in the cut. */
@@ -15,7 +16,6 @@ export interface ContinuityItem {
 }
 
 const [RATIO_STOPS, LEVEL_STOPS, HUE_DEG, MIRED, CHROMA] = [0.5, 0.4, 12, 12, 0.04];
-const SHADOW_PROBE_ID = 'face-shadow';
 const COLOURED_FROM = 0.03;
 
 /** Key ratio, face level, hues and white of two shots held against each other; what would be seen in a cut stands first. */
@@ -35,8 +35,8 @@ export function continuity(first: Look, second: Look): ContinuityItem[] {
     `${Math.abs(level).toFixed(1)} stops ${level < 0 ? 'darker' : 'brighter'} in the second`,
   );
   const ratio = (readings: typeof a) => {
-    const at = (id: string) => readings.probes.find((probe) => probe.id === id)?.stops ?? NaN;
-    return at(KEY_PROBE_ID) - at(SHADOW_PROBE_ID);
+    const at = (side: 'key' | 'shadow') => zoneOf(readings.probes, 'front', side)?.stops ?? NaN;
+    return at('key') - at('shadow');
   };
   const [ra, rb] = [ratio(a), ratio(b)];
   if (Number.isFinite(ra) && Number.isFinite(rb))

@@ -16,7 +16,7 @@ import {
   ROOM_DEFAULTS,
   STATUS_DEFAULTS,
   SUBJECT_DEFAULTS,
-} from '../scene/upgrade';
+} from '../document/defaults';
 import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from '../document/schema';
 
 /** Looks that ship and new ones are balanced without the long search. */
@@ -46,6 +46,9 @@ export interface NewLook {
 
 const FACE_HEIGHT_M = 1.55;
 const BACKDROP_DISTANCE_M = 2;
+
+/** Places that a look has unless it says otherwise: every look's first places have these ids. */
+const STANDARD_PLACES = standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left');
 
 /** The parts of a light that differ from the usual; the rest is filled in. */
 export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim' | 'fixture' | 'modifier'> &
@@ -94,7 +97,7 @@ export function makeLight(draft: LightDraft): Light {
     mount: 'holder',
     motive: '',
     powerStops: nearestPower(draft.fixture, -3),
-    zone: usualZone(draft.role, draft.position),
+    zone: usualZone(STANDARD_PLACES, draft.role, draft.position),
     leak: 0,
     locked: false,
     aimPlace: null,

@@ -16,6 +16,7 @@ import { lookupIn, resolveFilter, resolveSource } from './resolve';
 import { addFigures, AMBIENT_ID, compileScene, totalFigures, type Scene } from './compile';
 import { FIGURES } from './figures';
 import type { Look } from '../document/schema';
+import { meteredIndex, silhouette } from '../document/zones';
 import { verdictOf } from './verdict';
 import { sceneZone, zoneLights } from './zone';
 
@@ -23,13 +24,6 @@ const [Y, E] = [3, 4];
 const STRIP_FROM_STOPS = -6;
 const STRIP_TO_STOPS = 4;
 const STRIP_STEP_STOPS = 0.125;
-/** The probe where the key is metered. */
-export const KEY_PROBE_ID = 'face-key';
-/** Edges of the subject and the part of the backdrop that each stands against. */
-export const SILHOUETTE: readonly (readonly [edge: string, behind: string])[] = [
-  ['hair-left', 'backdrop-left'],
-  ['hair-right', 'backdrop-right'],
-];
 const SWATCH_LEVEL = 0.8;
 
 /** Everything that a look records and why: probes, and a ladder row for each light. Input as `parseLook` returns it. */
@@ -55,22 +49,16 @@ export function readScene(scene: Scene): Readings {
   };
 }
 
-/** Incident stops over the meter on the key side of the face (the first probe where a look has no such probe). */
+/** Incident stops over the meter on the key side of the face (`meteredIndex`). */
 export function keyStopsOf(scene: Scene, powers?: ArrayLike<number>): number {
-  const probe = Math.max(
-    0,
-    scene.look.probes.findIndex(({ id }) => id === KEY_PROBE_ID),
-  );
-  return Math.log2(totalFigures(scene, probe, powers)[E]!);
+  return Math.log2(totalFigures(scene, meteredIndex(scene.look.probes), powers)[E]!);
 }
 
-/** Least OKLab difference of the subject's edges from the backdrop beside them; 0 in looks without these probes. */
+/** Least OKLab difference of the subject's edges from the backdrop beside them; 0 in looks without an edge or a backdrop. */
 export function separationOf(scene: Scene, powers?: ArrayLike<number>): number {
-  const index = (id: string) => scene.look.probes.findIndex((probe) => probe.id === id);
-  const differences = SILHOUETTE.flatMap(([edge, behind]) => {
-    const [p, q] = [index(edge), index(behind)];
-    return p < 0 || q < 0 ? [] : [oklabDistance(recordedLab(scene, p, powers), recordedLab(scene, q, powers))];
-  });
+  const differences = silhouette(scene.look.probes).map(([edge, behind]) =>
+    oklabDistance(recordedLab(scene, edge, powers), recordedLab(scene, behind, powers)),
+  );
   return differences.length ? Math.min(...differences) : 0;
 }
 
@@ -97,6 +85,9 @@ function readProbe(scene: Scene, p: number): ProbeReading {
   return {
     id: probe.id,
     name: probe.name,
+    part: probe.part,
+    side: probe.side,
+    surface: probe.surface,
     at: scene.probes[p]!.at,
     hex: hexOfLinear(...recorded),
     recorded,
@@ -187,10 +178,7 @@ function readAmbientRow(scene: Scene): AmbientRow {
   const { look, camera } = scene;
   const l = scene.lights.length - 1;
   const light = scene.lights[l]!;
-  const probe = Math.max(
-    0,
-    look.probes.findIndex(({ id }) => id === KEY_PROBE_ID),
-  );
+  const probe = meteredIndex(look.probes);
   const zone = sceneZone(scene, probe, [l]);
   const leads = look.probes
     .map((one, p) => ({

@@ -2,7 +2,7 @@ import { ValidationError } from 'yup';
 import { InputError } from '../errors';
 import { referenceProblems } from './resolve';
 import { LOOK_FORMAT, LOOK_VERSION, lookSchema, type Look } from '../document/schema';
-import { upgradeLook } from './upgrade';
+import { upgradeLook } from '../document/upgrade';
 
 /** A look file may have this many characters. */
 export const LARGEST_LOOK_FILE = 4_000_000;

@@ -2,6 +2,10 @@ import type { SubjectForm } from '../document/subject';
 import { tableOf } from '../figure/shape';
 import { HEAD_RADIUS_M, unitVector } from '../transport/geometry';
 import type { Look, Point, Probe } from '../document/schema';
+import { likeZone } from '../document/zones';
+
+/** Part and side of a place. */
+type Where = readonly [Probe['part'], Probe['side']];
 
 /** Which side of the picture the key comes from. */
 export type KeySide = 'left' | 'right';
@@ -41,75 +45,86 @@ export function standardProbes(
       normal,
     };
   };
-  const onBackdrop = (x: number): { body: 'none'; position: Point; normal: Point } => ({
-    body: 'none',
-    position: [x, y, -backdropDistanceM],
-    normal: [0, 0, 1],
-  });
   return [
-    { id: 'face-key', name: 'Face, key side', surface: 'skin', ...onHead([side * CHEEK[0], CHEEK[1], CHEEK[2]]) },
-    { id: 'face-shadow', name: 'Face, shadow side', surface: 'skin', ...onHead([-side * CHEEK[0], CHEEK[1], CHEEK[2]]) },
-    { id: 'hair-left', name: 'Hair edge, left', surface: 'hair', ...onHead([-1, 0.62, -0.5]) },
-    { id: 'hair-right', name: 'Hair edge, right', surface: 'hair', ...onHead([1, 0.62, -0.5]) },
+    {
+      id: 'face-key',
+      name: 'Face, key side',
+      part: 'front',
+      side: 'key',
+      surface: 'skin',
+      ...onHead([side * CHEEK[0], CHEEK[1], CHEEK[2]]),
+    },
+    {
+      id: 'face-shadow',
+      name: 'Face, shadow side',
+      part: 'front',
+      side: 'shadow',
+      surface: 'skin',
+      ...onHead([-side * CHEEK[0], CHEEK[1], CHEEK[2]]),
+    },
+    { id: 'hair-left', name: 'Hair edge, left', part: 'edge', side: 'left', surface: 'hair', ...onHead([-1, 0.62, -0.5]) },
+    { id: 'hair-right', name: 'Hair edge, right', part: 'edge', side: 'right', surface: 'hair', ...onHead([1, 0.62, -0.5]) },
     {
       id: 'wardrobe',
       name: 'Wardrobe',
+      part: 'clothing',
+      side: 'middle',
       surface: 'wardrobe',
       body: 'torso',
       position: [0, y - 0.42, 0.17],
       normal: unitVector([0, 0.25, 1]),
     },
-    { id: 'backdrop', name: 'Backdrop', surface: 'backdrop', ...onBackdrop(0) },
-    { id: 'backdrop-left', name: 'Backdrop, left', surface: 'backdrop', ...onBackdrop(-BACKDROP_SIDE_M) },
-    { id: 'backdrop-right', name: 'Backdrop, right', surface: 'backdrop', ...onBackdrop(BACKDROP_SIDE_M) },
+    ...onBackdrop(y, backdropDistanceM, BACKDROP_SIDE_M),
   ];
 }
 
-/** Places of the standard probes until the fifth version of looks: on the face they met the nose of the people that came then. */
-export function restaged(probes: readonly Probe[], faceHeightM: number): Probe[] {
-  const key = probes.find(({ id }) => id === 'face-key');
-  const now = standardProbes(faceHeightM, 1, key && key.position[0] > 0 ? 'right' : 'left');
-  return probes.map((probe) => {
-    const fresh = now.find(({ id }) => id === probe.id);
-    return fresh && probe.body === 'head' && probe.surface === 'skin'
-      ? { ...probe, position: fresh.position, normal: fresh.normal }
-      : probe;
+/** The three places on a backdrop: its middle, and to each side of it. */
+function onBackdrop(y: number, distanceM: number, toSideM: number): Probe[] {
+  const at = (id: string, name: string, side: Probe['side'], x: number): Probe => ({
+    id,
+    name,
+    part: 'backdrop',
+    side,
+    surface: 'backdrop',
+    body: 'none',
+    position: [x, y, -distanceM],
+    normal: [0, 0, 1],
   });
+  return [
+    at('backdrop', 'Backdrop', 'middle', 0),
+    at('backdrop-left', 'Backdrop, left', 'left', -toSideM),
+    at('backdrop-right', 'Backdrop, right', 'right', toSideM),
+  ];
 }
 
 /** Places on a thing whose origin is at this height. */
 const onThing =
   (y: number) =>
-  (id: string, name: string, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
+  (id: string, name: string, [part, side]: Where, surface: Probe['surface'], at: Point, normal: Point): Probe => ({
     id,
     name,
+    part,
+    side,
     surface,
     body: 'torso',
     position: [at[0], y + at[1], at[2]],
     normal: unitVector(normal),
   });
 
-/** The same eight places on a bottle: their ids tell their part in the picture, whatever the subject. */
+/** The same eight places on a bottle. */
 function bottleProbes(y: number, backdropDistanceM: number, keySide: KeySide): Probe[] {
   const side = keySide === 'left' ? -1 : 1;
   const on = onThing(y);
-  const back = (id: string, name: string, x: number): Probe => ({
-    id,
-    name,
-    surface: 'backdrop',
-    body: 'none',
-    position: [x, y, -backdropDistanceM],
-    normal: [0, 0, 1],
-  });
   return [
-    on('face-key', 'Label, key side', 'label', [side * 0.014, -0.018, 0.019], [0, 0, 1]),
-    on('face-shadow', 'Label, shadow side', 'label', [-side * 0.014, -0.018, 0.019], [0, 0, 1]),
-    on('hair-left', 'Glass edge, left', 'liquid', [-0.036, -0.01, 0], [-1, 0, -0.2]),
-    on('hair-right', 'Glass edge, right', 'liquid', [0.036, -0.01, 0], [1, 0, -0.2]),
-    { ...on('wardrobe', 'Table', 'table', [side * 0.02, tableOf({ form: 'bottle' })!.topM, 0.05], [0, 1, 0]), body: 'none' },
-    back('backdrop', 'Backdrop', 0),
-    back('backdrop-left', 'Backdrop, left', -BOTTLE_BACKDROP_SIDE_M),
-    back('backdrop-right', 'Backdrop, right', BOTTLE_BACKDROP_SIDE_M),
+    on('face-key', 'Label, key side', ['front', 'key'], 'label', [side * 0.014, -0.018, 0.019], [0, 0, 1]),
+    on('face-shadow', 'Label, shadow side', ['front', 'shadow'], 'label', [-side * 0.014, -0.018, 0.019], [0, 0, 1]),
+    on('hair-left', 'Glass edge, left', ['edge', 'left'], 'liquid', [-0.036, -0.01, 0], [-1, 0, -0.2]),
+    on('hair-right', 'Glass edge, right', ['edge', 'right'], 'liquid', [0.036, -0.01, 0], [1, 0, -0.2]),
+    {
+      ...on('wardrobe', 'Table', ['table', 'middle'], 'table', [side * 0.02, tableOf({ form: 'bottle' })!.topM, 0.05], [0, 1, 0]),
+      body: 'none',
+    },
+    ...onBackdrop(y, backdropDistanceM, BOTTLE_BACKDROP_SIDE_M),
   ];
 }
 
@@ -119,30 +134,36 @@ function kettleProbes(y: number, backdropDistanceM: number, keySide: KeySide): P
   const on = onThing(y);
   const [, , , , table, ...back] = bottleProbes(y, backdropDistanceM, keySide);
   return [
-    on('face-key', 'Body, key side', 'metal', [side * 0.045, -0.02, 0.06], [side * 0.6, 0, 0.8]),
-    on('face-shadow', 'Body, shadow side', 'metal', [-side * 0.045, -0.02, 0.06], [-side * 0.6, 0, 0.8]),
-    on('hair-left', 'Handle', 'matt', [-0.11, 0.0, 0], [-1, 0, 0.2]),
-    on('hair-right', 'Spout', 'metal', [0.11, 0.02, 0], [1, 0.2, 0.2]),
+    on('face-key', 'Body, key side', ['front', 'key'], 'metal', [side * 0.045, -0.02, 0.06], [side * 0.6, 0, 0.8]),
+    on('face-shadow', 'Body, shadow side', ['front', 'shadow'], 'metal', [-side * 0.045, -0.02, 0.06], [-side * 0.6, 0, 0.8]),
+    on('hair-left', 'Handle', ['edge', 'left'], 'matt', [-0.11, 0.0, 0], [-1, 0, 0.2]),
+    on('hair-right', 'Spout', ['edge', 'right'], 'metal', [0.11, 0.02, 0], [1, 0.2, 0.2]),
     { ...table!, position: [side * 0.12, y + tableOf({ form: 'kettle' })!.topM, 0.1] },
     ...back,
   ];
 }
 
-/** The probe where a light of a role standing at `position` does its work. */
-export function usualZone(role: Look['lights'][number]['role'], position: Point): string {
+/** Id of the place where a light of a role standing at `position` does its work; the metered place where the look has no such. */
+export function usualZone(probes: readonly Probe[], role: Look['lights'][number]['role'], position: Point): string {
+  const [part, side] = usualPart(role, position);
+  return likeZone(probes, { part, side }).id;
+}
+
+function usualPart(role: Look['lights'][number]['role'], position: Point): Where {
+  const side = position[0] < 0 ? 'left' : 'right';
   switch (role) {
     case 'key':
     case 'window':
-      return 'face-key';
+      return ['front', 'key'];
     case 'fill':
-      return 'face-shadow';
+      return ['front', 'shadow'];
     case 'background':
-      return 'backdrop';
+      return ['backdrop', 'middle'];
     case 'practical':
-      return position[0] < 0 ? 'backdrop-left' : 'backdrop-right';
+      return ['backdrop', side];
     case 'rim':
     case 'hair':
     case 'kicker':
-      return position[0] < 0 ? 'hair-left' : 'hair-right';
+      return ['edge', side];
   }
 }

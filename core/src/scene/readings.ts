@@ -2,12 +2,16 @@ import type { Channel } from '../camera/sensor';
 import type { FirstClip, Headroom } from '../vivid/clip';
 import type { VividWindow } from '../vivid/window';
 import type { Problem } from './parse';
-import type { Point } from '../document/schema';
+import type { Point, ProbeSurface } from '../document/schema';
+import type { ZonePart, ZoneSide } from '../document/zones';
 
 /** What is recorded at one probe. Stops are from mid-grey; -Infinity (null in JSON) where there is no light. */
 export interface ProbeReading {
   readonly id: string;
   readonly name: string;
+  readonly part: ZonePart;
+  readonly side: ZoneSide;
+  readonly surface: ProbeSurface;
   /** Where it lies on its surface, m in the room. */
   readonly at: Point;
   /** Recorded colour: 8-bit sRGB and recorded linear 0..1. */

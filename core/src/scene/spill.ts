@@ -71,6 +71,8 @@ export function backdropEvenness(look: Look): Evenness {
     return {
       id: `across-${i}`,
       name: 'Backdrop',
+      part: 'backdrop',
+      side: 'middle',
       surface: 'backdrop',
       body: 'none',
       position: [x, look.subject.faceHeightM, -distanceM],

@@ -1,6 +1,7 @@
 import { materialsOf } from '../surface/materials';
 import { evaluate } from './evaluate';
 import { resolveSurface, lookupIn } from './resolve';
+import { zoneOf } from '../document/zones';
 import type { Look } from '../document/schema';
 
 /** One tone of backdrop compared with the present one at the same recorded level of its own light. */
@@ -25,7 +26,8 @@ const GREEN_INDEX = 34;
  * light works on the backdrop.
  */
 export function compareTones(look: Look): ToneComparison[] {
-  const own = look.lights.filter((light) => light.on && !light.muted && light.zone === 'backdrop');
+  const ground = zoneOf(look.probes, 'backdrop', 'middle')?.id;
+  const own = look.lights.filter((light) => light.on && !light.muted && light.zone === ground);
   if (own.length === 0) return [];
   const now = resolveSurface(look.backdrop.surface, lookupIn(look.spectra))[GREEN_INDEX]!;
   return materialsOf('backdrop').map(({ id, name, reflectance }) => {
@@ -39,7 +41,7 @@ export function compareTones(look: Look): ToneComparison[] {
       backdrop: { ...look.backdrop, surface: { kind: 'material', id } },
       lights: look.lights.map((light) => (ids.has(light.id) ? { ...light, powerStops: light.powerStops + reach } : light)),
     });
-    const probe = tried.probes.find((reading) => reading.id === 'backdrop')!;
+    const probe = tried.probes.find((reading) => reading.id === ground)!;
     return {
       id,
       name,

@@ -1,6 +1,6 @@
 import { formatStops } from '../../exposure/stops';
 import { oklabDistance, oklabOf } from '../../colour/oklab';
-import { SILHOUETTE } from '../../scene/evaluate';
+import { silhouette } from '../../document/zones';
 import type { Look } from '../../document/schema';
 import type { FrameSummary, Patch } from './measure';
 
@@ -49,7 +49,7 @@ export function readBracket(look: Look, lightId: string, frames: readonly Bracke
         clipped: summary.clipping.any,
         chroma: place?.chroma ?? null,
         placeClipped: place ? Math.max(...place.clipped) : null,
-        separation: separationIn(patches),
+        separation: separationIn(look, patches),
       };
     });
   const clean = steps.filter((step) => step.chroma !== null && !isClipped(step));
@@ -57,12 +57,12 @@ export function readBracket(look: Look, lightId: string, frames: readonly Bracke
   return { steps, bestStops: best?.stops ?? null, text: bracketText(light?.name ?? lightId, steps, best) };
 }
 
-function separationIn(patches: readonly Patch[]): number | null {
-  const lab = (id: string) => {
-    const patch = patches.find(({ probe }) => probe === id);
+function separationIn({ probes }: Look, patches: readonly Patch[]): number | null {
+  const lab = (index: number) => {
+    const patch = patches.find(({ probe }) => probe === probes[index]!.id);
     return patch ? oklabOf(...patch.linear) : null;
   };
-  const found = SILHOUETTE.flatMap(([edge, behind]) => {
+  const found = silhouette(probes).flatMap(([edge, behind]) => {
     const [a, b] = [lab(edge), lab(behind)];
     return a && b ? [oklabDistance(a, b)] : [];
   });

@@ -1,6 +1,6 @@
 import { recordInto } from '../../camera/camera';
 import { oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
-import { KEY_PROBE_ID, SILHOUETTE } from '../../scene/evaluate';
+import { meteredIndex, silhouette } from '../../document/zones';
 import { addAllFigures, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import { sceneZone, type SceneZone } from '../../scene/zone';
@@ -79,7 +79,6 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
   scene.lights.forEach((light, l) => {
     if (light.active && light.index >= 0) byProbe.set(light.zone, [...(byProbe.get(light.zone) ?? []), l]);
   });
-  const index = (id: string) => probes.findIndex((probe) => probe.id === id);
   return {
     scene,
     zones: [...byProbe].map(([probe, group]) => ({
@@ -88,12 +87,12 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
       weight: options.zoneWeights?.[probes[probe]!.id] ?? 1,
       aim: group.reduce((sum, l) => sum + aimOf(l), 0) / group.length,
     })),
-    keyProbe: Math.max(0, index(KEY_PROBE_ID)),
+    keyProbe: meteredIndex(probes),
     keyStops: options.keyStops ?? brief.keyStops,
     keyWeight: options.keyWeight ?? 4,
     keyToleranceStops: options.keyToleranceStops ?? 0.1,
     separation: options.separation ?? brief.separation,
-    edges: SILHOUETTE.map(([edge, behind]) => [index(edge), index(behind)] as const).filter(([p, q]) => p >= 0 && q >= 0),
+    edges: silhouette(probes),
   };
 }
 

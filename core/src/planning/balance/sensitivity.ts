@@ -1,6 +1,7 @@
 import { oklabDistance, oklabOf } from '../../colour/oklab';
 import { evaluate } from '../../scene/evaluate';
 import type { Readings } from '../../scene/readings';
+import { meteredIndex, zoneOf } from '../../document/zones';
 import type { Light, Look, Point } from '../../document/schema';
 
 /** How much of the picture a change of one property of one light moves. */
@@ -87,8 +88,8 @@ export interface WhiteCost {
 export function whiteCosts(look: Look): WhiteCost[] {
   const now = evaluate(look);
   const contrast = ({ probes }: Readings) => {
-    const at = (id: string) => probes.find((probe) => probe.id === id)?.stops ?? 0;
-    return at('face-key') - at('backdrop');
+    const back = zoneOf(probes, 'backdrop', 'middle');
+    return back ? probes[meteredIndex(probes)]!.stops - back.stops : 0;
   };
   const coloured = (r: Readings) =>
     new Map(

@@ -8,6 +8,7 @@ import { filterSwatchHex } from '../../scene/evaluate';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../../scene/resolve';
 import { addFigures, AMBIENT_ID, ambientLux, compileScene, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
+import { meteredIndex } from '../../document/zones';
 import type { Ambient, Look, SourceRef } from '../../document/schema';
 import { luminousTransmittance, stopsLost } from '../../gel/gel';
 
@@ -232,10 +233,7 @@ export function comparePlaces(look: Look, scene: Scene = compileScene(look)): Pl
 /** What ambient is at another shutter, for "does the shutter matter here": share of ambient in the light on the key side. */
 export function ambientShareAt(look: Look, shutterS: number): number {
   const scene = compileScene({ ...look, camera: { ...look.camera, shutterS } });
-  const probe = Math.max(
-    0,
-    look.probes.findIndex(({ id }) => id === 'face-key'),
-  );
+  const probe = meteredIndex(look.probes);
   const total = new Float64Array(FIGURES);
   const ambient = new Float64Array(FIGURES);
   scene.lights.forEach((light) => {

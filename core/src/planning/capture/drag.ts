@@ -5,7 +5,8 @@ import { hexOfLinear } from '../../colour/rgb';
 import { MID_GREY } from '../../exposure/meter';
 import { addFigures, compileScene, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
-import type { Look, Probe } from '../../document/schema';
+import type { Look } from '../../document/schema';
+import { behindIndex } from '../../document/zones';
 import { clippedChannels } from '../../vivid/clip';
 
 /** What a long exposure of a moving subject holds at one place of it. */
@@ -38,13 +39,6 @@ export interface DragReading {
   readonly zones: readonly DragZone[];
 }
 
-/** The part of the backdrop that each place of the subject stands before. */
-function behind(probes: readonly Probe[], probe: Probe): number {
-  const wanted = probe.id.endsWith('-left') ? 'backdrop-left' : probe.id.endsWith('-right') ? 'backdrop-right' : 'backdrop';
-  const found = probes.findIndex(({ id }) => id === wanted);
-  return found >= 0 ? found : probes.findIndex(({ surface }) => surface === 'backdrop');
-}
-
 /** Sums of flash and of light that goes on, at one probe. */
 function parts(scene: Scene, look: Look, probe: number): { flash: Float64Array; lasting: Float64Array } {
   const flash = new Float64Array(FIGURES);
@@ -69,7 +63,7 @@ export function readDrag(look: Look, scene: Scene = compileScene(look)): DragRea
   const zones = probes.flatMap((probe, p): DragZone[] => {
     if (probe.surface === 'backdrop') return [];
     const on = parts(scene, look, p);
-    const at = behind(probes, probe);
+    const at = behindIndex(probes, probe);
     const back = at >= 0 ? parts(scene, look, at) : { flash: new Float64Array(FIGURES), lasting: new Float64Array(FIGURES) };
     const mix = (f: (k: number) => number) => Float64Array.from({ length: FIGURES }, (_, k) => f(k));
     const passing = mix((k) => on.lasting[k]! * coveredShare);

@@ -1,6 +1,6 @@
 import type { KitEntry } from '../../catalogue/kit-schema';
 import { formatStops } from '../../exposure/stops';
-import { KEY_PROBE_ID } from '../../scene/evaluate';
+import { meteredIndex } from '../../document/zones';
 import { veils } from '../../scene/in-view';
 import type { LightReading, Readings } from '../../scene/readings';
 import type { Light, Look, Point } from '../../document/schema';
@@ -87,7 +87,7 @@ function ofSpill(look: Look, light: Light, { dilution }: LightReading, kit: read
 
 function ofFill(look: Look, light: Light, { probes }: Readings): Suspect[] {
   const stopsAt = (id: string) => probes.find((probe) => probe.id === id)?.stops ?? 0;
-  const over = stopsAt(light.zone) - stopsAt(KEY_PROBE_ID) + FILL_UNDER_STOPS;
+  const over = stopsAt(light.zone) - (probes[meteredIndex(probes)]?.stops ?? 0) + FILL_UNDER_STOPS;
   if (over <= 0.1) return [];
   return suspect(
     'fill',

@@ -1,3 +1,4 @@
+import { zoneOf } from '../../document/zones';
 import type { LightReading, ProbeReading, Readings } from '../../scene/readings';
 
 /** What people say when a picture is wrong. */
@@ -40,7 +41,7 @@ const [MODELLING_STOPS, DEPTH_STOPS] = [1.3, 1.2];
  */
 export function faultMeasure(word: FaultWord, readings: Readings): number {
   const zones = coloured(readings);
-  const probe = (id: string) => readings.probes.find((one) => one.id === id);
+  const all = readings.probes;
   switch (word) {
     case 'washed-out':
       return mean(zones.map(({ probe: { vividness, lightness } }) => (lightness > 0.12 ? 1 - vividness : 0.5)));
@@ -60,7 +61,9 @@ export function faultMeasure(word: FaultWord, readings: Readings): number {
         }),
       );
     case 'too-orange': {
-      const at = readings.probes.filter(({ id }) => ['face-key', 'face-shadow', 'wardrobe', 'backdrop'].includes(id));
+      const at = readings.probes.filter(
+        ({ part, side }) => part === 'front' || part === 'clothing' || (part === 'backdrop' && side === 'middle'),
+      );
       const a = (ORANGE_DEG * Math.PI) / 180;
       return clamp01(
         mean(at.map(({ chroma, hueDeg, lightness }) => (lightness > 0.1 ? chroma * Math.cos((hueDeg * Math.PI) / 180 - a) : 0))) /
@@ -72,7 +75,11 @@ export function faultMeasure(word: FaultWord, readings: Readings): number {
         1 - mean(readings.probes.map(({ chroma, lightness }) => (lightness > 0.08 ? chroma / lightness : 0))) / COLOURFUL,
       );
     case 'flat': {
-      const [key, shadow, back] = [probe('face-key'), probe('face-shadow'), probe('backdrop')];
+      const [key, shadow, back] = [
+        zoneOf(all, 'front', 'key'),
+        zoneOf(all, 'front', 'shadow'),
+        zoneOf(all, 'backdrop', 'middle'),
+      ];
       if (!key || !shadow || !back) return 0;
       const modelling = clamp01(1 - Math.abs(key.stops - shadow.stops) / MODELLING_STOPS);
       const depth = clamp01(1 - Math.abs(key.stops - back.stops) / DEPTH_STOPS);
@@ -83,7 +90,7 @@ export function faultMeasure(word: FaultWord, readings: Readings): number {
     }
     case 'heavy-handed': {
       const neutral = readings.probes.filter(
-        ({ chroma, lightness, id }) => lightness > 0.25 && chroma < (id.startsWith('face') ? 0.085 : 0.05),
+        ({ chroma, lightness, surface }) => lightness > 0.25 && chroma < (surface === 'skin' ? 0.085 : 0.05),
       ).length;
       const strength = mean(
         readings.probes.map(({ chroma, lightness }) => (lightness > 0.15 ? chroma / Math.max(0.3, lightness) : 0)),

@@ -3,7 +3,8 @@ import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
 import { luminousSum } from '../../colour/observer';
 import { formatStops } from '../../exposure/stops';
-import { KEY_PROBE_ID, readScene, separationOf, SILHOUETTE } from '../../scene/evaluate';
+import { readScene, separationOf } from '../../scene/evaluate';
+import { meteredIndex, silhouette, zoneIndex, zoneOf, type ZonePart, type ZoneSide } from '../../document/zones';
 import type { ProbeReading } from '../../scene/readings';
 import { compileScene, type Scene } from '../../scene/compile';
 import type { Look, Mood } from '../../document/schema';
@@ -23,15 +24,19 @@ export interface PaletteReport {
 }
 
 /** Share of the picture that a probe stands for where the palette says nothing. */
-const AREAS: Readonly<Record<string, number>> = {
-  'face-key': 0.1,
-  'face-shadow': 0.06,
-  'hair-left': 0.04,
-  'hair-right': 0.04,
-  wardrobe: 0.2,
-  backdrop: 0.2,
-  'backdrop-left': 0.18,
-  'backdrop-right': 0.18,
+const AREAS: Readonly<Record<ZonePart, number>> = {
+  front: 0.08,
+  edge: 0.04,
+  clothing: 0.2,
+  table: 0.2,
+  backdrop: 0.18,
+  other: 0.05,
+};
+/** Some sides of a part show more of it, or less. */
+const SIDE_AREAS: Readonly<Partial<Record<`${ZonePart} ${ZoneSide}`, number>>> = {
+  'front key': 0.1,
+  'front shadow': 0.06,
+  'backdrop middle': 0.2,
 };
 
 const NEUTRAL_CHROMA = 0.04;
@@ -49,7 +54,7 @@ const GLOWS_STOPS = 0.8;
 
 /** Looks over a palette in its look. `sheets` gives the kit's counts. */
 export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): PaletteReport {
-  const face = look.probes.find(({ id }) => id === KEY_PROBE_ID) ?? look.probes[0]!;
+  const face = look.probes[meteredIndex(look.probes)]!;
   const scene = compileScene({
     ...look,
     probes: [...look.probes, { ...face, id: EYE_ID, name: 'White of the eye', surface: 'eye-white' }],
@@ -62,8 +67,7 @@ export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): 
     anchor(probes),
     adaptation(seen),
     separation(seen),
-    skin(seen, face.id),
-    eyeWhite(look.brief.mood, eye),
+    ...(face.surface === 'skin' ? [skin(seen, face.id), eyeWhite(look.brief.mood, eye)] : []),
     ...wardrobe(seen),
     ...alike(seen),
     ...offTarget(seen),
@@ -81,13 +85,13 @@ export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): 
   };
 }
 
-function areaOf(look: Look, probe: string): number {
-  const member = look.palette.members.find(({ part }) => part === probe);
-  return member?.share ?? AREAS[probe] ?? 0.05;
+function areaOf(look: Look, { id, part, side }: ProbeReading): number {
+  const member = look.palette.members.find((one) => one.part === id);
+  return member?.share ?? SIDE_AREAS[`${part} ${side}`] ?? AREAS[part];
 }
 
 function weighted(look: Look, probes: readonly ProbeReading[], of: (probe: ProbeReading) => number): number {
-  const areas = probes.map(({ id }) => areaOf(look, id));
+  const areas = probes.map((probe) => areaOf(look, probe));
   const total = areas.reduce((sum, area) => sum + area, 0) || 1;
   return probes.reduce((sum, probe, i) => sum + areas[i]! * of(probe), 0) / total;
 }
@@ -96,7 +100,7 @@ const labOf = ({ recorded }: ProbeReading): Oklab => oklabOf(...recorded);
 
 function anchor(probes: readonly ProbeReading[]): Found {
   // Skin in white light counts: its own colour is what the eye takes for neutral.
-  const limit = ({ id }: ProbeReading) => (id.startsWith('face') ? 0.085 : NEUTRAL_CHROMA);
+  const limit = ({ surface }: ProbeReading) => (surface === 'skin' ? 0.085 : NEUTRAL_CHROMA);
   const best = [...probes]
     .filter(({ lightness }) => lightness > ANCHOR_LIGHTNESS)
     .sort((a, b) => a.chroma / limit(a) - b.chroma / limit(b))[0];
@@ -141,24 +145,25 @@ function adaptationOf(look: Look, probes: readonly ProbeReading[]): Adaptation {
 }
 
 function separation({ look, scene, readings }: Seen): Found {
-  const probe = (id: string) => readings.probes.find((one) => one.id === id);
-  const sides = SILHOUETTE.flatMap(([edge, behind]) => {
-    const [p, q] = [probe(edge), probe(behind)];
-    if (!p || !q) return [];
-    const [e, f] = [labOf(p), labOf(q)];
+  const sides = silhouette(look.probes).map(([edge, behind]) => {
+    const [e, f] = [labOf(readings.probes[edge]!), labOf(readings.probes[behind]!)];
     const hue =
       Math.min(e.L, f.L) > 0.1 && Math.min(chromaOf(e), chromaOf(f)) > 0.02
         ? Math.abs(turnBetweenDeg(hueDegOf(e), hueDegOf(f)))
         : 0;
-    return [
-      { edge, distance: oklabDistance(e, f), lightness: Math.abs(e.L - f.L), chroma: Math.abs(chromaOf(e) - chromaOf(f)), hue },
-    ];
+    return {
+      edge,
+      distance: oklabDistance(e, f),
+      lightness: Math.abs(e.L - f.L),
+      chroma: Math.abs(chromaOf(e) - chromaOf(f)),
+      hue,
+    };
   });
   const worst = [...sides].sort((a, b) => a.distance - b.distance)[0];
   if (!worst) return { id: 'separation', title: 'Separation', text: 'This look has no edge to judge.', holds: true, fix: null };
   const wanted = look.brief.separation;
   const figures = `lightness ${worst.lightness.toFixed(2)}, chroma ${worst.chroma.toFixed(2)}, hue ${Math.round(worst.hue)}°`;
-  const where = worst.edge === 'hair-left' ? 'left' : 'right';
+  const where = look.probes[worst.edge]!.side;
   if (wanted === 0) {
     const holds = worst.distance < THIN_SEPARATION;
     return {
@@ -180,9 +185,8 @@ function separation({ look, scene, readings }: Seen): Found {
 }
 
 /** The least raise of the light on an edge that gives the wanted separation, up to two stops. */
-function liftOf(scene: Scene, edge: string, wanted: number): PaletteCheck['fix'] {
-  const probe = scene.look.probes.findIndex(({ id }) => id === edge);
-  const l = scene.lights.findIndex((light) => light.active && light.zone === probe);
+function liftOf(scene: Scene, edge: number, wanted: number): PaletteCheck['fix'] {
+  const l = scene.lights.findIndex((light) => light.active && light.zone === edge);
   if (l < 0) return null;
   const powers = Float64Array.from(scene.lights, (light) => light.powerStops);
   const from = powers[l]!;
@@ -241,13 +245,13 @@ function eyeWhite(mood: Mood, eye: ProbeReading): Found {
 }
 
 function wardrobe({ look, scene, readings }: Seen): Found[] {
-  const at = look.probes.findIndex(({ id }) => id === 'wardrobe');
+  const at = zoneIndex(look.probes, 'clothing');
   if (at < 0) return [];
   const { reflectance } = scene.probes[at]!;
   const ratio = (light: Float64Array) => luminousSum(product(light, reflectance)) / luminousSum(light);
   const white = ratio(scene.camera.white);
   const reading = readings.probes[at]!;
-  const behind = readings.probes.find(({ id }) => id === 'backdrop');
+  const behind = zoneOf(readings.probes, 'backdrop', 'middle');
   const found: Found[] = [];
   for (const { lightId, share } of reading.shares) {
     const light = scene.lights.find(({ id }) => id === lightId)!;

@@ -1,98 +1,15 @@
-import { restaged } from './probes';
 import {
-  LOOK_FORMAT,
-  LOOK_VERSION,
-  type Ambient,
-  type Look,
-  type LookCamera,
-  type Light,
-  type Modifier,
-  type Probe,
-  type SourceRef,
-} from '../document/schema';
-
-/** What a camera has that earlier files did not write down: a full-frame body with a portrait lens, by hand. */
-export const CAMERA_DEFAULTS = {
-  mode: 'stills',
-  fps: 24,
-  mainsHz: 50,
-  longestS: 1 / 60,
-  focalMm: 85,
-  sensorWidthMm: 36,
-  sensorHeightMm: 24,
-  imageWidthPx: 6000,
-  distanceM: 2.5,
-  diffusion: 0,
-} as const satisfies Partial<LookCamera>;
-
-/** Ambient light that nobody has decided on yet, but for its level and colour. */
-export const AMBIENT_DEFAULTS = {
-  blackoutStops: 0,
-  targetStops: -7,
-  window: null,
-  places: [],
-  openings: [],
-  proof: null,
-} as const;
-
-/** Ambient light of a level and a source, all else as it usually is. */
-export function ambientOf(lux: number, source: SourceRef): Ambient {
-  return { ...AMBIENT_DEFAULTS, places: [], openings: [], lux, source };
-}
-
-/** What a modifier has that earlier files did not write down. */
-export const MODIFIER_DEFAULTS = { cut: null, spill: 0 } as const satisfies Partial<Modifier>;
-
-/** Somebody standing in a sweater who looks into the camera; what a bottle would hold. */
-export const SUBJECT_DEFAULTS = {
-  form: 'person',
-  person: 'cropped',
-  garment: 'sweater',
-  headwear: 'none',
-  headTurnDeg: 6,
-  eyesOnCamera: true,
-  undertone: 0,
-  sunglasses: false,
-  liquid: { tint: 'amber', strength: 1 },
-  label: { kind: 'neutral', reflectance: 0.7 },
-} as const satisfies Partial<Look['subject']>;
-
-/** A sheet of matt paper. */
-export const BACKDROP_DEFAULTS = { type: 'sweep', gloss: 0 } as const satisfies Partial<Look['backdrop']>;
-
-/** Matt, neutral walls. */
-export const ROOM_DEFAULTS = { paint: null, gloss: 0 } as const satisfies Partial<Look['room']>;
-
-/** Thought of, and no more. */
-export const STATUS_DEFAULTS = { status: 'idea', statusAt: '' } as const;
-
-/** The parts of a look that start empty. */
-export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'day' | 'variants'> = {
-  whites: [],
-  boards: [],
-  motion: { speedMS: 0, widthM: 0.5, of: 'subject' },
-  baseline: null,
-  air: { hazePerM: 0 },
-  build: { order: 'key', groups: [], checked: [], ledger: [] },
-  day: { volts: 230, circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }], wet: false, leadM: 10, poses: [] },
-  variants: [],
-};
-
-/** On a stand of its own, from the mains; nothing known but that. */
-export const RIG_DEFAULTS = {
-  unit: '',
-  hold: 'stand',
-  holder: '',
-  secondHold: false,
-  weighted: false,
-  weightKg: null,
-  drawW: null,
-  powerFactor: 0.9,
-  circuit: '',
-  battery: false,
-  wetRated: false,
-  address: null,
-} as const satisfies Light['rig'];
+  AMBIENT_DEFAULTS,
+  BACKDROP_DEFAULTS,
+  CAMERA_DEFAULTS,
+  MODIFIER_DEFAULTS,
+  NO_STUDIES,
+  RIG_DEFAULTS,
+  ROOM_DEFAULTS,
+  STATUS_DEFAULTS,
+  SUBJECT_DEFAULTS,
+} from './defaults';
+import { LOOK_FORMAT, LOOK_VERSION, type Probe } from './schema';
 
 type Loose = Record<string, unknown>;
 
@@ -128,7 +45,8 @@ export function upgradeLook(value: unknown): unknown {
   const third = second['version'] === 2 ? fromSecond(second) : second;
   const fourth = third['version'] === 3 ? fromThird(third) : third;
   const fifth = fourth['version'] === 4 ? fromFourth(fourth) : fourth;
-  return fifth['version'] === 5 ? fromFifth(fifth) : fifth;
+  const sixth = fifth['version'] === 5 ? fromFifth(fifth) : fifth;
+  return sixth['version'] === 6 ? fromSixth(sixth) : sixth;
 }
 
 /** What subjects were until the fifth version. */
@@ -200,7 +118,7 @@ function fromFourth(value: Loose): Loose {
 function fromFifth(value: Loose): Loose {
   return {
     ...value,
-    version: LOOK_VERSION,
+    version: 6,
     probes: restagedProbes(value),
     subject: inside(value['subject'], ({ hat, ...subject }) => ({
       ...SUBJECT_DEFAULTS,
@@ -211,13 +129,81 @@ function fromFifth(value: Loose): Loose {
   };
 }
 
+/**
+ * Where the cheeks were put in the sixth version, from the middle of a head: their direction, and their place, m. Frozen: what a
+ * step makes does not follow what comes later.
+ */
+const CHEEK = { normal: [0.6234344554411585, -0.18246862110472933, 0.7602859212697056], radiusM: 0.11 } as const;
+
 /** Probes of the face are put on the new faces, where the file holds any; what is malformed is left to the check. */
 function restagedProbes({ probes, subject }: Loose): unknown {
   const height = isObject(subject) ? subject['faceHeightM'] : undefined;
   const form = isObject(subject) ? subject['form'] : undefined;
-  const whole = (list: unknown[]): list is Probe[] =>
-    list.every((probe) => isObject(probe) && typeof probe['id'] === 'string' && Array.isArray(probe['position']));
-  return Array.isArray(probes) && whole(probes) && typeof height === 'number' && form !== 'bottle'
-    ? restaged(probes, height)
-    : probes;
+  if (!Array.isArray(probes) || typeof height !== 'number' || form === 'bottle') return probes;
+  const keySide = Math.sign(acrossM(probes.filter(isObject).find(({ id }) => id === 'face-key')?.['position'])) || -1;
+  const [nx, ny, nz] = CHEEK.normal;
+  const onCheek = (probe: Loose, side: number): Loose => ({
+    ...probe,
+    position: [side * nx * CHEEK.radiusM, height + ny * CHEEK.radiusM, nz * CHEEK.radiusM],
+    normal: [side * nx, ny, nz],
+  });
+  return each(probes, (probe) => {
+    if (probe['body'] !== 'head' || probe['surface'] !== 'skin') return probe;
+    if (probe['id'] === 'face-key') return onCheek(probe, keySide);
+    return probe['id'] === 'face-shadow' ? onCheek(probe, -keySide) : probe;
+  });
+}
+
+/** What a place is to the picture stood in its id until then, where the application had made it. */
+const KNOWN_PLACES: Readonly<Record<string, Pick<Probe, 'part' | 'side'>>> = {
+  'face-key': { part: 'front', side: 'key' },
+  'face-shadow': { part: 'front', side: 'shadow' },
+  'hair-left': { part: 'edge', side: 'left' },
+  'hair-right': { part: 'edge', side: 'right' },
+  wardrobe: { part: 'clothing', side: 'middle' },
+  backdrop: { part: 'backdrop', side: 'middle' },
+  'backdrop-left': { part: 'backdrop', side: 'left' },
+  'backdrop-right': { part: 'backdrop', side: 'right' },
+};
+
+const PART_OF_SURFACE: Readonly<Partial<Record<string, Probe['part']>>> = {
+  skin: 'front',
+  label: 'front',
+  metal: 'front',
+  hair: 'edge',
+  liquid: 'edge',
+  wardrobe: 'clothing',
+  backdrop: 'backdrop',
+  table: 'table',
+};
+
+/** Nearer to the middle than this a place is in the middle, m. */
+const MIDDLE_M = 0.03;
+
+/** Places say what part of the picture they are, and where on it. */
+function fromSixth(value: Loose): Loose {
+  const lights: unknown[] = Array.isArray(value['lights']) ? value['lights'] : [];
+  const key = lights.filter(isObject).find(({ role }) => role === 'key');
+  const keyIsRight = acrossM(key?.['position']) > 0;
+  return {
+    ...value,
+    version: LOOK_VERSION,
+    probes: each(value['probes'], (probe) => ({ ...placeOf(probe, keyIsRight), ...probe })),
+  };
+}
+
+function placeOf({ id, surface, position }: Loose, keyIsRight: boolean): Pick<Probe, 'part' | 'side'> {
+  const known = typeof id === 'string' ? KNOWN_PLACES[id] : undefined;
+  // The table stands where a person's clothes would: both had one id.
+  if (known) return surface === 'table' ? { ...known, part: 'table' } : known;
+  const part = (typeof surface === 'string' ? PART_OF_SURFACE[surface] : undefined) ?? 'other';
+  const x = acrossM(position);
+  if (part === 'front') return { part, side: Math.abs(x) < MIDDLE_M || x > 0 === keyIsRight ? 'key' : 'shadow' };
+  return { part, side: Math.abs(x) < MIDDLE_M ? 'middle' : x < 0 ? 'left' : 'right' };
+}
+
+/** Where a place as a file wrote it lies to the side, m; 0 where it says nothing. */
+function acrossM(position: unknown): number {
+  const x: unknown = Array.isArray(position) ? position[0] : 0;
+  return typeof x === 'number' ? x : 0;
 }
