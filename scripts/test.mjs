@@ -2,10 +2,10 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { bin, ensureBuilt, ensureChromium, root, runCaptured } from './lib/tools.mjs';
+import { bin, ensureBuilt, ensureTestBrowser, root, runCaptured } from './lib/tools.mjs';
 
 ensureBuilt();
-ensureChromium();
+const chromium = ensureTestBrowser();
 
 const reports = mkdtempSync(path.join(tmpdir(), 'fulgent-test-'));
 const total = { passed: 0, failed: 0 };
@@ -40,7 +40,7 @@ async function browser() {
   const report = path.join(reports, 'browser.json');
   const { code } = await runCaptured(bin('playwright'), ['test', '--reporter=list,json'], {
     cwd: path.join(root, 'e2e'),
-    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: report, CHROMIUM_PATH: chromium },
   });
   take(() => {
     const { stats } = JSON.parse(readFileSync(report, 'utf8'));

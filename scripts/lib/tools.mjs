@@ -148,17 +148,37 @@ export function ensureBuilt() {
 }
 
 export const CHROMIUM = process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium';
+const HEADLESS_SHELL = '/usr/bin/chromium-headless-shell';
+
+/** Installs a Debian package; false where that cannot be done. Without a network it gives up soon. */
+function installed(name) {
+  const options = ['-y', '-qq', '--no-install-recommends', '-o', 'Acquire::Retries=0', '-o', 'Acquire::http::Timeout=20'];
+  const { status } = spawnSync('apt-get', ['install', ...options, name], {
+    stdio: 'ignore',
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
+  return status === 0;
+}
 
 export function ensureChromium() {
   if (existsSync(CHROMIUM)) return;
-  const apt = spawnSync('apt-get', ['--version']);
-  if (apt.status !== 0) {
+  if (spawnSync('apt-get', ['--version']).status !== 0) {
     console.error('The browser tests need Chromium: install it, or set CHROMIUM_PATH to where it is.');
     process.exit(1);
   }
   console.log('Installing Chromium …');
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  if (installed('chromium')) return;
+  console.error('Chromium could not be installed: install it, or set CHROMIUM_PATH to where it is.');
+  process.exit(1);
+}
+
+/** The browser of the tests: Debian's headless shell of Chromium, which draws no window round a page, else Chromium itself. */
+export function ensureTestBrowser() {
+  if (process.env['CHROMIUM_PATH']) return CHROMIUM;
+  if (existsSync(HEADLESS_SHELL) || (installed('chromium-headless-shell') && existsSync(HEADLESS_SHELL))) return HEADLESS_SHELL;
+  ensureChromium();
+  return CHROMIUM;
 }
 
 /** Serves until it is stopped; passes signals on and exits as the server does. */
