@@ -1,24 +1,24 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type Express, type RequestHandler, type Router } from 'express';
 import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { frameRepository } from './db/frame-repository';
+import { FrameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
-import { repository } from './db/repository';
+import { Repository } from './db/repository';
 import type { Measure } from './drawing/measure';
 import type { FindRemedies, Render } from './drawing/render';
-import { standIns } from './devices/stand-ins';
+import { StandIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
 import { lookPictures } from './frames/look-pictures';
 import { pictureStore } from './frames/picture-store';
 import { frameReadings } from './frames/readings';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
-import { kitRepository } from './db/kit-repository';
+import { KitRepository } from './db/kit-repository';
 import { backupRoutes } from './routes/backup';
 import { deviceRoutes } from './routes/devices';
 import { figureRoutes } from './routes/figures';
@@ -55,51 +55,56 @@ export interface AppOptions {
 }
 
 /** The whole HTTP surface: API under /api, the built application beside it. */
-export function createApp({
-  database,
-  logger,
-  webRoot,
-  figures,
-  passcode = null,
-  hosts = ownHosts(),
-  addresses = () => [],
-  render,
-  renderLater = render,
-  measure,
-  remedies,
-  decode,
-  e131Port = 0,
-}: AppOptions): Express {
-  const { db, folder } = database;
-  const repo = repository(db);
-  const pictures = pictureStore(folder, decode);
-  const frames = frameRepository(db, pictures);
-  const readings = frameReadings(frames, measure, (error, frame) => logger.warn({ error, frame }, 'a frame was not measured'));
-  readings.beginAll();
-  const kit = kitRepository(db);
-  const door = sessions(passcode, folderSecret(folder));
-  const devices = standIns(render, e131Port);
+export function createApp(options: AppOptions): Express {
+  const { logger, webRoot, figures, hosts = ownHosts() } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') }, quietReqLogger: true }));
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          'default-src': ["'self'"],
-          'script-src': ["'self'"],
-          // The interface's style sheets are made at run time.
-          'style-src': ["'self'", "'unsafe-inline'"],
-          'img-src': ["'self'", 'data:', 'blob:'],
-          'worker-src': ["'self'", 'blob:'],
-          'upgrade-insecure-requests': null,
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
+  app.use(securityHeaders());
   app.use(checkHost(hosts));
+  // Answers of the API are small and made for each request: squeezing them costs more time than it saves on the way.
+  app.use('/api', apiRoutes(options));
+  if (figures) app.use('/figures', figureRoutes(figures));
+  app.use(compression());
 
+  if (webRoot && existsSync(webRoot)) serveApplication(app, webRoot);
+  app.use(unknownRoute);
+  app.use(problemHandler);
+  return app;
+}
+
+function securityHeaders(): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      directives: {
+        'default-src': ["'self'"],
+        'script-src': ["'self'"],
+        // The interface's style sheets are made at run time.
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'worker-src': ["'self'", 'blob:'],
+        'upgrade-insecure-requests': null,
+      },
+    },
+    strictTransportSecurity: false,
+  });
+}
+
+/** What the routes work with. */
+function servicesOf({ database, logger, render, measure, decode, e131Port = 0 }: AppOptions) {
+  const { db, folder } = database;
+  const repo = new Repository(db);
+  const pictures = pictureStore(folder, decode);
+  const frames = new FrameRepository(db, pictures);
+  const readings = frameReadings(frames, measure, (error, frame) => logger.warn({ error, frame }, 'a frame was not measured'));
+  readings.beginAll();
+  return { repo, pictures, frames, readings, kit: new KitRepository(db), devices: new StandIns(render, e131Port) };
+}
+
+function apiRoutes(options: AppOptions): Router {
+  const { database, passcode = null, addresses = () => [], render, renderLater = render, remedies } = options;
+  const { repo, pictures, frames, readings, kit, devices } = servicesOf(options);
+  const door = sessions(passcode, folderSecret(database.folder));
   const api = express.Router();
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -109,7 +114,10 @@ export function createApp({
   // Files come as they are; who may send them is asked before they are read.
   const files = express.Router();
   files.use(door.guard);
-  files.use('/looks/:id/frames', lookFrameRoutes(frames, readings, repo.readLook));
+  files.use(
+    '/looks/:id/frames',
+    lookFrameRoutes(frames, readings, (id) => repo.readLook(id)),
+  );
   files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, render));
   files.use('/backup', backupRoutes(database, pictures, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
@@ -121,7 +129,7 @@ export function createApp({
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(folder, renderLater)));
+  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, renderLater)));
   api.use('/frames', frameRoutes(frames, readings));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings));
@@ -139,15 +147,7 @@ export function createApp({
     res.status(201).json(repo.shoots());
   });
   api.use(unknownRoute);
-  // Answers of the API are small and made for each request: squeezing them costs more time than it saves on the way.
-  app.use('/api', api);
-  if (figures) app.use('/figures', figureRoutes(figures));
-  app.use(compression());
-
-  if (webRoot && existsSync(webRoot)) serveApplication(app, webRoot);
-  app.use(unknownRoute);
-  app.use(problemHandler);
-  return app;
+  return api;
 }
 
 /** Bodies that are not JSON are refused before they are read. */

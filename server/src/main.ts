@@ -5,7 +5,7 @@ import { createApp } from './app';
 import { readConfig } from './config';
 import { copyDaily, restoreCopy } from './backup/copies';
 import { openDatabase } from './db/open';
-import { repository } from './db/repository';
+import { Repository } from './db/repository';
 import { drawingWorker } from './drawing/render';
 import { processDecoder } from './frames/decoder';
 import { sweepDrafts } from './frames/picture-store';
@@ -30,7 +30,7 @@ function main(): void {
   readFiguresFrom(figures);
   sweepDrafts(config.dataFolder);
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
-  if (process.argv.includes('--demo')) repository(database.db).addDemo();
+  if (process.argv.includes('--demo')) new Repository(database.db).addDemo();
   const drawing = drawingWorker();
   const decoder = processDecoder();
   let listening = config.port;

@@ -62,12 +62,20 @@ function rounded(reading: FrameReading): FrameReading {
 /** Frames kept for one look; more are a shoot of their own. */
 const MOST_FRAMES = 400;
 
-/** All reading and writing of test frames. */
-export function frameRepository(db: Db, files: PictureStore) {
-  const present = isNull(frames.deletedAt);
+const present = isNull(frames.deletedAt);
 
-  function read(id: string): FrameRecord {
-    const row = db
+/** All reading and writing of test frames. */
+export class FrameRepository {
+  readonly #db: Db;
+  readonly #files: PictureStore;
+
+  constructor(db: Db, files: PictureStore) {
+    this.#db = db;
+    this.#files = files;
+  }
+
+  read(id: string): FrameRecord {
+    const row = this.#db
       .select(SHOWN)
       .from(frames)
       .where(and(eq(frames.id, id), present))
@@ -76,8 +84,8 @@ export function frameRepository(db: Db, files: PictureStore) {
     return upgraded(row);
   }
 
-  function listOf(lookId: string): FrameRecord[] {
-    return db
+  listOf(lookId: string): FrameRecord[] {
+    return this.#db
       .select(SHOWN)
       .from(frames)
       .where(and(eq(frames.lookId, lookId), present))
@@ -86,8 +94,8 @@ export function frameRepository(db: Db, files: PictureStore) {
       .map(upgraded);
   }
 
-  function countOf(lookId: string): number {
-    return db
+  #countOf(lookId: string): number {
+    return this.#db
       .select({ n: count() })
       .from(frames)
       .where(and(eq(frames.lookId, lookId), present))
@@ -95,123 +103,121 @@ export function frameRepository(db: Db, files: PictureStore) {
   }
 
   /** Writes the row of a new frame, with the look as it is now. */
-  function insert(id: string, lookId: string, values: Omit<NewFrame, 'lookId' | 'bytes'> & PictureFacts): FrameRecord {
-    return db.transaction(
+  #insert(id: string, lookId: string, values: Omit<NewFrame, 'lookId' | 'bytes'> & PictureFacts): FrameRecord {
+    return this.#db.transaction(
       () => {
-        const look = db
+        const look = this.#db
           .select({ document: revisions.document })
           .from(looks)
           .innerJoin(revisions, and(eq(revisions.lookId, looks.id), eq(revisions.revision, looks.revision)))
           .where(and(eq(looks.id, lookId), isNull(looks.deletedAt)))
           .get();
         if (!look) throw notFound('look');
-        if (countOf(lookId) >= MOST_FRAMES)
+        if (this.#countOf(lookId) >= MOST_FRAMES)
           throw new HttpProblem(
             422,
             'Too many frames',
             `A look keeps up to ${MOST_FRAMES} frames. Delete some, or start a copy of the look.`,
           );
         const now = Date.now();
-        db.insert(frames)
+        this.#db
+          .insert(frames)
           .values({ id, lookId, ...values, notes: NO_NOTES, revision: 1, look: look.document, createdAt: now, updatedAt: now })
           .run();
-        return read(id);
+        return this.read(id);
       },
       { behavior: 'immediate' },
     );
   }
 
-  return {
-    read,
-    listOf,
+  all(): FrameRecord[] {
+    return this.#db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all().map(upgraded);
+  }
 
-    all: (): FrameRecord[] =>
-      db.select(SHOWN).from(frames).where(present).orderBy(asc(frames.createdAt), asc(frames.id)).all().map(upgraded),
+  /** Keeps a frame: its files first, then its row, so that what is listed is there. */
+  async add({ lookId, bytes, ...frame }: NewFrame): Promise<FrameRecord> {
+    const id = nanoid(12);
+    const facts = await this.#files.take(id, bytes);
+    try {
+      return this.#insert(id, lookId, { ...frame, ...facts });
+    } catch (error) {
+      await this.#files.drop(id);
+      throw error;
+    }
+  }
 
-    /** Keeps a frame: its files first, then its row, so that what is listed is there. */
-    async add({ lookId, bytes, ...frame }: NewFrame): Promise<FrameRecord> {
-      const id = nanoid(12);
-      const facts = await files.take(id, bytes);
-      try {
-        return insert(id, lookId, { ...frame, ...facts });
-      } catch (error) {
-        await files.drop(id);
-        throw error;
-      }
-    },
-
-    /** Writes notes over revision `basedOn`. @throws HttpProblem 409 with the present frame when that is not the newest. */
-    update(id: string, basedOn: number, notes: FrameNotes): FrameRecord {
-      return db.transaction(
-        () => {
-          const current = read(id);
-          if (current.revision !== basedOn)
-            throw new HttpProblem(
-              409,
-              'Changed elsewhere',
-              'This frame was judged elsewhere meanwhile. Take that in and send again.',
-              { current },
-            );
-          db.update(frames)
-            .set({ notes, revision: basedOn + 1, updatedAt: Date.now() })
-            .where(eq(frames.id, id))
-            .run();
-          return read(id);
-        },
-        { behavior: 'immediate' },
-      );
-    },
-
-    /** Stores what was measured, unless its marks have been moved meanwhile: what was measured is not what is said, and makes no revision. */
-    keepReading(id: string, reading: FrameReading): FrameRecord {
-      const frame = read(id);
-      if (isCurrentReading(reading, frame.notes.marks))
-        db.update(frames)
-          .set({ reading: rounded(reading) })
+  /** Writes notes over revision `basedOn`. @throws HttpProblem 409 with the present frame when that is not the newest. */
+  update(id: string, basedOn: number, notes: FrameNotes): FrameRecord {
+    return this.#db.transaction(
+      () => {
+        const current = this.read(id);
+        if (current.revision !== basedOn)
+          throw new HttpProblem(
+            409,
+            'Changed elsewhere',
+            'This frame was judged elsewhere meanwhile. Take that in and send again.',
+            { current },
+          );
+        this.#db
+          .update(frames)
+          .set({ notes, revision: basedOn + 1, updatedAt: Date.now() })
           .where(eq(frames.id, id))
           .run();
-      return read(id);
-    },
+        return this.read(id);
+      },
+      { behavior: 'immediate' },
+    );
+  }
 
-    /** Frames that are still to be measured, oldest first. */
-    unread: (): string[] =>
-      db
-        .select(SHOWN)
-        .from(frames)
-        .where(present)
-        .orderBy(asc(frames.createdAt), asc(frames.id))
-        .all()
-        .map(upgraded)
-        .flatMap(({ id, reading }) => (reading === null ? [id] : [])),
+  /** Stores what was measured, unless its marks have been moved meanwhile: what was measured is not what is said, and makes no revision. */
+  keepReading(id: string, reading: FrameReading): FrameRecord {
+    const frame = this.read(id);
+    if (isCurrentReading(reading, frame.notes.marks))
+      this.#db
+        .update(frames)
+        .set({ reading: rounded(reading) })
+        .where(eq(frames.id, id))
+        .run();
+    return this.read(id);
+  }
 
-    remove(id: string): void {
-      read(id);
-      db.update(frames).set({ deletedAt: Date.now() }).where(eq(frames.id, id)).run();
-    },
+  /** Frames that are still to be measured, oldest first. */
+  unread(): string[] {
+    return this.#db
+      .select(SHOWN)
+      .from(frames)
+      .where(present)
+      .orderBy(asc(frames.createdAt), asc(frames.id))
+      .all()
+      .map(upgraded)
+      .flatMap(({ id, reading }) => (reading === null ? [id] : []));
+  }
 
-    restore(id: string): FrameRecord {
-      const { changes } = db.update(frames).set({ deletedAt: null }).where(eq(frames.id, id)).run();
-      if (changes === 0) throw notFound('frame');
-      return read(id);
-    },
+  remove(id: string): void {
+    this.read(id);
+    this.#db.update(frames).set({ deletedAt: Date.now() }).where(eq(frames.id, id)).run();
+  }
 
-    /** Where the file as it came lies, or the copy to look at. */
-    fileOf(id: string, kind: PictureKind) {
-      const { mime } = read(id);
-      return { mime: kind === 'preview' ? 'image/png' : mime, ...files.find(id, kind) };
-    },
+  restore(id: string): FrameRecord {
+    const { changes } = this.#db.update(frames).set({ deletedAt: null }).where(eq(frames.id, id)).run();
+    if (changes === 0) throw notFound('frame');
+    return this.read(id);
+  }
 
-    /** The look as it was when the frame was taken, as JSON text. */
-    lookOf(id: string): string {
-      const row = db
-        .select({ look: frames.look })
-        .from(frames)
-        .where(and(eq(frames.id, id), present))
-        .get();
-      if (!row) throw notFound('frame');
-      return row.look;
-    },
-  };
+  /** Where the file as it came lies, or the copy to look at. */
+  fileOf(id: string, kind: PictureKind) {
+    const { mime } = this.read(id);
+    return { mime: kind === 'preview' ? 'image/png' : mime, ...this.#files.find(id, kind) };
+  }
+
+  /** The look as it was when the frame was taken, as JSON text. */
+  lookOf(id: string): string {
+    const row = this.#db
+      .select({ look: frames.look })
+      .from(frames)
+      .where(and(eq(frames.id, id), present))
+      .get();
+    if (!row) throw notFound('frame');
+    return row.look;
+  }
 }
-
-export type FrameRepository = ReturnType<typeof frameRepository>;

@@ -12,9 +12,15 @@ const standIns = new Map(STAND_IN_KIT.map((entry) => [entry.id, entry]));
 const OWN_FIELDS = new Set(['count', 'note', 'archived', 'condition', 'widthCm', 'heightCm']);
 
 /** All reading and writing of the kit. Entries passed in must have gone through `parseKitEntry`. */
-export function kitRepository(db: Db) {
-  function rows() {
-    return db
+export class KitRepository {
+  readonly #db: Db;
+
+  constructor(db: Db) {
+    this.#db = db;
+  }
+
+  #rows() {
+    return this.#db
       .select()
       .from(kitEntries)
       .where(isNull(kitEntries.deletedAt))
@@ -22,12 +28,12 @@ export function kitRepository(db: Db) {
       .all();
   }
 
-  function rowOf(id: string) {
-    return db.select().from(kitEntries).where(eq(kitEntries.id, id)).get();
+  #rowOf(id: string) {
+    return this.#db.select().from(kitEntries).where(eq(kitEntries.id, id)).get();
   }
 
-  function read(id: string): StoredEntry {
-    const row = rowOf(id);
+  read(id: string): StoredEntry {
+    const row = this.#rowOf(id);
     if (row && row.deletedAt === null)
       return { entry: upgradeKitEntry(JSON.parse(row.document)) as KitEntry, revision: row.revision, standIn: isStandIn(id) };
     const standIn = standIns.get(id);
@@ -36,8 +42,8 @@ export function kitRepository(db: Db) {
   }
 
   /** Writes an entry over revision `basedOn`; 0 for one that has no row yet. */
-  function write(entry: KitEntry, basedOn: number): StoredEntry {
-    const row = rowOf(entry.id);
+  #write(entry: KitEntry, basedOn: number): StoredEntry {
+    const row = this.#rowOf(entry.id);
     const current = row && row.deletedAt === null ? row.revision : 0;
     if (current !== basedOn) {
       throw new HttpProblem(
@@ -45,7 +51,7 @@ export function kitRepository(db: Db) {
         'Changed elsewhere',
         'This entry was changed elsewhere. Take the current one in and send again.',
         {
-          current: read(entry.id),
+          current: this.read(entry.id),
         },
       );
     }
@@ -53,79 +59,79 @@ export function kitRepository(db: Db) {
     const now = Date.now();
     const document = JSON.stringify(entry);
     const revision = (row?.revision ?? 0) + 1;
-    db.insert(kitEntries)
+    this.#db
+      .insert(kitEntries)
       .values({ id: entry.id, document, revision, createdAt: now, updatedAt: now })
       .onConflictDoUpdate({ target: kitEntries.id, set: { document, revision, updatedAt: now, deletedAt: null } })
       .run();
-    return read(entry.id);
+    return this.read(entry.id);
   }
 
-  return {
-    list(): StoredEntry[] {
-      const own = rows();
-      const revisions = new Map(own.map(({ id, revision }) => [id, revision]));
-      return mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry)).map((entry) => ({
-        entry,
-        revision: revisions.get(entry.id) ?? 0,
-        standIn: isStandIn(entry.id),
-      }));
-    },
+  list(): StoredEntry[] {
+    const own = this.#rows();
+    const revisions = new Map(own.map(({ id, revision }) => [id, revision]));
+    return mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry)).map((entry) => ({
+      entry,
+      revision: revisions.get(entry.id) ?? 0,
+      standIn: isStandIn(entry.id),
+    }));
+  }
 
-    read,
+  /** Adds an entry under a fresh id. */
+  create(entry: KitEntry): StoredEntry {
+    const id = `own-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`;
+    return this.#db.transaction(() => this.#write({ ...entry, id }, 0), { behavior: 'immediate' });
+  }
 
-    /** Adds an entry under a fresh id. */
-    create(entry: KitEntry): StoredEntry {
-      const id = `own-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`;
-      return db.transaction(() => write({ ...entry, id }, 0), { behavior: 'immediate' });
-    },
+  update(entry: KitEntry, basedOn: number): StoredEntry {
+    return this.#db.transaction(
+      () => {
+        this.read(entry.id);
+        return this.#write(entry, basedOn);
+      },
+      { behavior: 'immediate' },
+    );
+  }
 
-    update: (entry: KitEntry, basedOn: number): StoredEntry =>
-      db.transaction(
-        () => {
-          read(entry.id);
-          return write(entry, basedOn);
-        },
-        { behavior: 'immediate' },
-      ),
+  /** Takes an own entry away; a stand-in goes back to how it ships. */
+  remove(id: string): void {
+    this.read(id);
+    this.#db.update(kitEntries).set({ deletedAt: Date.now() }).where(eq(kitEntries.id, id)).run();
+  }
 
-    /** Takes an own entry away; a stand-in goes back to how it ships. */
-    remove(id: string): void {
-      read(id);
-      db.update(kitEntries).set({ deletedAt: Date.now() }).where(eq(kitEntries.id, id)).run();
-    },
+  restore(id: string): StoredEntry {
+    if (!this.#rowOf(id)) throw notFound('kit entry');
+    this.#db.update(kitEntries).set({ deletedAt: null }).where(eq(kitEntries.id, id)).run();
+    return this.read(id);
+  }
 
-    restore(id: string): StoredEntry {
-      if (!rowOf(id)) throw notFound('kit entry');
-      db.update(kitEntries).set({ deletedAt: null }).where(eq(kitEntries.id, id)).run();
-      return read(id);
-    },
+  /** What a kit file holds besides the untouched stand-ins: enough to make the same kit elsewhere. */
+  own(): KitEntry[] {
+    return this.#rows().map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry);
+  }
 
-    /** What a kit file holds besides the untouched stand-ins: enough to make the same kit elsewhere. */
-    own: (): KitEntry[] => rows().map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry),
-
-    /** Takes in every entry of a kit file, or none. Entries of the same id are replaced. */
-    importAll(entries: readonly KitEntry[]): KitOutcome {
-      return db.transaction(
-        () => {
-          const counts = { added: 0, replaced: 0 };
-          entries.forEach((entry, i) => {
-            try {
-              checkStandIn(entry);
-            } catch (error) {
-              if (!(error instanceof HttpProblem)) throw error;
-              throw invalid([{ field: `entries[${i}].id`, message: error.message }]);
-            }
-            const row = rowOf(entry.id);
-            const there = row !== undefined && row.deletedAt === null;
-            write(entry, there ? row.revision : 0);
-            counts[there || isStandIn(entry.id) ? 'replaced' : 'added'] += 1;
-          });
-          return counts;
-        },
-        { behavior: 'immediate' },
-      );
-    },
-  };
+  /** Takes in every entry of a kit file, or none. Entries of the same id are replaced. */
+  importAll(entries: readonly KitEntry[]): KitOutcome {
+    return this.#db.transaction(
+      () => {
+        const counts = { added: 0, replaced: 0 };
+        entries.forEach((entry, i) => {
+          try {
+            checkStandIn(entry);
+          } catch (error) {
+            if (!(error instanceof HttpProblem)) throw error;
+            throw invalid([{ field: `entries[${i}].id`, message: error.message }]);
+          }
+          const row = this.#rowOf(entry.id);
+          const there = row !== undefined && row.deletedAt === null;
+          this.#write(entry, there ? row.revision : 0);
+          counts[there || isStandIn(entry.id) ? 'replaced' : 'added'] += 1;
+        });
+        return counts;
+      },
+      { behavior: 'immediate' },
+    );
+  }
 }
 
 /** A stand-in may be counted, noted and archived; to change what it is, it is duplicated. */
@@ -147,5 +153,3 @@ function checkStandIn(entry: KitEntry): void {
     ]);
   }
 }
-
-export type KitRepository = ReturnType<typeof kitRepository>;

@@ -7,7 +7,6 @@ import type { Db } from './open';
 import type { LookSummary, Shoot, StoredLook } from '@fulgent/core/contracts';
 import { looks, revisions, shoots } from './schema';
 
-/** A look as the API gives it. */
 /** Oldest first: the list shows the newest on top. */
 const DEMO_SHOOTS = [
   {
@@ -35,12 +34,18 @@ const DEMO_SHOOTS = [
 /** Revisions kept for each look besides the present one. */
 const KEPT_REVISIONS = 200;
 
-/** All reading and writing of shoots, looks and their revisions. Looks passed in must have gone through `parseLook`. */
-export function repository(db: Db) {
-  const present = and(isNull(looks.deletedAt));
+const present = and(isNull(looks.deletedAt));
 
-  function shootRow(id: string) {
-    const row = db
+/** All reading and writing of shoots, looks and their revisions. Looks passed in must have gone through `parseLook`. */
+export class Repository {
+  readonly #db: Db;
+
+  constructor(db: Db) {
+    this.#db = db;
+  }
+
+  #shootRow(id: string) {
+    const row = this.#db
       .select()
       .from(shoots)
       .where(and(eq(shoots.id, id), isNull(shoots.deletedAt)))
@@ -49,8 +54,8 @@ export function repository(db: Db) {
     return row;
   }
 
-  function lookRow(id: string) {
-    const row = db
+  #lookRow(id: string) {
+    const row = this.#db
       .select()
       .from(looks)
       .where(and(eq(looks.id, id), present))
@@ -59,8 +64,8 @@ export function repository(db: Db) {
     return row;
   }
 
-  function documentAt(lookId: string, revision: number): Look {
-    const row = db
+  #documentAt(lookId: string, revision: number): Look {
+    const row = this.#db
       .select()
       .from(revisions)
       .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, revision)))
@@ -69,8 +74,8 @@ export function repository(db: Db) {
     return upgradeLook(JSON.parse(row.document)) as Look;
   }
 
-  function summariesOf(shootId: string): LookSummary[] {
-    return db
+  #summariesOf(shootId: string): LookSummary[] {
+    return this.#db
       .select({ id: looks.id, title: looks.title, revision: looks.revision, updatedAt: looks.updatedAt, card: looks.card })
       .from(looks)
       .where(and(eq(looks.shootId, shootId), present))
@@ -78,161 +83,161 @@ export function repository(db: Db) {
       .all();
   }
 
-  function readLook(id: string): StoredLook {
-    const { shootId, revision, updatedAt } = lookRow(id);
-    return { id, shootId, revision, updatedAt, look: documentAt(id, revision) };
+  readLook(id: string): StoredLook {
+    const { shootId, revision, updatedAt } = this.#lookRow(id);
+    return { id, shootId, revision, updatedAt, look: this.#documentAt(id, revision) };
   }
 
-  function createShoot(title: string, note: string, id = nanoid(12)): Shoot {
-    db.insert(shoots).values({ id, title, note, createdAt: Date.now() }).run();
-    return { ...shootRow(id), looks: [] };
+  createShoot(title: string, note: string, id = nanoid(12)): Shoot {
+    this.#db.insert(shoots).values({ id, title, note, createdAt: Date.now() }).run();
+    return { ...this.#shootRow(id), looks: [] };
   }
 
-  function createLook(shootId: string | undefined, look: Look, id = nanoid(12)): StoredLook {
+  createLook(shootId: string | undefined, look: Look, id = nanoid(12)): StoredLook {
     const card = cardOf(look);
-    return db.transaction(
+    return this.#db.transaction(
       () => {
-        const home = shootId === undefined ? homeShoot() : shootRow(shootId).id;
+        const home = shootId === undefined ? this.#homeShoot() : this.#shootRow(shootId).id;
         const now = Date.now();
-        db.insert(looks)
+        this.#db
+          .insert(looks)
           .values({ id, shootId: home, title: look.title, revision: 1, card, createdAt: now, updatedAt: now })
           .run();
-        db.insert(revisions)
+        this.#db
+          .insert(revisions)
           .values({ lookId: id, revision: 1, document: JSON.stringify(look), createdAt: now })
           .run();
-        return readLook(id);
+        return this.readLook(id);
       },
       { behavior: 'immediate' },
     );
   }
 
   /** Where looks without a shoot go: the newest shoot of one's own, or a first one. */
-  function homeShoot(): string {
-    const row = db.select().from(shoots).where(isNull(shoots.deletedAt)).orderBy(desc(shoots.createdAt)).all();
+  #homeShoot(): string {
+    const row = this.#db.select().from(shoots).where(isNull(shoots.deletedAt)).orderBy(desc(shoots.createdAt)).all();
     const own = row.find(({ id }) => !DEMO_SHOOTS.some((demo) => demo.id === id));
-    return own ? own.id : createShoot('My looks', '').id;
+    return own ? own.id : this.createShoot('My looks', '').id;
   }
 
-  return {
-    shoots: (): Shoot[] =>
-      db
-        .select()
-        .from(shoots)
-        .where(isNull(shoots.deletedAt))
-        .orderBy(desc(shoots.createdAt), asc(shoots.id))
-        .all()
-        .map(({ id, title, note, createdAt }) => ({ id, title, note, createdAt, looks: summariesOf(id) })),
+  shoots(): Shoot[] {
+    return this.#db
+      .select()
+      .from(shoots)
+      .where(isNull(shoots.deletedAt))
+      .orderBy(desc(shoots.createdAt), asc(shoots.id))
+      .all()
+      .map(({ id, title, note, createdAt }) => ({ id, title, note, createdAt, looks: this.#summariesOf(id) }));
+  }
 
-    createShoot,
+  updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): Shoot {
+    const row = this.#shootRow(id);
+    const next = { title: change.title ?? row.title, note: change.note ?? row.note };
+    this.#db.update(shoots).set(next).where(eq(shoots.id, id)).run();
+    return { id, ...next, createdAt: row.createdAt, looks: this.#summariesOf(id) };
+  }
 
-    updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): Shoot {
-      const row = shootRow(id);
-      const next = { title: change.title ?? row.title, note: change.note ?? row.note };
-      db.update(shoots).set(next).where(eq(shoots.id, id)).run();
-      return { id, ...next, createdAt: row.createdAt, looks: summariesOf(id) };
-    },
+  deleteShoot(id: string): void {
+    this.#shootRow(id);
+    this.#db.update(shoots).set({ deletedAt: Date.now() }).where(eq(shoots.id, id)).run();
+  }
 
-    deleteShoot(id: string): void {
-      shootRow(id);
-      db.update(shoots).set({ deletedAt: Date.now() }).where(eq(shoots.id, id)).run();
-    },
+  restoreShoot(id: string): void {
+    const { changes } = this.#db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
+    if (changes === 0) throw notFound('shoot');
+  }
 
-    restoreShoot(id: string): void {
-      const { changes } = db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
-      if (changes === 0) throw notFound('shoot');
-    },
-
-    readLook,
-    createLook,
-
-    has: (id: string): boolean =>
-      db
+  has(id: string): boolean {
+    return (
+      this.#db
         .select({ id: looks.id })
         .from(looks)
         .where(and(eq(looks.id, id), present))
-        .get() !== undefined,
+        .get() !== undefined
+    );
+  }
 
-    /** A look with when it was begun. */
-    readWithDate(id: string): { look: Look; createdAt: number } {
-      const { createdAt, revision } = lookRow(id);
-      return { look: documentAt(id, revision), createdAt };
-    },
+  /** A look with when it was begun. */
+  readWithDate(id: string): { look: Look; createdAt: number } {
+    const { createdAt, revision } = this.#lookRow(id);
+    return { look: this.#documentAt(id, revision), createdAt };
+  }
 
-    /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
-    updateLook(id: string, basedOn: number, look: Look): StoredLook {
-      return db.transaction(
-        () => {
-          const current = readLook(id);
-          if (current.revision !== basedOn) {
-            throw new HttpProblem(
-              409,
-              'Changed elsewhere',
-              `This look is at revision ${current.revision} now; the change builds on ${basedOn}. Merge it into the current one and send it again.`,
-              { current },
-            );
-          }
-          const revision = basedOn + 1;
-          const now = Date.now();
-          db.insert(revisions)
-            .values({ lookId: id, revision, document: JSON.stringify(look), createdAt: now })
-            .run();
-          db.update(looks)
-            .set({ revision, title: look.title, card: cardOf(look), updatedAt: now })
-            .where(eq(looks.id, id))
-            .run();
-          db.delete(revisions)
-            .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision - KEPT_REVISIONS)))
-            .run();
-          return { ...current, revision, updatedAt: now, look };
-        },
-        { behavior: 'immediate' },
-      );
-    },
-
-    deleteLook(id: string): void {
-      lookRow(id);
-      db.update(looks).set({ deletedAt: Date.now() }).where(eq(looks.id, id)).run();
-    },
-
-    restoreLook(id: string): StoredLook {
-      const { changes } = db.update(looks).set({ deletedAt: null }).where(eq(looks.id, id)).run();
-      if (changes === 0) throw notFound('look');
-      return readLook(id);
-    },
-
-    revisionsOf(id: string): { revision: number; createdAt: number }[] {
-      lookRow(id);
-      return db
-        .select({ revision: revisions.revision, createdAt: revisions.createdAt })
-        .from(revisions)
-        .where(eq(revisions.lookId, id))
-        .orderBy(desc(revisions.revision))
-        .all();
-    },
-
-    lookAt(id: string, revision: number): Look {
-      lookRow(id);
-      return documentAt(id, revision);
-    },
-
-    exportLook: (id: string): { title: string; text: string } => {
-      const { look } = readLook(id);
-      return { title: look.title, text: writeLookFile(look) };
-    },
-
-    /** Adds the demo shoots; brings back what was deleted, and leaves alone what is there. */
-    addDemo(): void {
-      for (const { id, title, note, prefix, looks: made } of DEMO_SHOOTS) {
-        const row = db.select().from(shoots).where(eq(shoots.id, id)).get();
-        if (row) {
-          db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
-          continue;
+  /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
+  updateLook(id: string, basedOn: number, look: Look): StoredLook {
+    return this.#db.transaction(
+      () => {
+        const current = this.readLook(id);
+        if (current.revision !== basedOn) {
+          throw new HttpProblem(
+            409,
+            'Changed elsewhere',
+            `This look is at revision ${current.revision} now; the change builds on ${basedOn}. Merge it into the current one and send it again.`,
+            { current },
+          );
         }
-        createShoot(title, note, id);
-        made().forEach((look, i) => createLook(id, look, `${prefix}-${i + 1}`));
-      }
-    },
-  };
-}
+        const revision = basedOn + 1;
+        const now = Date.now();
+        this.#db
+          .insert(revisions)
+          .values({ lookId: id, revision, document: JSON.stringify(look), createdAt: now })
+          .run();
+        this.#db
+          .update(looks)
+          .set({ revision, title: look.title, card: cardOf(look), updatedAt: now })
+          .where(eq(looks.id, id))
+          .run();
+        this.#db
+          .delete(revisions)
+          .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision - KEPT_REVISIONS)))
+          .run();
+        return { ...current, revision, updatedAt: now, look };
+      },
+      { behavior: 'immediate' },
+    );
+  }
 
-export type Repository = ReturnType<typeof repository>;
+  deleteLook(id: string): void {
+    this.#lookRow(id);
+    this.#db.update(looks).set({ deletedAt: Date.now() }).where(eq(looks.id, id)).run();
+  }
+
+  restoreLook(id: string): StoredLook {
+    const { changes } = this.#db.update(looks).set({ deletedAt: null }).where(eq(looks.id, id)).run();
+    if (changes === 0) throw notFound('look');
+    return this.readLook(id);
+  }
+
+  revisionsOf(id: string): { revision: number; createdAt: number }[] {
+    this.#lookRow(id);
+    return this.#db
+      .select({ revision: revisions.revision, createdAt: revisions.createdAt })
+      .from(revisions)
+      .where(eq(revisions.lookId, id))
+      .orderBy(desc(revisions.revision))
+      .all();
+  }
+
+  lookAt(id: string, revision: number): Look {
+    this.#lookRow(id);
+    return this.#documentAt(id, revision);
+  }
+
+  exportLook(id: string): { title: string; text: string } {
+    const { look } = this.readLook(id);
+    return { title: look.title, text: writeLookFile(look) };
+  }
+
+  /** Adds the demo shoots; brings back what was deleted, and leaves alone what is there. */
+  addDemo(): void {
+    for (const { id, title, note, prefix, looks: made } of DEMO_SHOOTS) {
+      const row = this.#db.select().from(shoots).where(eq(shoots.id, id)).get();
+      if (row) {
+        this.#db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
+        continue;
+      }
+      this.createShoot(title, note, id);
+      made().forEach((look, i) => this.createLook(id, look, `${prefix}-${i + 1}`));
+    }
+  }
+}

@@ -26,158 +26,188 @@ const ANSWER_MS = 1500;
 const NOISE_STOPS = 0.03;
 const PICTURE_NOISE = 1.2;
 
-export function standIns(render: Render, preferredPort: number) {
-  let socket: Socket | null = null;
-  let port: number | null = null;
-  let packets = 0;
-  let sequence = 0;
-  let patched: { readonly lookId: string; readonly look: Look } | null = null;
-  const deviations = new Map<string, Deviations>();
-  const universes = new Map<number, Uint8Array>();
-  const cid = new Uint8Array(randomBytes(16));
-  let onPacket: (() => void) | null = null;
+/** Network fixtures that listen on loopback, and keep what they were sent. */
+class StandInFixtures {
+  #socket: Socket | null = null;
+  #onPacket: (() => void) | null = null;
+  #sequence = 0;
+  readonly #cid = new Uint8Array(randomBytes(16));
+  readonly #universes = new Map<number, Uint8Array>();
+  port: number | null = null;
+  packets = 0;
 
-  const wantOn = () => {
-    if (!socket) throw new HttpProblem(409, 'Stand-in devices are off', 'Turn the stand-in devices on first.');
-  };
+  get isOn(): boolean {
+    return this.#socket !== null;
+  }
 
-  const open = (wanted: number): Promise<Socket> =>
-    new Promise((resolve, reject) => {
-      const made = createSocket('udp4');
-      made.once('error', reject);
-      made.bind(wanted, LOOPBACK, () => {
-        made.removeListener('error', reject);
-        made.on('error', () => undefined);
-        resolve(made);
-      });
-    });
-
-  async function turnOn(): Promise<void> {
-    if (socket) return;
+  async turnOn(preferredPort: number): Promise<void> {
+    if (this.#socket) return;
     // Another program may have the usual port: then any free one does.
-    socket = await open(preferredPort).catch(() => open(0));
-    port = socket.address().port;
-    socket.unref();
-    socket.on('message', (bytes) => {
-      const packet = readE131(bytes);
-      if (!packet) return;
-      packets++;
-      const slots = new Uint8Array(512);
-      slots.set(packet.slots);
-      universes.set(packet.universe, slots);
-      onPacket?.();
-    });
+    this.#socket = await listenOn(preferredPort).catch(() => listenOn(0));
+    this.port = this.#socket.address().port;
+    this.#socket.unref();
+    this.#socket.on('message', (bytes) => this.#take(bytes));
   }
 
-  function turnOff(): void {
-    socket?.close();
-    socket = null;
-    port = null;
-    packets = 0;
-    universes.clear();
-    patched = null;
-    deviations.clear();
+  turnOff(): void {
+    this.#socket?.close();
+    this.#socket = null;
+    this.port = null;
+    this.packets = 0;
+    this.#universes.clear();
   }
 
-  function state(): DevicesState {
-    return {
-      on: socket !== null,
-      port,
-      packets,
-      lookId: patched?.lookId ?? null,
-      fixtures: patched
-        ? patchOf(patched.look).map((fixture) => {
-            const slots = universes.get(fixture.universe);
-            return {
-              ...fixture,
-              state: slots ? stateOf(slots.subarray(fixture.address - 1, fixture.address - 1 + SLOTS)) : null,
-            };
-          })
-        : [],
-      deviations: Object.fromEntries(deviations),
-    };
+  #take(bytes: Buffer): void {
+    const packet = readE131(bytes);
+    if (!packet) return;
+    this.packets++;
+    const slots = new Uint8Array(512);
+    slots.set(packet.slots);
+    this.#universes.set(packet.universe, slots);
+    this.#onPacket?.();
   }
 
-  /** Sends a look's dialled values over the network and waits until the fixtures have them. */
-  async function send(lookId: string, look: Look): Promise<DevicesState> {
-    wantOn();
-    patched = { lookId, look };
-    const wanted = universesOf(look);
+  /** What a fixture of a look was sent; null before. */
+  stateAt({ universe, address }: { readonly universe: number; readonly address: number }) {
+    const slots = this.#universes.get(universe);
+    return slots ? stateOf(slots.subarray(address - 1, address - 1 + SLOTS)) : null;
+  }
+
+  /** Sends universes over the network and waits until the fixtures have them. @throws HttpProblem 504 where they do not answer. */
+  async send(wanted: ReadonlyMap<number, Uint8Array>): Promise<void> {
+    if (wanted.size === 0) return;
     const sender = createSocket('udp4');
     try {
-      const before = packets;
-      const arrived = new Promise<void>((resolve, reject) => {
-        const timer = setTimeout(
-          () =>
-            reject(
-              new HttpProblem(
-                504,
-                'No answer',
-                'The fixtures did not get the packets. Turn the stand-in devices off and on again.',
-              ),
-            ),
-          ANSWER_MS,
-        );
-        onPacket = () => {
-          if (packets - before < wanted.size) return;
-          clearTimeout(timer);
-          resolve();
-        };
-        if (wanted.size === 0) {
-          clearTimeout(timer);
-          resolve();
-        }
-      });
+      const arrived = this.#arrival(wanted.size);
       for (const [universe, slots] of wanted) {
-        sequence = (sequence + 1) & 255;
-        sender.send(writeE131({ cid, sourceName: 'Fulgent', priority: 100, sequence, universe, slots }), port!, LOOPBACK);
+        this.#sequence = (this.#sequence + 1) & 255;
+        const packet = { cid: this.#cid, sourceName: 'Fulgent', priority: 100, sequence: this.#sequence, universe, slots };
+        sender.send(writeE131(packet), this.port!, LOOPBACK);
       }
       await arrived;
     } finally {
-      onPacket = null;
+      this.#onPacket = null;
       sender.close();
     }
-    return state();
   }
 
-  /** The look as the pretended set has it. */
-  function real(lookId: string, look: Look): Look {
-    const planted = deviations.get(lookId);
-    if (!planted) return look;
+  #arrival(count: number): Promise<void> {
+    const before = this.packets;
+    return new Promise((resolve, reject) => {
+      const noAnswer = new HttpProblem(
+        504,
+        'No answer',
+        'The fixtures did not get the packets. Turn the stand-in devices off and on again.',
+      );
+      const timer = setTimeout(() => reject(noAnswer), ANSWER_MS);
+      this.#onPacket = () => {
+        if (this.packets - before < count) return;
+        clearTimeout(timer);
+        resolve();
+      };
+    });
+  }
+}
+
+function listenOn(wanted: number): Promise<Socket> {
+  return new Promise((resolve, reject) => {
+    const made = createSocket('udp4');
+    made.once('error', reject);
+    made.bind(wanted, LOOPBACK, () => {
+      made.removeListener('error', reject);
+      made.on('error', () => undefined);
+      resolve(made);
+    });
+  });
+}
+
+/** A look as a pretended set has it: every unit as it was planted. */
+function asPlanted(look: Look, planted: Deviations): Look {
+  const within = (value: number, most: number) => Math.min(most, Math.max(-most, value));
+  return {
+    ...look,
+    lights: look.lights.map((light): Light => {
+      const off = planted[light.id];
+      if (!off) return light;
+      const unit = {
+        ...light.unit,
+        outputStops: within(light.unit.outputStops + (off.outputStops ?? 0), 4),
+        miredShift: within(light.unit.miredShift + (off.miredShift ?? 0), 200),
+      };
+      return { ...light, unit, leak: light.gels.length ? Math.min(1, light.leak + (off.leak ?? 0)) : light.leak };
+    }),
+  };
+}
+
+/** The devices of one server, and what was planted in the set that they see. */
+export class StandIns {
+  readonly #render: Render;
+  readonly #preferredPort: number;
+  readonly #fixtures = new StandInFixtures();
+  readonly #deviations = new Map<string, Deviations>();
+  #patched: { readonly lookId: string; readonly look: Look } | null = null;
+
+  constructor(render: Render, preferredPort: number) {
+    this.#render = render;
+    this.#preferredPort = preferredPort;
+  }
+
+  #wantOn(): void {
+    if (!this.#fixtures.isOn) throw new HttpProblem(409, 'Stand-in devices are off', 'Turn the stand-in devices on first.');
+  }
+
+  turnOn(): Promise<void> {
+    return this.#fixtures.turnOn(this.#preferredPort);
+  }
+
+  turnOff(): void {
+    this.#fixtures.turnOff();
+    this.#patched = null;
+    this.#deviations.clear();
+  }
+
+  state(): DevicesState {
+    const { isOn, port, packets } = this.#fixtures;
+    const patch = this.#patched ? patchOf(this.#patched.look) : [];
     return {
-      ...look,
-      lights: look.lights.map((light): Light => {
-        const off = planted[light.id];
-        if (!off) return light;
-        return {
-          ...light,
-          unit: {
-            ...light.unit,
-            outputStops: Math.min(4, Math.max(-4, light.unit.outputStops + (off.outputStops ?? 0))),
-            miredShift: Math.min(200, Math.max(-200, light.unit.miredShift + (off.miredShift ?? 0))),
-          },
-          leak: light.gels.length ? Math.min(1, light.leak + (off.leak ?? 0)) : light.leak,
-        };
-      }),
+      on: isOn,
+      port,
+      packets,
+      lookId: this.#patched?.lookId ?? null,
+      fixtures: patch.map((fixture) => ({ ...fixture, state: this.#fixtures.stateAt(fixture) })),
+      deviations: Object.fromEntries(this.#deviations),
     };
   }
 
+  /** Sends a look's dialled values to the fixtures. */
+  async send(lookId: string, look: Look): Promise<DevicesState> {
+    this.#wantOn();
+    this.#patched = { lookId, look };
+    await this.#fixtures.send(universesOf(look));
+    return this.state();
+  }
+
+  #real(lookId: string, look: Look): Look {
+    const planted = this.#deviations.get(lookId);
+    return planted ? asPlanted(look, planted) : look;
+  }
+
   /** A frame of the pretended set as JPEG with its exposure in EXIF. `aloneId` lights one light only, 'none' none. */
-  async function shoot(lookId: string, look: Look, width: number, height: number, aloneId: string | null): Promise<Buffer> {
-    wantOn();
-    const set = real(lookId, look);
+  async shoot(lookId: string, look: Look, width: number, height: number, aloneId: string | null): Promise<Buffer> {
+    this.#wantOn();
+    const set = this.#real(lookId, look);
     const dark = aloneId === 'none';
     const shown = dark ? { ...set, lights: set.lights.map((light) => ({ ...light, muted: true })) } : set;
-    const rgba = await render({ look: shown, width, height, only: dark ? null : aloneId });
+    const rgba = await this.#render({ look: shown, width, height, only: dark ? null : aloneId });
     const noisy = new Uint8ClampedArray(rgba.length);
     for (let i = 0; i < rgba.length; i++)
       noisy[i] = i % 4 === 3 || rgba[i]! >= 255 ? rgba[i]! : rgba[i]! + PICTURE_NOISE * bell();
     return asJpeg(noisy, width, height, look);
   }
 
-  function meter(lookId: string, look: Look, probe: string): MeterReading {
-    wantOn();
-    const read = meterAt(real(lookId, look), probe);
+  meter(lookId: string, look: Look, probe: string): MeterReading {
+    this.#wantOn();
+    const read = meterAt(this.#real(lookId, look), probe);
     const noise = NOISE_STOPS * bell();
     return {
       ...read,
@@ -187,24 +217,14 @@ export function standIns(render: Render, preferredPort: number) {
     };
   }
 
-  return {
-    turnOn,
-    turnOff,
-    state,
-    send,
-    shoot,
-    meter,
-    plant(lookId: string, next: Deviations): DevicesState {
-      wantOn();
-      deviations.set(lookId, next);
-      return state();
-    },
-  };
+  plant(lookId: string, next: Deviations): DevicesState {
+    this.#wantOn();
+    this.#deviations.set(lookId, next);
+    return this.state();
+  }
 }
 
 /** About normal, mean 0, deviation 1. */
 function bell(): number {
   return (Math.random() + Math.random() + Math.random() + Math.random() - 2) * Math.sqrt(3);
 }
-
-export type StandIns = ReturnType<typeof standIns>;
