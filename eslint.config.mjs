@@ -50,6 +50,10 @@ export default ts.config(
   { files: ['**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-console': 'off' } },
   { files: ['scripts/**', '**/*.config.*'], rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' } },
   {
+    files: ['core/src/**', 'server/src/**', 'scripts/**'],
+    rules: { 'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }] },
+  },
+  {
     files: ['core/src/**'],
     ignores: ['core/src/index.ts'],
     rules: {

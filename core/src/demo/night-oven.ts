@@ -7,6 +7,48 @@ import { withOwnPalette } from '../planning/palette/from-lights';
 import { kitCamera } from '../catalogue/kit';
 import { BACKDROP_M, FACE_M, piece, QUICKLY } from './piece';
 
+const BACK_ROOM: Pick<Look['brief'], 'place' | 'ingredients'> = {
+  place: {
+    name: 'Bakery, back room',
+    note: 'One window on the street, steel tables, white tiles.',
+    minutes: 240,
+    crew: 3,
+    powerW: 3600,
+  },
+  ingredients: [
+    {
+      id: 'haze',
+      name: 'Flour dust in the beam',
+      state: 'tried',
+      reason: 'Reads well against the street light; sweep between takes.',
+    },
+    { id: 'tube-red', name: 'Red exit sign', state: 'rejected', reason: 'Pulls the eye off the dough.' },
+  ],
+};
+
+const STREET_AND_FRIDGE: Look['palette']['members'] = [
+  {
+    id: 'colour-1',
+    name: 'Street',
+    hueDeg: 66,
+    purity: 0.17,
+    light: 'street',
+    part: 'hair-right',
+    share: 0.12,
+    purpose: 'The world outside is awake',
+  },
+  {
+    id: 'colour-2',
+    name: 'Fridge',
+    hueDeg: 254,
+    purity: 0.31,
+    light: 'fridge',
+    part: 'hair-left',
+    share: 0.2,
+    purpose: 'Cold work',
+  },
+];
+
 /** Night Oven: a short film. A baker at 3 a.m., street light through the window against cold fridge light. Made up. */
 function ovenLook(title: string, note: string, lights: Light[], change: Partial<Look['camera']> = {}): Look {
   return {
@@ -20,49 +62,13 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
       keyStops: -0.9,
       note,
       keyLevel: 'low',
-      place: {
-        name: 'Bakery, back room',
-        note: 'One window on the street, steel tables, white tiles.',
-        minutes: 240,
-        crew: 3,
-        powerW: 3600,
-      },
-      ingredients: [
-        {
-          id: 'haze',
-          name: 'Flour dust in the beam',
-          state: 'tried',
-          reason: 'Reads well against the street light; sweep between takes.',
-        },
-        { id: 'tube-red', name: 'Red exit sign', state: 'rejected', reason: 'Pulls the eye off the dough.' },
-      ],
+      ...BACK_ROOM,
     },
     palette: {
       scheme: 'opposite',
       baseHueDeg: 66,
       leanDeg: 0,
-      members: [
-        {
-          id: 'colour-1',
-          name: 'Street',
-          hueDeg: 66,
-          purity: 0.17,
-          light: 'street',
-          part: 'hair-right',
-          share: 0.12,
-          purpose: 'The world outside is awake',
-        },
-        {
-          id: 'colour-2',
-          name: 'Fridge',
-          hueDeg: 254,
-          purity: 0.31,
-          light: 'fridge',
-          part: 'hair-left',
-          share: 0.2,
-          purpose: 'Cold work',
-        },
-      ],
+      members: STREET_AND_FRIDGE,
       accepted: [],
       tried: [],
     },

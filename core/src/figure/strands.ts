@@ -1,7 +1,7 @@
 import { overHairline } from './hairline';
 import type { Mesh } from './mesh';
 import { clamp, mix, noise, norm, random, smooth } from './numeric';
-import { scatter } from './scatter';
+import { scatter, type Root } from './scatter';
 import type { Guides } from './make/hair';
 import type { HairStyle } from './make/person';
 
@@ -132,111 +132,165 @@ function rootsOf({ place, points, count }: Guides): Map<number, number[]> {
   return roots;
 }
 
+/** The three guides whose roots lie nearest to a place, found among `roots`; -1 where there are fewer. Holds them in `best`, nearest first. */
+class NearestGuides {
+  readonly best = [-1, -1, -1];
+  readonly #away = [0, 0, 0];
+  /** Of each, its share in a strand, 0 for one of the other side of a parting; they add up to `total`. */
+  readonly share = [0, 0, 0];
+  total = 0;
+  readonly #guides: Guides;
+  readonly #roots: Map<number, number[]>;
+
+  constructor(guides: Guides) {
+    this.#guides = guides;
+    this.#roots = rootsOf(guides);
+  }
+
+  find(x: number, y: number, z: number, next: () => number): void {
+    const { place, points } = this.#guides;
+    this.best.fill(-1);
+    this.#away.fill(1e9);
+    const [ci, cj, ck] = [cellOf(x), cellOf(y), cellOf(z)];
+    for (let c = 0; c < 27; c++) {
+      const near = this.#roots.get(keyOf(ci + (c % 3) - 1, cj + (((c / 3) | 0) % 3) - 1, ck + ((c / 9) | 0) - 1));
+      if (!near) continue;
+      for (const g of near) {
+        const q = 3 * g * points;
+        this.#insert(g, (place[q]! - x) ** 2 + (place[q + 1]! - y) ** 2 + (place[q + 2]! - z) ** 2 + 0.02 * next());
+      }
+    }
+    this.#weigh();
+  }
+
+  #insert(guide: number, away: number): void {
+    const k = this.#away.findIndex((other) => away < other);
+    if (k < 0) return;
+    for (let m = 2; m > k; m--) {
+      this.#away[m] = this.#away[m - 1]!;
+      this.best[m] = this.best[m - 1]!;
+    }
+    this.#away[k] = away;
+    this.best[k] = guide;
+  }
+
+  #weigh(): void {
+    const { side } = this.#guides;
+    this.total = 0;
+    for (let k = 0; k < 3; k++) {
+      const g = this.best[k]!;
+      this.share[k] = g >= 0 && side[g] === side[this.best[0]!] ? 1 / (this.#away[k]! + 0.03) : 0;
+      this.total += this.share[k]!;
+    }
+  }
+}
+
+/** What is particular about one strand. */
+interface Temper {
+  readonly fly: boolean;
+  /** Share of its guides' length that it has. */
+  readonly upTo: number;
+  readonly clump: number;
+  readonly off: readonly [number, number, number];
+  readonly phase: number;
+  readonly loose: number;
+  readonly wild: number;
+}
+
+function temperOf({ kind, fly: flies, clump }: Growth['style'], next: () => number): Temper {
+  const long = kind === 'long';
+  const fly = next() < flies;
+  return {
+    fly,
+    upTo: fly ? (long ? 0.12 + 0.4 * next() : 0.5 + 0.5 * next()) : next() < 0.2 ? 0.45 + 0.5 * next() : 1 - 0.18 * next(),
+    clump: clamp(clump * (0.6 + 0.8 * next())),
+    off: [next() - 0.5, next() - 0.5, next() - 0.5],
+    phase: 6.28 * next(),
+    loose: (long ? 0.22 : kind === 'curls' ? 0.4 : 0.1) * (0.4 + 0.9 * next()),
+    wild: next() ** 2,
+  };
+}
+
+/** Lays a strand from its root along its guides, into `strand`. Gives how many points it has. */
+function layStrand(
+  strand: Float32Array,
+  { x, y, z, nx, ny, nz }: Root,
+  { place: G, points }: Guides,
+  { best, share, total }: NearestGuides,
+  { fly, upTo, clump, off: [o0, o1, o2], phase, loose, wild }: Temper,
+  long: boolean,
+): number {
+  const q0 = 3 * best[0]! * points;
+  const [r0, r1, r2] = [x - G[q0]!, y - G[q0 + 1]!, z - G[q0 + 2]!];
+  for (let i = 0; i < points; i++) {
+    // Spread over the strand's own length: guides keep their number of points.
+    const t = i / (points - 1);
+    const s = t * upTo * (points - 1);
+    const a = Math.min(points - 2, s | 0);
+    const f = s - a;
+    const c = clump * smooth(0.04, 0.75, t);
+    const spread = loose * smooth(0, 0.5, t);
+    let mx = 0;
+    let my = 0;
+    let mz = 0;
+    for (let k = 0; k < 3; k++) {
+      if (share[k] === 0) continue;
+      const q = 3 * best[k]! * points;
+      const e = q + 3 * a;
+      const w = share[k]! / total;
+      mx += w * (mix(G[e]!, G[e + 3]!, f) - G[q]!);
+      my += w * (mix(G[e + 1]!, G[e + 4]!, f) - G[q + 1]!);
+      mz += w * (mix(G[e + 2]!, G[e + 5]!, f) - G[q + 2]!);
+    }
+    const e = q0 + 3 * a;
+    const ripple = (long ? 0.05 : 0.03) * smooth(0, 0.3, t);
+    const speed = (long ? 7 : 5) * t;
+    let px = mix(x + mx, mix(G[e]!, G[e + 3]!, f) + 0.25 * r0, c) + spread * o0 + ripple * Math.sin(phase + speed * (1 + o0));
+    let py =
+      mix(y + my, mix(G[e + 1]!, G[e + 4]!, f) + 0.25 * r1, c) + spread * o1 + ripple * Math.sin(phase + speed * (1 + o1) + 2);
+    let pz =
+      mix(z + mz, mix(G[e + 2]!, G[e + 5]!, f) + 0.25 * r2, c) + spread * o2 + ripple * Math.sin(phase + speed * (1 + o2) + 4);
+    if (fly) {
+      const o = smooth(0.05, 0.6, t) * (long ? 0.15 + 0.75 * wild : 0.5);
+      px += o * (0.25 * nx + o0 * 2.2 + 0.3 * Math.sin(phase + 6 * t));
+      py += o * (0.12 * ny + o1 * 0.8);
+      pz += o * (0.5 * nz + o2 * 2 + 0.3 * Math.cos(phase + 5 * t));
+    }
+    // None hangs before the face.
+    if (long && py < 6.3 && pz > -1.5 && Math.abs(px) < 6.3 + 0.25 * o0 && t > 0.02) return i;
+    strand[3 * i] = px;
+    strand[3 * i + 1] = py;
+    strand[3 * i + 2] = pz;
+  }
+  return points;
+}
+
 /**
  * Grows strands: each lies between the three guides nearest to its root and is drawn to the nearest along its length, so that they
  * clump; each has its own length, spread and colour, and a few fly.
  */
 export function growStrands(out: StrandList, growth: Growth): void {
   const { guides, guideOpen, style, strandKind } = growth;
-  const { points, place: G, side } = guides;
+  const { points } = guides;
   if (guides.count === 0) return;
   const next = random(growth.seed);
-  const roots = rootsOf(guides);
-  const long = style.kind === 'long';
-  const best = [-1, -1, -1];
-  const away = [0, 0, 0];
+  const nearest = new NearestGuides(guides);
   const strand = new Float32Array(3 * points);
-  const share = [0, 0, 0];
   scatter(growth.mesh, growth.normal, growth.count, next, growth.keep, (root) => {
     const { x, y, z } = root;
     const edge = strandKind === STRAND.hair ? smooth(0, 0.9, overHairline(x, y, z, growth.hairline)) : 1;
     if (next() > 0.35 + 0.65 * edge) return;
-    best.fill(-1);
-    away.fill(1e9);
-    const [ci, cj, ck] = [cellOf(x), cellOf(y), cellOf(z)];
-    for (let c = 0; c < 27; c++) {
-      const near = roots.get(keyOf(ci + (c % 3) - 1, cj + (((c / 3) | 0) % 3) - 1, ck + ((c / 9) | 0) - 1));
-      if (!near) continue;
-      for (const g of near) {
-        const q = 3 * g * points;
-        const d = (G[q]! - x) ** 2 + (G[q + 1]! - y) ** 2 + (G[q + 2]! - z) ** 2 + 0.02 * next();
-        for (let k = 0; k < 3; k++)
-          if (d < away[k]!) {
-            for (let m = 2; m > k; m--) {
-              away[m] = away[m - 1]!;
-              best[m] = best[m - 1]!;
-            }
-            away[k] = d;
-            best[k] = g;
-            break;
-          }
-      }
-    }
-    const first = best[0]!;
+    nearest.find(x, y, z, next);
+    const first = nearest.best[0]!;
     if (first < 0) return;
-    let total = 0;
-    for (let k = 0; k < 3; k++) {
-      const g = best[k]!;
-      share[k] = g >= 0 && side[g] === side[first] ? 1 / (away[k]! + 0.03) : 0;
-      total += share[k]!;
-    }
-    const fly = next() < style.fly;
-    const upTo = fly ? (long ? 0.12 + 0.4 * next() : 0.5 + 0.5 * next()) : next() < 0.2 ? 0.45 + 0.5 * next() : 1 - 0.18 * next();
-    const clump = clamp(style.clump * (0.6 + 0.8 * next()));
-    const [o0, o1, o2] = [next() - 0.5, next() - 0.5, next() - 0.5];
-    const phase = 6.28 * next();
-    const loose = (long ? 0.22 : style.kind === 'curls' ? 0.4 : 0.1) * (0.4 + 0.9 * next());
-    const wild = next() ** 2;
-    const q0 = 3 * first * points;
-    const [r0, r1, r2] = [x - G[q0]!, y - G[q0 + 1]!, z - G[q0 + 2]!];
-    let made = 0;
-    for (let i = 0; i < points; i++) {
-      // Spread over the strand's own length: guides keep their number of points.
-      const t = i / (points - 1);
-      const s = t * upTo * (points - 1);
-      const a = Math.min(points - 2, s | 0);
-      const f = s - a;
-      const c = clump * smooth(0.04, 0.75, t);
-      const spread = loose * smooth(0, 0.5, t);
-      let mx = 0;
-      let my = 0;
-      let mz = 0;
-      for (let k = 0; k < 3; k++) {
-        if (share[k] === 0) continue;
-        const q = 3 * best[k]! * points;
-        const e = q + 3 * a;
-        const w = share[k]! / total;
-        mx += w * (mix(G[e]!, G[e + 3]!, f) - G[q]!);
-        my += w * (mix(G[e + 1]!, G[e + 4]!, f) - G[q + 1]!);
-        mz += w * (mix(G[e + 2]!, G[e + 5]!, f) - G[q + 2]!);
-      }
-      const e = q0 + 3 * a;
-      const ripple = (long ? 0.05 : 0.03) * smooth(0, 0.3, t);
-      const speed = (long ? 7 : 5) * t;
-      let px = mix(x + mx, mix(G[e]!, G[e + 3]!, f) + 0.25 * r0, c) + spread * o0 + ripple * Math.sin(phase + speed * (1 + o0));
-      let py =
-        mix(y + my, mix(G[e + 1]!, G[e + 4]!, f) + 0.25 * r1, c) + spread * o1 + ripple * Math.sin(phase + speed * (1 + o1) + 2);
-      let pz =
-        mix(z + mz, mix(G[e + 2]!, G[e + 5]!, f) + 0.25 * r2, c) + spread * o2 + ripple * Math.sin(phase + speed * (1 + o2) + 4);
-      if (fly) {
-        const o = smooth(0.05, 0.6, t) * (long ? 0.15 + 0.75 * wild : 0.5);
-        px += o * (0.25 * root.nx + o0 * 2.2 + 0.3 * Math.sin(phase + 6 * t));
-        py += o * (0.12 * root.ny + o1 * 0.8);
-        pz += o * (0.5 * root.nz + o2 * 2 + 0.3 * Math.cos(phase + 5 * t));
-      }
-      // None hangs before the face.
-      if (long && py < 6.3 && pz > -1.5 && Math.abs(px) < 6.3 + 0.25 * o0 && t > 0.02) break;
-      strand[3 * i] = px;
-      strand[3 * i + 1] = py;
-      strand[3 * i + 2] = pz;
-      made = i + 1;
-    }
+    const temper = temperOf(style, next);
+    const made = layStrand(strand, root, guides, nearest, temper, style.kind === 'long');
     if (made < 3) return;
     const n3 = noise(x * 1.5, y * 1.5, z * 1.5 + 7);
     const n4 = ((first * 0.6180339) % 1) - 0.5;
     const grey = style.grey && next() < style.grey * clamp(0.85 + 0.3 * n3 + 0.25 * smooth(8, 2, y)) ? 2.6 + 2 * next() : 1;
     const tint = grey * clamp(1 + style.mottle * (0.7 * n3 + 0.9 * n4) + 0.3 * (next() - 0.5), 0.3, 3);
-    const width = style.width * (0.65 + 0.6 * next()) * (0.55 + 0.45 * edge) * (fly ? 0.7 : 1);
+    const width = style.width * (0.65 + 0.6 * next()) * (0.55 + 0.45 * edge) * (temper.fly ? 0.7 : 1);
     out.add(strand.subarray(0, 3 * made), width, tint, strandKind, style.tip, (i) => guideOpen[first * points + i]!);
     if (style.ends) out.shadeLast((h) => 1 + style.ends * smooth(2, -14, h));
   });

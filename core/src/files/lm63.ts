@@ -42,57 +42,15 @@ export function readLm63(text: string): ReadBeam & { readonly face: ReadFace } {
       .slice(0, tilt)
       .map((line) => new RegExp(`^\\s*\\[${name}\\]\\s*(.*)$`, 'i').exec(line)?.[1]?.trim())
       .find(Boolean);
-  const words = lines
-    .slice(tilt + 1)
-    .join(' ')
-    .split(/[\s,]+/)
-    .filter(Boolean);
-  if (words.length > MAX_VALUES)
-    throw new InputError('file', `The file holds ${words.length} figures; ${MAX_VALUES} at most can be read.`);
-  let at = 0;
-  const next = (what: string, low = -Infinity, high = Infinity): number => {
-    const word = words[at++];
-    const value = Number(word);
-    if (word === undefined) throw new InputError('file', `The file ends before its ${what}.`);
-    if (!Number.isFinite(value)) throw new InputError('file', `The ${what} is "${word.slice(0, 30)}", not a number.`);
-    if (value < low || value > high) throw new InputError('file', `The ${what} is ${value}; it must be from ${low} to ${high}.`);
-    return value;
-  };
-  next('number of lamps', 0, 1000);
-  const lampLumens = next('lumens of a lamp');
-  const multiplier = next('candela multiplier', 1e-9, 1e9);
-  const verticals = next('number of vertical angles', 2, 2000);
-  const horizontals = next('number of horizontal angles', 1, 2000);
-  if (!Number.isInteger(verticals) || !Number.isInteger(horizontals))
-    throw new InputError('file', 'The numbers of angles must be whole.');
-  const type = next('photometric type', 1, 3);
-  if (type !== 1) throw new InputError('file', 'Only type C photometry can be read; this file is type A or B.');
-  const unit = next('unit of lengths', 1, 2) === 1 ? FEET_M : 1;
-  const widthM = Math.abs(next('width')) * unit;
-  const lengthM = Math.abs(next('length')) * unit;
-  next('height');
-  const ballast = next('ballast factor', 0, 100);
-  next('future use');
-  const watts = next('input watts', 0, 1e6);
-  const rising = (count: number, what: string, high: number) =>
-    Array.from({ length: count }, (_, i) => next(`${what} angle ${i + 1}`, 0, high)).map((angle, i, all) => {
-      if (i > 0 && angle <= all[i - 1]!)
-        throw new InputError('file', `The ${what} angles must rise; ${angle} comes after ${all[i - 1]}.`);
-      return angle;
-    });
-  const vertical = rising(verticals, 'vertical', 180);
-  const horizontal = rising(horizontals, 'horizontal', 360);
-  if (vertical[0] !== 0) throw new InputError('file', 'The vertical angles must start at 0, the axis of the light.');
-  const candela = horizontal.map(() =>
-    Array.from({ length: verticals }, (_, v) => next(`candela value ${v + 1}`, 0) * multiplier * ballast),
-  );
+  const figures = figuresOf(lines.slice(tilt + 1).join(' '));
+  const { lampLumens, watts, face, vertical, horizontal, candela } = readFigures(figures);
   const weights = horizontalWeights(horizontal);
   const mean = vertical.map((_, v) => candela.reduce((sum, plane, h) => sum + weights[h]! * plane[v]!, 0));
   const axisCandela = mean[0]!;
   if (!(axisCandela > 0))
     throw new InputError('file', 'The file gives no light on the axis (vertical angle 0), so nothing can be related to it.');
   const notes: string[] = [];
-  if (at < words.length) notes.push(`${words.length - at} figures after the last plane were left out.`);
+  if (figures.left() > 0) notes.push(`${figures.left()} figures after the last plane were left out.`);
   const thinned = thin(
     vertical,
     mean.map((value) => value / axisCandela),
@@ -111,8 +69,66 @@ export function readLm63(text: string): ReadBeam & { readonly face: ReadFace } {
     lumens: lampLumens > 0 ? lampLumens : axisCandela * beamIntegral(beam),
     watts,
     notes,
-    face: { widthM, lengthM },
+    face,
   };
+}
+
+interface Figures {
+  /** The next figure. @throws InputError naming it where it is missing, no number, or out of range. */
+  readonly next: (what: string, low?: number, high?: number) => number;
+  /** How many have not been read. */
+  readonly left: () => number;
+}
+
+function figuresOf(text: string): Figures {
+  const words = text.split(/[\s,]+/).filter(Boolean);
+  if (words.length > MAX_VALUES)
+    throw new InputError('file', `The file holds ${words.length} figures; ${MAX_VALUES} at most can be read.`);
+  let at = 0;
+  return {
+    left: () => words.length - at,
+    next(what, low = -Infinity, high = Infinity) {
+      const word = words[at++];
+      const value = Number(word);
+      if (word === undefined) throw new InputError('file', `The file ends before its ${what}.`);
+      if (!Number.isFinite(value)) throw new InputError('file', `The ${what} is "${word.slice(0, 30)}", not a number.`);
+      if (value < low || value > high)
+        throw new InputError('file', `The ${what} is ${value}; it must be from ${low} to ${high}.`);
+      return value;
+    },
+  };
+}
+
+/** What stands after the TILT line, in the order of LM-63. */
+function readFigures({ next }: Figures) {
+  next('number of lamps', 0, 1000);
+  const lampLumens = next('lumens of a lamp');
+  const multiplier = next('candela multiplier', 1e-9, 1e9);
+  const verticals = next('number of vertical angles', 2, 2000);
+  const horizontals = next('number of horizontal angles', 1, 2000);
+  if (!Number.isInteger(verticals) || !Number.isInteger(horizontals))
+    throw new InputError('file', 'The numbers of angles must be whole.');
+  const type = next('photometric type', 1, 3);
+  if (type !== 1) throw new InputError('file', 'Only type C photometry can be read; this file is type A or B.');
+  const unit = next('unit of lengths', 1, 2) === 1 ? FEET_M : 1;
+  const face: ReadFace = { widthM: Math.abs(next('width')) * unit, lengthM: Math.abs(next('length')) * unit };
+  next('height');
+  const ballast = next('ballast factor', 0, 100);
+  next('future use');
+  const watts = next('input watts', 0, 1e6);
+  const rising = (count: number, what: string, high: number) =>
+    Array.from({ length: count }, (_, i) => next(`${what} angle ${i + 1}`, 0, high)).map((angle, i, all) => {
+      if (i > 0 && angle <= all[i - 1]!)
+        throw new InputError('file', `The ${what} angles must rise; ${angle} comes after ${all[i - 1]}.`);
+      return angle;
+    });
+  const vertical = rising(verticals, 'vertical', 180);
+  const horizontal = rising(horizontals, 'horizontal', 360);
+  if (vertical[0] !== 0) throw new InputError('file', 'The vertical angles must start at 0, the axis of the light.');
+  const candela = horizontal.map(() =>
+    Array.from({ length: verticals }, (_, v) => next(`candela value ${v + 1}`, 0) * multiplier * ballast),
+  );
+  return { lampLumens, watts, face, vertical, horizontal, candela };
 }
 
 /** How much of the circle each horizontal plane stands for; a part of it stands for its mirror images too. */

@@ -1,5 +1,6 @@
 /** The picture of a look: kept apart from the main surface, since only those who draw need it. */
-export { makeStudio, type Fineness, type Picture, type PictureRequest, type PointReading, type Studio } from './studio';
+export { makeStudio, type Studio } from './studio';
+export type { Fineness, Picture, PictureRequest, PointReading } from './request';
 export { viewOf, type View } from '../transport/view';
 export { amountAt, type Amounts } from './amounts';
 export { lightTerm, type LightTerm } from './light-term';

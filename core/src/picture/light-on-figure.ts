@@ -18,7 +18,8 @@ import { WIDE_MIX } from '../transport/skin-light';
 import { lightAtNode, patchLight } from '../transport/zone-light';
 import { glossOf } from './gloss';
 import { GLASS_SHEEN, glint, type Face } from './sheen';
-import type { Fragments, Seen } from './seen';
+import type { Fragments } from './fragments';
+import type { Seen } from './seen';
 
 /** Neighbouring places whose shadows differ by more than this are asked themselves. */
 const EDGE_OF_SHADOW = 0.12;

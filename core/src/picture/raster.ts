@@ -78,6 +78,56 @@ export interface RasterFragments {
   readonly near: Float32Array;
 }
 
+/** Columns of fragments that grow as they are filled. */
+class FragmentColumns {
+  #most = 1024;
+  count = 0;
+  pixel = new Uint32Array(this.#most);
+  share = new Float32Array(this.#most);
+  triangle = new Uint32Array(this.#most);
+  u = new Float32Array(this.#most);
+  v = new Float32Array(this.#most);
+
+  add(pixel: number, share: number, triangle: number, u: number, v: number): void {
+    if (this.count === this.#most) this.#grow();
+    const n = this.count++;
+    this.pixel[n] = pixel;
+    this.share[n] = share;
+    this.triangle[n] = triangle;
+    this.u[n] = u;
+    this.v[n] = v;
+  }
+
+  #grow(): void {
+    this.#most *= 2;
+    const larger = <T extends Uint32Array | Float32Array>(old: T, grown: T): T => {
+      grown.set(old);
+      free(old);
+      return grown;
+    };
+    this.pixel = larger(this.pixel, new Uint32Array(this.#most));
+    this.triangle = larger(this.triangle, new Uint32Array(this.#most));
+    this.share = larger(this.share, new Float32Array(this.#most));
+    this.u = larger(this.u, new Float32Array(this.#most));
+    this.v = larger(this.v, new Float32Array(this.#most));
+  }
+
+  /** The columns at their length; what they lay in is given back. */
+  take(): Pick<RasterFragments, 'count' | 'pixel' | 'share' | 'triangle' | 'u' | 'v'> {
+    const { count: n, pixel, share, triangle, u, v } = this;
+    const taken = {
+      count: n,
+      pixel: pixel.slice(0, n),
+      share: share.slice(0, n),
+      triangle: triangle.slice(0, n),
+      u: u.slice(0, n),
+      v: v.slice(0, n),
+    };
+    free(pixel, share, triangle, u, v);
+    return taken;
+  }
+}
+
 /** Gathers samples of the same surface in each pixel. `part` tells surfaces apart that must not be averaged. Sorted by pixel. The samples are used up. */
 export function fragmentsOf(
   width: number,
@@ -87,32 +137,9 @@ export function fragmentsOf(
   part: Uint8Array,
   { depth, triangle }: Samples,
 ): RasterFragments {
-  let most = 1024;
-  let pixel = new Uint32Array(most);
-  let share = new Float32Array(most);
-  let tri = new Uint32Array(most);
-  let fu = new Float32Array(most);
-  let fv = new Float32Array(most);
+  const columns = new FragmentColumns();
   const cover = new Float32Array(width * height);
   const near = new Float32Array(width * height).fill(1e9);
-  let n = 0;
-  const grow = () => {
-    most *= 2;
-    const f = (a: Float32Array) => {
-      const b = new Float32Array(most);
-      b.set(a);
-      free(a);
-      return b;
-    };
-    const w = (a: Uint32Array) => {
-      const b = new Uint32Array(most);
-      b.set(a);
-      free(a);
-      return b;
-    };
-    [pixel, tri] = [w(pixel), w(tri)];
-    [share, fu, fv] = [f(share), f(fu), f(fv)];
-  };
   for (let p = 0; p < width * height; p++) {
     const o = 4 * p;
     let used = 0;
@@ -131,7 +158,6 @@ export function fragmentsOf(
         sx += SX[r]!;
         sy += SY[r]!;
       }
-      if (n === most) grow();
       const a = 3 * face[3 * t]!;
       const b = 3 * face[3 * t + 1]!;
       const c = 3 * face[3 * t + 2]!;
@@ -144,26 +170,11 @@ export function fragmentsOf(
       const dy = ((p / width) | 0) + sy / count - screen[a + 1]!;
       const u = Math.min(1, Math.max(0, (dx * cy - dy * cx) / area));
       const v = Math.min(1 - u, Math.max(0, (dy * bx - dx * by) / area));
-      pixel[n] = p;
-      share[n] = count / 4;
-      tri[n] = t;
-      fu[n] = u;
-      fv[n] = v;
-      n++;
+      columns.add(p, count / 4, t, u, v);
       cover[p]! += count / 4;
       if (z < near[p]!) near[p] = z;
     }
   }
-  const found = {
-    count: n,
-    pixel: pixel.slice(0, n),
-    share: share.slice(0, n),
-    triangle: tri.slice(0, n),
-    u: fu.slice(0, n),
-    v: fv.slice(0, n),
-    cover,
-    near,
-  };
-  free(depth, triangle, pixel, share, tri, fu, fv);
-  return found;
+  free(depth, triangle);
+  return { ...columns.take(), cover, near };
 }

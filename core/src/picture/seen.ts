@@ -3,43 +3,15 @@ import { throughGlass } from '../figure/glass';
 import { LIQUID, LIQUID_STEP_CM, LIQUID_STEPS, MATERIAL } from '../figure/materials';
 import { SURFACE } from '../figure/surfaces';
 import type { Look, Point } from '../document/schema';
-import { ownHollow } from '../transport/bounce';
 import { shapeOf, stageOf, toRoom, toSubject, turnToRoom, type Stage } from '../transport/stage';
 import { viewOf, type View } from '../transport/view';
+import { shadeFragments, type Fragments } from './fragments';
 import { free } from './memory';
 import { fragmentsOf, rasterise } from './raster';
-import { makeSpot, relieve } from './relief';
 import { meetRoom, roomShape, type Met, type RoomShape } from './room-surface';
 import { rasteriseStrands } from './strand-raster';
 import { seenStrands, type SeenStrands } from './seen-strands';
 import { RoomList, type RoomParts } from './room-parts';
-
-/** Fragments of the figure: each is a part of a pixel that shows one place of one surface. Arrays by fragment; places in the room, m. */
-export interface Fragments {
-  readonly count: number;
-  readonly pixel: Uint32Array;
-  /** What of its pixel shows it: its coverage times what hair leaves. */
-  readonly share: Float32Array;
-  readonly corner: Uint32Array;
-  readonly weight: Float32Array;
-  readonly place: Float32Array;
-  /** Direction with relief, and without. */
-  readonly normal: Float32Array;
-  readonly smooth: Float32Array;
-  readonly surface: Uint8Array;
-  /** Number of each among those of skin, in which light spreads; -1 for others. */
-  readonly inSkin: Int32Array;
-  readonly skinCount: number;
-  /** Six shares of the materials of its surface. */
-  readonly mix: Float32Array;
-  readonly sheen: Float32Array;
-  readonly rough: Float32Array;
-  /** Share of the room's light that comes in; of that, what its own hollow throws back. */
-  readonly open: Float32Array;
-  readonly hollow: Float32Array;
-  /** Share of light that haze leaves on the way to the eye. */
-  readonly fade: Float32Array;
-}
 
 /** What every pixel of a picture sees: made once for a view and a subject, whatever the light. */
 export interface Seen {
@@ -98,141 +70,6 @@ function onScreen({ width, height, eye, right, up, forward, halfWidth, halfHeigh
     out[i] = ((x * right[0] + y * right[1] + z * right[2]) / d / halfWidth + 1) * 0.5 * width;
     out[i + 1] = (1 - (x * up[0] + y * up[1] + z * up[2]) / d / halfHeight) * 0.5 * height;
     out[i + 2] = depth;
-  }
-  return out;
-}
-
-/** Where the eyes look, in the subject's own axes, of length 1. */
-function gazeOf(look: Look, stage: Stage, view: View, figure: Figure): readonly [number, number, number] {
-  const eyes = figure.eyes;
-  if (eyes.length === 0) return [0, 0, 1];
-  const turn = (look.subject.headTurnDeg * Math.PI) / 180;
-  const ahead = [Math.sin(turn), 0, Math.cos(turn)] as const;
-  if (!look.subject.eyesOnCamera) return ahead;
-  const [x, y, z] = toSubject(stage, view.eye);
-  const mid = [0, 1, 2].map((c) => eyes.reduce((s, e) => s + e.centre[c]!, 0) / eyes.length);
-  const d = [x - mid[0]!, y - mid[1]!, z - mid[2]!];
-  const l = Math.hypot(...d);
-  const to = d.map((v) => v / l) as [number, number, number];
-  // Eyes turn only so far in their sockets.
-  const cosine = to[0] * ahead[0] + to[1] * ahead[1] + to[2] * ahead[2];
-  return cosine > 0.8 ? to : ahead;
-}
-
-const NEAR_PX_PER_CM = 22;
-const FAR_PX_PER_CM = 8;
-
-function shadeFragments(
-  look: Look,
-  view: View,
-  stage: Stage,
-  figure: Figure,
-  roomPlace: Float32Array,
-  used: Uint8Array,
-  raw: ReturnType<typeof fragmentsOf>,
-  left: Float32Array | null,
-): Fragments {
-  const n = raw.count;
-  const out = {
-    count: n,
-    pixel: raw.pixel,
-    share: new Float32Array(n),
-    corner: new Uint32Array(3 * n),
-    weight: new Float32Array(3 * n),
-    place: new Float32Array(3 * n),
-    normal: new Float32Array(3 * n),
-    smooth: new Float32Array(3 * n),
-    surface: new Uint8Array(n),
-    inSkin: new Int32Array(n).fill(-1),
-    skinCount: 0,
-    mix: new Float32Array(6 * n),
-    sheen: new Float32Array(n),
-    rough: new Float32Array(n),
-    open: new Float32Array(n),
-    hollow: new Float32Array(n),
-    fade: new Float32Array(n).fill(1),
-  };
-  const { eye, height, halfHeight } = view;
-  const { hazePerM } = look.air;
-  const [cos, sin] = stage.turn;
-  const gaze = gazeOf(look, stage, view, figure);
-  const spot = makeSpot();
-  const pxPerCm = height / (2 * halfHeight) / (100 * look.camera.distanceM);
-  spot.fine = Math.min(1, Math.max(0.25, (pxPerCm - FAR_PX_PER_CM) / (NEAR_PX_PER_CM - FAR_PX_PER_CM)));
-  const { face, rest, normal, position, open, surface } = figure;
-  const heads = figure.skin?.vertices ?? 0;
-  for (let i = 0; i < n; i++) {
-    const t = 3 * raw.triangle[i]!;
-    const [a, b, c] = [face[t]!, face[t + 1]!, face[t + 2]!];
-    const [wb, wc] = [raw.u[i]!, raw.v[i]!];
-    const wa = 1 - wb - wc;
-    used[a] = used[b] = used[c] = 1;
-    const blend = (values: Float32Array, k: number) =>
-      wa * values[3 * a + k]! + wb * values[3 * b + k]! + wc * values[3 * c + k]!;
-    const q = 3 * i;
-    const [x, y, z] = [blend(roomPlace, 0), blend(roomPlace, 1), blend(roomPlace, 2)];
-    let [dx, dy, dz] = [eye[0] - x, eye[1] - y, eye[2] - z];
-    const way = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    dx /= way;
-    dy /= way;
-    dz /= way;
-    // The surface's own axes are the subject's.
-    let [nx, ny, nz] = [blend(normal, 0), blend(normal, 1), blend(normal, 2)];
-    const l = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
-    nx /= l;
-    ny /= l;
-    nz /= l;
-    const [vx, vz] = [cos * dx - sin * dz, sin * dx + cos * dz];
-    if (figure.twoSided[raw.triangle[i]!] && nx * vx + ny * dy + nz * vz < -0.2) [nx, ny, nz] = [-nx, -ny, -nz];
-    spot.a = a;
-    spot.b = b;
-    spot.c = c;
-    spot.wa = wa;
-    spot.wb = wb;
-    spot.wc = wc;
-    spot.X = blend(rest, 0);
-    spot.Y = blend(rest, 1);
-    spot.Z = blend(rest, 2);
-    spot.x = blend(position, 0);
-    spot.y = blend(position, 1);
-    spot.z = blend(position, 2);
-    spot.sx = nx;
-    spot.sy = ny;
-    spot.sz = nz;
-    spot.vx = vx;
-    spot.vy = dy;
-    spot.vz = vz;
-    spot.open = wa * open[a]! + wb * open[b]! + wc * open[c]!;
-    const kind = surface[a]!;
-    const whole = spot.open;
-    relieve(spot, figure, kind, gaze);
-    const rl = Math.sqrt(spot.nx ** 2 + spot.ny ** 2 + spot.nz ** 2) || 1;
-    // The room is lighter above than below, and relief takes part in it.
-    const tilted = spot.ny / rl - ny;
-    out.open[i] = Math.max(0, spot.open * (1 + 0.6 * tilted));
-    out.hollow[i] = ownHollow(kind, whole);
-    out.corner[q] = a;
-    out.corner[q + 1] = b;
-    out.corner[q + 2] = c;
-    out.weight[q] = wa;
-    out.weight[q + 1] = wb;
-    out.weight[q + 2] = wc;
-    out.place[q] = x;
-    out.place[q + 1] = y;
-    out.place[q + 2] = z;
-    out.smooth[q] = cos * nx + sin * nz;
-    out.smooth[q + 1] = ny;
-    out.smooth[q + 2] = -sin * nx + cos * nz;
-    out.normal[q] = (cos * spot.nx + sin * spot.nz) / rl;
-    out.normal[q + 1] = spot.ny / rl;
-    out.normal[q + 2] = (-sin * spot.nx + cos * spot.nz) / rl;
-    out.surface[i] = kind;
-    if (a < heads || kind === SURFACE.skin) out.inSkin[i] = out.skinCount++;
-    out.mix.set(spot.mix, 6 * i);
-    out.sheen[i] = spot.sheen;
-    out.rough[i] = spot.rough;
-    out.share[i] = raw.share[i]! * (left ? left[raw.pixel[i]!]! : 1);
-    if (hazePerM > 0) out.fade[i] = Math.exp(-hazePerM * way);
   }
   return out;
 }
@@ -324,7 +161,7 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
   }
   const left = strands?.left ?? null;
   const used = new Uint8Array(figure.surface.length);
-  const fragments = shadeFragments(look, view, stage, figure, roomPlace, used, raw, left);
+  const fragments = shadeFragments({ look, view, stage, figure, roomPlace, left }, used, raw);
 
   const behind = (p: number) => (1 - raw.cover[p]!) * (left ? left[p]! : 1);
   let most = shape.form === 'bottle' ? fragments.count : 0;

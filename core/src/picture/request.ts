@@ -1,0 +1,66 @@
+import type { Channel } from '../camera/sensor';
+import type { MaterialName } from '../figure/materials';
+import type { Adaptation } from '../vivid/adaptation';
+import type { Look, Point } from '../document/schema';
+import type { Burnt } from './burnt';
+
+/** How fine a picture is: a quarter, a half, or all of its pixels in each direction. */
+export type Fineness = 0 | 1 | 2;
+const SCALES = [0.25, 0.5, 1] as const;
+
+export interface PictureRequest {
+  readonly look: Look;
+  /** Pixels of the finest picture. */
+  readonly width: number;
+  readonly height: number;
+  readonly fineness: Fineness;
+  /** Only this light, by id. */
+  readonly only?: string | undefined;
+  /** Hatches what has lost a channel, and dots what is too dark to show a colour. */
+  readonly marks?: { readonly clipped: boolean; readonly dark: boolean } | undefined;
+  /** Adds what is for the eye and not for measuring: the grain of the camera's ISO, and the spread of what burns. */
+  readonly forEye?: boolean | undefined;
+  /** Shows it as an eye sees it that has got used to this colour. */
+  readonly adaptation?: Adaptation | undefined;
+}
+
+export interface Picture {
+  readonly width: number;
+  readonly height: number;
+  /** RGBA, 8 bits. */
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  /** Time that each part of the work took, ms; 0 where it was at hand. */
+  readonly ms: { readonly surfaces: number; readonly lights: number; readonly relight: number; readonly total: number };
+  /** Skin and hair that have lost a channel: of a finest picture of all lights, else null. */
+  readonly burnt: readonly Burnt[] | null;
+  /** Lights whose geometry had to be computed. */
+  readonly newTerms: number;
+}
+
+/** What is recorded at one place of a picture. */
+export interface PointReading {
+  readonly material: MaterialName | 'liquid';
+  readonly hex: string;
+  /** Luminance, then r, g, b after white balance, stops from mid-grey. */
+  readonly stops: number;
+  readonly channelStops: readonly [number, number, number];
+  readonly clipped: readonly Channel[];
+  /** Each light's part in the luminance, largest first; light by way of the room stands apart. */
+  readonly shares: readonly { readonly id: string; readonly share: number }[];
+  /** Place in the room, m. */
+  readonly place: Point;
+}
+
+/** Size of a request's picture at its fineness, px. */
+export function sizeOf({ width, height, fineness }: PictureRequest): { readonly width: number; readonly height: number } {
+  return {
+    width: Math.max(1, Math.round(width * SCALES[fineness])),
+    height: Math.max(1, Math.round(height * SCALES[fineness])),
+  };
+}
+
+/** Whether the light at this place of the list takes part in a request. */
+export function takesPart({ look, only }: PictureRequest, i: number): boolean {
+  const light = look.lights[i]!;
+  return only === undefined ? light.on && !light.muted : light.id === only;
+}
