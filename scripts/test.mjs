@@ -65,7 +65,7 @@ await Promise.all([
   check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
   check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
 ]);
-for (const workspace of ['core', 'server', 'app']) await jest(workspace);
+for (const workspace of ['core', 'words', 'server', 'app']) await jest(workspace);
 await browser();
 
 rmSync(reports, { recursive: true, force: true });

@@ -87,12 +87,12 @@ export function ensureInstalled() {
 export function ensureServerBuilt() {
   once(
     'server',
-    ['core/src', 'core/figures', 'server/src', 'server/package.json', 'package-lock.json'],
+    ['core/src', 'core/figures', 'words/src', 'server/src', 'server/package.json', 'package-lock.json'],
     ['server/dist/main.js'],
     () => {
       const { dependencies } = JSON.parse(readFileSync(path.join(root, 'server/package.json'), 'utf8'));
       // Core is TypeScript source and nanoid an ES module: both go into the bundle, all else stays a package.
-      const external = Object.keys(dependencies).filter((name) => !['@fulgent/core', 'nanoid'].includes(name));
+      const external = Object.keys(dependencies).filter((name) => !name.startsWith('@fulgent/') && name !== 'nanoid');
       run(bin('esbuild'), [
         'server/src/main.ts',
         'server/src/drawing/render-worker.ts',
@@ -112,7 +112,7 @@ export function ensureServerBuilt() {
 }
 
 export function ensureAppBuilt() {
-  once('app', ['core/src', 'app', 'package-lock.json'], ['app/dist/index.html'], () => {
+  once('app', ['core/src', 'words/src', 'app', 'package-lock.json'], ['app/dist/index.html'], () => {
     console.log('Building the application (about a minute) …');
     rmSync(path.join(root, 'app/dist'), { recursive: true, force: true });
     run(bin('expo'), ['export', '-p', 'web', '--output-dir', 'dist'], {

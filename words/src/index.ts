@@ -1,0 +1,2 @@
+/** Every sentence a user reads that depends on data. */
+export {};
