@@ -11,7 +11,8 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 20_000 },
   workers: 2,
-  fullyParallel: false,
+  // Every test has a server and a page of its own.
+  fullyParallel: true,
   forbidOnly: Boolean(process.env['CI']),
   retries: 0,
   reporter: [['list']],

@@ -1,5 +1,6 @@
 import { TextEncoder } from 'node:util';
-import { demoLooks, NO_META, NO_NOTES, type FrameRecord, type LogEntry } from '@fulgent/core';
+import { NO_META, NO_NOTES, type FrameRecord, type LogEntry } from '@fulgent/core/day';
+import { demoLooks } from '@fulgent/core/demo';
 import { codePath } from '../src/log/PhonePage';
 import { statusWords } from '../src/look/words';
 import { byDay, found, textOf } from '../src/log/search';

@@ -1,4 +1,7 @@
-import { evaluate, newLook, nearestPower, throwM, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { newLook } from '@fulgent/core/planning';
+import { evaluate, nearestPower } from '@fulgent/core/scene';
+import { throwM } from '@fulgent/core/transport';
 import { axisOf, ticksOf, toStops, toX } from '../src/ladder/axis';
 import { addLight, changeBackdrop, moveLight, removeLight, rename, setPower, setThrow } from '../src/look/edits';
 import { exposureText } from '../src/look/exposure-text';

@@ -1,18 +1,10 @@
-import {
-  findGel,
-  LookError,
-  newLook,
-  nightOvenLooks,
-  parseLook,
-  planeDistance,
-  pointOf,
-  schemeColours,
-  STAND_IN_KIT,
-  type KitEntry,
-  type KitGel,
-  type Look,
-  lightColours,
-} from '@fulgent/core';
+import { STAND_IN_KIT, type KitEntry, type KitGel } from '@fulgent/core/catalogue';
+import { nightOvenLooks } from '@fulgent/core/demo';
+import type { Look } from '@fulgent/core/document';
+import { findGel } from '@fulgent/core/gel';
+import { newLook, schemeColours, lightColours } from '@fulgent/core/planning';
+import { LookError, parseLook } from '@fulgent/core/scene';
+import { planeDistance, pointOf } from '@fulgent/core/vivid';
 import { ApiError } from '../src/api/client';
 import { TOOLS } from '../src/bench/tools';
 import { entryFacts, entrySwatch } from '../src/kit/entry-words';

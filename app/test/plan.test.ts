@@ -1,4 +1,5 @@
-import { demoLooks, type Point } from '@fulgent/core';
+import { demoLooks } from '@fulgent/core/demo';
+import type { Point } from '@fulgent/core/document';
 import { bearing, carriedTo, layoutOf, roundOf, snap, turnOnPlan } from '../src/set/layout';
 
 const look = demoLooks()[0]!;

@@ -1,4 +1,5 @@
-import { newLook, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { newLook } from '@fulgent/core/planning';
 import { closeLook, edit, openLook, useOpenLook } from '../src/look/store';
 
 /** A worker whose answers are given by hand, in any order. */

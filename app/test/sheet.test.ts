@@ -1,4 +1,7 @@
-import { cautionsOf, demoLooks, LIMITS, nightOvenLooks, parseLook, runSheet, sheetDocument, type Look } from '@fulgent/core';
+import { cautionsOf, runSheet, sheetDocument } from '@fulgent/core/day';
+import { demoLooks, nightOvenLooks } from '@fulgent/core/demo';
+import { LIMITS, type Look } from '@fulgent/core/document';
+import { parseLook } from '@fulgent/core/scene';
 import { sheetHtml } from '../src/sheet/print';
 import { correctDial } from '../src/sheet/correct';
 import {

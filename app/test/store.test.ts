@@ -1,4 +1,5 @@
-import { LOOK_VERSION, newLook, type Look } from '@fulgent/core';
+import { LOOK_VERSION, type Look } from '@fulgent/core/document';
+import { newLook } from '@fulgent/core/planning';
 import type { StoredLook } from '@fulgent/core/contracts';
 import { ApiError, OfflineError } from '../src/api/client';
 import { keepDraft, useDrafts } from '../src/look/drafts';

@@ -1,17 +1,9 @@
 import fc from 'fast-check';
-import {
-  addressesOf,
-  demoLooks,
-  nightOvenLooks,
-  parseLook,
-  patchOf,
-  runSheet,
-  universesOf,
-  UNIVERSE_SLOTS,
-  upgradeLook,
-  USUAL_SLOTS,
-  type Look,
-} from '../src';
+import { addressesOf, patchOf, universesOf, UNIVERSE_SLOTS, USUAL_SLOTS } from '../src/control';
+import { runSheet } from '../src/day';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import { upgradeLook, type Look } from '../src/document';
+import { parseLook } from '../src/scene';
 import { sheetCsv } from '../src/files';
 
 const oven = nightOvenLooks()[0]!;

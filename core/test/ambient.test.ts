@@ -1,19 +1,17 @@
+import { demoLooks } from '../src/demo';
+import { ambientOf, type Look } from '../src/document';
+import { InputError } from '../src/errors';
 import {
-  demoLooks,
-  ambientOf,
   ambientShareAt,
   ambientWord,
   comparePlaces,
-  evaluate,
   gelRise,
-  InputError,
   judgeFrame,
   measureFrame,
-  parseLook,
   proofIsCurrent,
   readAmbient,
-  type Look,
-} from '../src';
+} from '../src/planning';
+import { evaluate, parseLook } from '../src/scene';
 
 const [poster] = demoLooks() as [Look, Look, Look];
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { parseLook, remediesFor, STAND_IN_KIT } from '../src';
+import { STAND_IN_KIT } from '../src/catalogue';
+import { remediesFor } from '../src/planning';
+import { parseLook } from '../src/scene';
 import { balance, objectiveOf } from '../src/planning/balance/balance';
 import { goalsOf, objectiveAt, presentPowers } from '../src/planning/balance/objective';
 import { GELS } from '../src/gel/stand-ins';

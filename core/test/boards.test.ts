@@ -1,5 +1,9 @@
 import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/transport/boards';
-import { demoLooks, evaluate, parseLook, reachTable, spillCures, type Board, type Look, STAND_IN_KIT } from '../src';
+import { STAND_IN_KIT } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Board, Look } from '../src/document';
+import { spillCures } from '../src/planning';
+import { evaluate, parseLook, reachTable } from '../src/scene';
 import { makeStudio } from '../src/picture';
 
 const [poster, washed] = demoLooks() as [Look, Look, Look];

@@ -1,20 +1,9 @@
-import {
-  demoLooks,
-  ambientOf,
-  kitCamera,
-  dayForNight,
-  evaluate,
-  fixtureOf,
-  lampCautionKey,
-  makeLight,
-  nightOvenLooks,
-  openLampStops,
-  parseLook,
-  readLamp,
-  sunOnWindow,
-  upgradeLook,
-  type Look,
-} from '../src';
+import { kitCamera, fixtureOf } from '../src/catalogue';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import { ambientOf, upgradeLook, type Look } from '../src/document';
+import { sunOnWindow } from '../src/exposure';
+import { dayForNight, lampCautionKey, makeLight, openLampStops, readLamp } from '../src/planning';
+import { evaluate, parseLook } from '../src/scene';
 
 const [poster] = demoLooks() as [Look, Look, Look];
 const [dough] = nightOvenLooks() as [Look, Look];

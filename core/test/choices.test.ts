@@ -1,29 +1,21 @@
+import { STAND_IN_KIT } from '../src/catalogue';
+import { cardLines, gelWords, MOUNT_WORDS, runSheet } from '../src/day';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
+import type { Light, Look } from '../src/document';
 import {
   balanceWide,
-  cardLines,
-  compareTones,
   compareVariants,
-  demoLooks,
-  evaluate,
   findMotive,
-  gelWords,
   lookOfVariant,
   makeVariant,
   motiveProblems,
   MOTIVES,
-  MOUNT_WORDS,
-  nightOvenLooks,
-  nocturneLooks,
-  parseLook,
-  runSheet,
-  throwM,
   VARIANT_KINDS,
   variantOf,
   wideSummary,
-  type Light,
-  type Look,
-  STAND_IN_KIT,
-} from '../src';
+} from '../src/planning';
+import { compareTones, evaluate, parseLook } from '../src/scene';
+import { throwM } from '../src/transport';
 import { goalOfSpectrum } from '../src/fixture/match';
 import { lookupIn, resolveSource } from '../src/scene/resolve';
 import { compileScene } from '../src/scene/compile';

@@ -1,4 +1,4 @@
-import { LIMITS } from '../src';
+import { LIMITS } from '../src/document';
 import { DEVIATION_LIMITS, deviationSchema, newShootBody, shootBody, shootChangeBody } from '../src/contracts';
 
 const strict = { strict: true } as const;

@@ -1,19 +1,7 @@
-import {
-  E131_PORT,
-  demoLooks,
-  evaluate,
-  meterAt,
-  nightOvenLooks,
-  patchOf,
-  readE131,
-  SLOTS,
-  slotsOf,
-  stateOf,
-  universesOf,
-  writeE131,
-  type Light,
-  type Look,
-} from '../src';
+import { E131_PORT, meterAt, patchOf, readE131, SLOTS, slotsOf, stateOf, universesOf, writeE131 } from '../src/control';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import type { Light, Look } from '../src/document';
+import { evaluate } from '../src/scene';
 import { fixtureOf } from '../src/catalogue/kit';
 
 const poster = demoLooks()[0]!;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { frameNotesSchema, MOST_POINTS, NO_NOTES, paintOf, thinned, upgradeNotes, type Drawn, type PathPoint } from '../src';
+import { frameNotesSchema, MOST_POINTS, NO_NOTES, paintOf, thinned, upgradeNotes, type Drawn, type PathPoint } from '../src/day';
 
 const drawn = (kind: Drawn['kind'], points: [number, number][], text = ''): Drawn => ({ kind, points, text });
 

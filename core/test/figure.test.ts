@@ -15,20 +15,10 @@ import { partsOf } from '../src/figure/shape';
 import { hairDepth, volumeOf } from '../src/figure/volume';
 import { throughGlass } from '../src/figure/glass';
 import { fibre, type FibreOut } from '../src/transport/fibre';
-import {
-  demoLooks,
-  figureOf,
-  FigureMissingError,
-  GARMENT_IDS,
-  HEADWEAR,
-  missingFiles,
-  PERSON_IDS,
-  providePart,
-  shapeOf,
-  SUBJECT_FORMS,
-  usePartLoader,
-  type SubjectShape,
-} from '../src';
+import { demoLooks } from '../src/demo';
+import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from '../src/document';
+import { figureOf, FigureMissingError, missingFiles, providePart, usePartLoader, type SubjectShape } from '../src/figure';
+import { shapeOf } from '../src/transport';
 
 const FOLDER = path.join(__dirname, '../figures');
 const shape: SubjectShape = {

@@ -1,7 +1,6 @@
 import {
   BLACK_STOPS,
   compareFrame,
-  demoLooks,
   expectedMarks,
   foundMarks,
   frameNotesSchema,
@@ -16,8 +15,9 @@ import {
   summarise,
   upgradeNotes,
   type FramePixels,
-  type Look,
-} from '../src';
+} from '../src/day';
+import { demoLooks } from '../src/demo';
+import type { Look } from '../src/document';
 import { changed, painted } from './frame-support';
 import { withOnly } from '../src/planning/build/run';
 import { makeStudio } from '../src/picture';

@@ -1,4 +1,5 @@
-import type { FramePixels, Light, Look } from '../src';
+import type { FramePixels } from '../src/day';
+import type { Light, Look } from '../src/document';
 import { encodeSrgb } from '../src/colour/rgb';
 
 /** A linear value as a file holds it. */

@@ -1,3 +1,6 @@
+import { modifierOf, STAND_IN_KIT } from '../src/catalogue';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
+import { EFFECTS, type Light, type Look } from '../src/document';
 import {
   balance,
   balanceWide,
@@ -5,18 +8,11 @@ import {
   buildRun,
   causesOf,
   compareVariants,
-  demoLooks,
   effectStops,
-  EFFECTS,
-  evaluate,
   framesUnder,
   lookOfVariant,
   makeVariant,
-  modifierOf,
   netTrims,
-  nightOvenLooks,
-  nocturneLooks,
-  parseLook,
   pockets,
   readEffects,
   sensitivities,
@@ -30,10 +26,8 @@ import {
   withOnly,
   type CauseKind,
   type FaultWord,
-  type Light,
-  type Look,
-  STAND_IN_KIT,
-} from '../src';
+} from '../src/planning';
+import { evaluate, parseLook } from '../src/scene';
 import { makeStudio, sumCheck } from '../src/picture';
 import { copyOf } from './support';
 

@@ -13,18 +13,11 @@ import { reaching } from '../src/transport/reach';
 import { stageOf } from '../src/transport/stage';
 import { viewOf } from '../src/transport/view';
 import { drawn, sharesOf } from './picture-support';
-import {
-  demoLooks,
-  evaluate,
-  framing,
-  modifierOf,
-  parseLook,
-  veils,
-  windowLight,
-  type Board,
-  type Light,
-  type Look,
-} from '../src';
+import { modifierOf } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Board, Light, Look } from '../src/document';
+import { windowLight } from '../src/planning';
+import { evaluate, framing, parseLook, veils } from '../src/scene';
 
 const poster = demoLooks()[0]!;
 const key = poster.lights.find(({ id }) => id === 'key')!;

@@ -1,25 +1,19 @@
+import { STAND_IN_KIT } from '../src/catalogue';
 import {
   cautionsOf,
   changesBetween,
   circuitLoads,
-  continuity,
-  demoLooks,
   drawOf,
-  evaluate,
-  nightOvenLooks,
-  nocturneLooks,
   openCautions,
   dayKit,
   packList,
-  parseLook,
-  STAND_IN_KIT,
-  remake,
   roleSheets,
   schedule,
-  upgradeLook,
-  type Light,
-  type Look,
-} from '../src';
+} from '../src/day';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
+import { upgradeLook, type Light, type Look } from '../src/document';
+import { continuity, remake } from '../src/planning';
+import { evaluate, parseLook } from '../src/scene';
 import { fixtureOf } from '../src/catalogue/kit';
 import { copyOf, withLights } from './support';
 

@@ -5,7 +5,12 @@ import { gelSwatches, lightColours, paletteWithKit, reachWithKit } from '../src/
 import { membersFromLights } from '../src/planning/palette/from-lights';
 import { meansFor } from '../src/planning/palette/means';
 import { makeStudio } from '../src/picture/studio';
-import { demoLooks, evaluate, parseLook, sampledSensor, STAND_IN_KIT, WAVELENGTHS_NM, type Look } from '../src';
+import { sampledSensor } from '../src/camera';
+import { STAND_IN_KIT } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Look } from '../src/document';
+import { evaluate, parseLook } from '../src/scene';
+import { WAVELENGTHS_NM } from '../src/spectrum';
 
 readFiguresFrom(`${__dirname}/../figures`);
 const poster = demoLooks()[0]!;

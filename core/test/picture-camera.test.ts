@@ -2,7 +2,8 @@ import { bloomInto } from '../src/picture/bloom';
 import { focusInto, focusOf } from '../src/picture/focus';
 import { grainInto } from '../src/picture/grain';
 import { drawn } from './picture-support';
-import { demoLooks, type Look } from '../src';
+import { demoLooks } from '../src/demo';
+import type { Look } from '../src/document';
 
 const poster = demoLooks()[0]!;
 

@@ -7,7 +7,7 @@ import { placed, type Placed } from '../src/transport/zone-light';
 import { straight, reaching, byCard } from '../src/transport/reach';
 import type { Emitting } from '../src/transport/emission';
 import type { Stage } from '../src/transport/stage';
-import type { Look } from '../src';
+import type { Look } from '../src/document';
 
 /** Helpers of tests that look into pictures. */
 

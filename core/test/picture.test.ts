@@ -6,7 +6,9 @@ import { glossOf } from '../src/picture/gloss';
 import { findSeen } from '../src/picture/seen';
 import { stageOf } from '../src/transport/stage';
 import { drawn, meanOf, sharesOf, transfer } from './picture-support';
-import { demoLooks, modifierOf, nocturneLooks, type Look } from '../src';
+import { modifierOf } from '../src/catalogue';
+import { demoLooks, nocturneLooks } from '../src/demo';
+import type { Look } from '../src/document';
 import { copyOf } from './support';
 
 const poster = demoLooks()[0]!;

@@ -1,4 +1,7 @@
-import { demoLooks, evaluate, KEY_HOLDS_STOPS, nightOvenLooks, nocturneLooks, TURN_STEP_DEG, turnRange, type Look } from '../src';
+import { KEY_HOLDS_STOPS, TURN_STEP_DEG, turnRange } from '../src/day';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
+import type { Look } from '../src/document';
+import { evaluate } from '../src/scene';
 
 const poster = demoLooks()[0]!;
 const turned = (look: Look, turnDeg: number): Look => ({ ...look, subject: { ...look.subject, turnDeg } });

@@ -1,4 +1,8 @@
-import { demoLooks, evaluate, framing, parseLook, remediesFor, STAND_IN_KIT, type KitEntry, type Light, type Look } from '../src';
+import { STAND_IN_KIT, type KitEntry } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Light, Look } from '../src/document';
+import { remediesFor } from '../src/planning';
+import { evaluate, framing, parseLook } from '../src/scene';
 import { balance, bestObjective } from '../src/planning/balance/balance';
 import * as ofLight from '../src/planning/proposals/of-light';
 import * as ofWhole from '../src/planning/proposals/of-whole';

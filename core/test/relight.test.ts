@@ -14,18 +14,10 @@ import { STRAND_ROOM } from '../src/transport/zone-light';
 import { drawn } from './picture-support';
 import { tintOf } from '../src/scene/reflectances';
 import { liquidTransmittance } from '../src/surface/liquid';
-import {
-  demoLooks,
-  lookupIn,
-  nightOvenLooks,
-  nocturneLooks,
-  parseLook,
-  product,
-  resolveFilter,
-  resolveSource,
-  spectrumOfSource,
-  type Look,
-} from '../src';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
+import type { Look } from '../src/document';
+import { lookupIn, parseLook, resolveFilter, resolveSource, spectrumOfSource } from '../src/scene';
+import { product } from '../src/spectrum';
 import { LIQUID } from '../src/figure/materials';
 import { amountAt } from '../src/picture/amounts';
 import type { LightTerm } from '../src/picture/light-term';

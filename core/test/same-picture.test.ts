@@ -1,4 +1,6 @@
-import { demoLooks, samePicture, type Light, type Look } from '../src';
+import { demoLooks } from '../src/demo';
+import type { Light, Look } from '../src/document';
+import { samePicture } from '../src/scene';
 
 const poster = demoLooks()[0]!;
 const withLight = (change: Partial<Light>): Look => ({

@@ -1,31 +1,27 @@
 import fc from 'fast-check';
+import { fixtureOf, modifierOf } from '../src/catalogue';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import { ambientOf, type Look } from '../src/document';
+import { SHUTTERS } from '../src/exposure';
 import {
-  demoLooks,
-  ambientOf,
   apertureTrades,
   attributeChange,
   baselineOf,
   drownedLights,
-  evaluate,
-  fixtureOf,
   flashesAtFloor,
   floorRemedies,
   kindsOfLight,
   lightsAtWhites,
   makeLight,
-  modifierOf,
   newLook,
-  nightOvenLooks,
-  parseLook,
   readAmbient,
   readDrag,
   shutterTrades,
-  SHUTTERS,
   solveLookRatio,
   whiteScale,
   whiteSchools,
-  type Look,
-} from '../src';
+} from '../src/planning';
+import { evaluate, parseLook } from '../src/scene';
 
 const [poster] = demoLooks() as [Look, Look, Look];
 const [dough] = nightOvenLooks() as [Look, Look];

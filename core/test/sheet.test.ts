@@ -1,17 +1,9 @@
 import Papa from 'papaparse';
-import {
-  cameraCard,
-  demoLooks,
-  nightOvenLooks,
-  nocturneLooks,
-  packList,
-  parseLook,
-  runSheet,
-  sheetSizeCm,
-  withGroup,
-  type Look,
-  sheetDocument,
-} from '../src';
+import { cameraCard, packList, runSheet, sheetSizeCm, sheetDocument } from '../src/day';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
+import type { Look } from '../src/document';
+import { withGroup } from '../src/planning';
+import { parseLook } from '../src/scene';
 import { sheetCsv } from '../src/files';
 import { copyOf } from './support';
 

@@ -1,4 +1,4 @@
-import type { Light, Look } from '../src';
+import type { Light, Look } from '../src/document';
 import { gaussian, risingEdge, sampled, type Spectrum } from '../src/spectrum/grid';
 
 /** The test gels of the model's reference figures. */

@@ -1,7 +1,5 @@
 import {
   compareFrame,
-  demoLooks,
-  evaluate,
   evenness,
   expectedMarks,
   foundMarks,
@@ -9,15 +7,16 @@ import {
   learn,
   lookAtMarks,
   measurePatch,
-  nightOvenLooks,
   reweighed,
   summarise,
   unitKey,
   withLessons,
-  type Look,
   type Patch,
   type TaughtFrame,
-} from '../src';
+} from '../src/day';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import type { Look } from '../src/document';
+import { evaluate } from '../src/scene';
 import { byte, changed, painted } from './frame-support';
 import { withOnly } from '../src/planning/build/run';
 import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';

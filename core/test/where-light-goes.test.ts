@@ -1,19 +1,10 @@
 import { makeStudio } from '../src/picture/studio';
 import { meanOf } from './picture-support';
-import {
-  backdropEvenness,
-  beamAngles,
-  demoLooks,
-  evaluate,
-  modifierOf,
-  parseLook,
-  reachTable,
-  spillCures,
-  stopsAlong,
-  type KitEntry,
-  type Look,
-  STAND_IN_KIT,
-} from '../src';
+import { modifierOf, type KitEntry, STAND_IN_KIT } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Look } from '../src/document';
+import { spillCures } from '../src/planning';
+import { backdropEvenness, beamAngles, evaluate, parseLook, reachTable, stopsAlong } from '../src/scene';
 
 const [poster, washed] = demoLooks() as [Look, Look];
 

@@ -1,7 +1,11 @@
 import { correctionForLight, correctionForWhite, unitOfLight } from '../src/planning/correction/for-light';
 import { gelSwatches, inOtherModes, lightColours, matchLights, reachWithKit } from '../src/planning/palette/with-kit';
 import { unitSpectrum } from '../src/fixture/unit';
-import { cctDuv, demoLooks, InputError, modelSource, nightOvenLooks, spectrumToXy, STAND_IN_KIT, type KitEntry } from '../src';
+import { STAND_IN_KIT, type KitEntry } from '../src/catalogue';
+import { cctDuv, spectrumToXy } from '../src/colour';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import { InputError } from '../src/errors';
+import { modelSource } from '../src/scene';
 
 const poster = demoLooks()[0]!;
 const oven = nightOvenLooks()[0]!;

@@ -1,32 +1,25 @@
 // The computations that have budgets, on generated looks. Bundled and run by scripts/bench.mjs.
 import { readFiguresFrom } from '../../core/figures/read';
+import { baseCamera } from '../../core/src/camera';
+import { fixtureOf, modifierOf, STAND_IN_KIT } from '../../core/src/catalogue';
+import { demoLooks, nightOvenLooks } from '../../core/src/demo';
+import type { ColourFixture, Look } from '../../core/src/document';
+import { matchFixture, mixOf } from '../../core/src/fixture';
+import { findGel, gelAtStrength } from '../../core/src/gel';
 import {
   balance,
-  daylightSource,
-  demoLooks,
-  evaluate,
-  findGel,
-  fixtureOf,
-  flat,
-  gelAtStrength,
   gelOptions,
   LIGHT_SETS,
-  baseCamera,
   makeLight,
-  matchFixture,
   meansFor,
-  mixOf,
-  modifierOf,
   newLook,
-  nightOvenLooks,
   paletteChecks,
-  product,
   searchGels,
-  STAND_IN_KIT,
-  windowAlone,
-  type ColourFixture,
-  type Look,
-} from '../../core/src/index';
+} from '../../core/src/planning';
+import { evaluate } from '../../core/src/scene';
+import { daylightSource } from '../../core/src/source';
+import { flat, product } from '../../core/src/spectrum';
+import { windowAlone } from '../../core/src/vivid';
 
 import { benchFrame } from './bench-frame';
 import { benchSearch } from './bench-search';

@@ -1,14 +1,8 @@
 // The picture: relighting against a rendering wavelength by wavelength, in the same run on the same look.
-import {
-  amountAt,
-  findSeen,
-  frameTriples,
-  lightTerm,
-  makeStudio,
-  reflectancesOf,
-  relightInto,
-} from '../../core/src/picture/index';
-import { cameraOf, lookupIn, product, resolveFilter, resolveSource, type Look } from '../../core/src/index';
+import { amountAt, findSeen, frameTriples, lightTerm, makeStudio, relightInto } from '../../core/src/picture/index';
+import type { Look } from '../../core/src/document';
+import { cameraOf, lookupIn, reflectancesOf, resolveFilter, resolveSource } from '../../core/src/scene';
+import { product } from '../../core/src/spectrum';
 import { responses } from '../../core/src/camera/sensor';
 import { MATERIAL, SURFACE_MATERIALS } from '../../core/src/figure/materials';
 import { fullExposure } from '../../core/src/scene/compile';

@@ -4,7 +4,8 @@ import { goalsOf, objectiveAt, presentPowers } from '../../core/src/planning/bal
 import { movable } from '../../core/src/planning/balance/solve';
 import { compileScene } from '../../core/src/scene/compile';
 import { powerSteps } from '../../core/src/scene/power';
-import { balance, type Look } from '../../core/src/index';
+import type { Look } from '../../core/src/document';
+import { balance } from '../../core/src/planning';
 
 const LOOKS = 50;
 const EVALUATIONS = 20_000;

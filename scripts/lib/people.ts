@@ -1,15 +1,8 @@
 // The people of the picture in the set-ups that show what gives a picture away: drawn beside each other on one sheet.
 import { makeLight } from '../../core/src/planning/new-look';
-import {
-  kitCamera,
-  fixtureOf,
-  modifierOf,
-  demoLooks,
-  PERSON_IDS,
-  type Light,
-  type Look,
-  type PersonId,
-} from '../../core/src/index';
+import { kitCamera, fixtureOf, modifierOf } from '../../core/src/catalogue';
+import { demoLooks } from '../../core/src/demo';
+import { PERSON_IDS, type Light, type Look, type PersonId } from '../../core/src/document';
 import { makeStudio } from '../../core/src/picture/index';
 import { readFiguresFrom } from '../../core/figures/read';
 

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { E131_PORT } from '@fulgent/core';
+import { E131_PORT } from '@fulgent/core/control';
 
 /** Settings of the server, all from the environment. */
 export interface Config {

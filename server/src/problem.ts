@@ -1,4 +1,4 @@
-import { problemsFrom, type Problem } from '@fulgent/core';
+import { problemsFrom, type Problem } from '@fulgent/core/scene';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 
 /** An error with a status, told to the client as problem+json (RFC 9457). */

@@ -1,5 +1,6 @@
 import path from 'node:path';
-import { demoLooks, LOOK_VERSION, type Look } from '@fulgent/core';
+import { demoLooks } from '@fulgent/core/demo';
+import { LOOK_VERSION, type Look } from '@fulgent/core/document';
 import { readConfig } from '../src/config';
 import { openDatabase } from '../src/db/open';
 import { bench, type Bench } from './support';

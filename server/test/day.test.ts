@@ -1,7 +1,9 @@
 import { createSocket } from 'node:dgram';
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { demoLooks, nightOvenLooks, readE131, type Look } from '@fulgent/core';
+import { readE131 } from '@fulgent/core/control';
+import { demoLooks, nightOvenLooks } from '@fulgent/core/demo';
+import type { Look } from '@fulgent/core/document';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { listCopies, makeCopy, restoreCopy, verified } from '../src/backup/copies';

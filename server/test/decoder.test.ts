@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { NO_META } from '@fulgent/core';
+import { NO_META } from '@fulgent/core/day';
 import { decodePicture } from '../src/frames/decode';
 import { processDecoder, type Decoder } from '../src/frames/decoder';
 import { pictureStore, sweepDrafts } from '../src/frames/picture-store';

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import type { Worker } from 'node:worker_threads';
-import { demoLooks, InputError } from '@fulgent/core';
+import { demoLooks } from '@fulgent/core/demo';
+import { InputError } from '@fulgent/core/errors';
 import { drawingWorker, type Asked } from '../src/drawing/render';
 
 const look = demoLooks()[0]!;

@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { readE131, readLookFile } from '@fulgent/core';
+import { readE131 } from '@fulgent/core/control';
+import { readLookFile } from '@fulgent/core/scene';
 import { readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '@fulgent/core/files';
 import fc from 'fast-check';
 import { zipSync } from 'fflate';

@@ -1,4 +1,4 @@
-import { STAND_IN_KIT, type KitEntry } from '@fulgent/core';
+import { STAND_IN_KIT, type KitEntry } from '@fulgent/core/catalogue';
 import fc from 'fast-check';
 import { bench, type Bench } from './support';
 

@@ -2,7 +2,9 @@ import { chmodSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { demoLooks, FIGURES_VERSION, type Look } from '@fulgent/core';
+import { demoLooks } from '@fulgent/core/demo';
+import type { Look } from '@fulgent/core/document';
+import { FIGURES_VERSION } from '@fulgent/core/figure';
 import sharp from 'sharp';
 import type { Render } from '../src/drawing/render';
 import { lookPictures } from '../src/frames/look-pictures';

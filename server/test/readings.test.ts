@@ -1,4 +1,5 @@
-import { demoLooks, readTestFrame, READING_VERSION, type FrameReading } from '@fulgent/core';
+import { readTestFrame, READING_VERSION, type FrameReading } from '@fulgent/core/day';
+import { demoLooks } from '@fulgent/core/demo';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { frames } from '../src/db/schema';

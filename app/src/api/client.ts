@@ -1,14 +1,8 @@
-import type {
-  FrameLabel,
-  FrameNotes,
-  FrameReading,
-  FrameRecord,
-  KitEntry,
-  KitFile,
-  Look,
-  MeterReading,
-  Problem,
-} from '@fulgent/core';
+import type { KitEntry, KitFile } from '@fulgent/core/catalogue';
+import type { MeterReading } from '@fulgent/core/control';
+import type { FrameLabel, FrameNotes, FrameReading, FrameRecord } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import type { Problem } from '@fulgent/core/scene';
 import type {
   ArchiveOutcome,
   DatabaseCopy,

@@ -11,10 +11,10 @@ import {
   formatStops,
   isFlickerSafe,
   luxOfEv,
-  practical,
   shutterOfAngle,
   solveRatio,
-} from '@fulgent/core';
+} from '@fulgent/core/exposure';
+import { practical } from '@fulgent/core/source';
 import { View } from 'react-native';
 import { APERTURES } from '../look/numbers';
 import { percent } from '../look/words';

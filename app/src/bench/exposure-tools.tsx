@@ -1,15 +1,13 @@
 import {
-  cameraChange,
   continuousLux,
   continuousLuxSeconds,
-  densityOf,
   flashLuxSeconds,
   formatFlashPower,
   formatStops,
   guideNumberOfEnergy,
-  powerWords,
   stopsOverMeter,
-} from '@fulgent/core';
+} from '@fulgent/core/exposure';
+import { cameraChange, densityOf, powerWords } from '@fulgent/core/planning';
 import { APERTURES, ISOS } from '../look/numbers';
 import { Choice } from '../ui/Button';
 import { StepperGrid } from '../ui/Stepper';

@@ -1,17 +1,10 @@
-import {
-  formatStops,
-  gelAtStrength,
-  hexAtLuminance,
-  hexOfPoint,
-  baseCamera,
-  mixOfTargets,
-  planeOfSpectrum,
-  pointOf,
-  stackOrOverlap,
-  targetOf,
-  type KitGel,
-  type Spectrum,
-} from '@fulgent/core';
+import { baseCamera } from '@fulgent/core/camera';
+import type { KitGel } from '@fulgent/core/catalogue';
+import { formatStops } from '@fulgent/core/exposure';
+import { gelAtStrength } from '@fulgent/core/gel';
+import { mixOfTargets, stackOrOverlap } from '@fulgent/core/planning';
+import type { Spectrum } from '@fulgent/core/spectrum';
+import { hexAtLuminance, hexOfPoint, planeOfSpectrum, pointOf, targetOf } from '@fulgent/core/vivid';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { TransmissionCurve } from '../charts/TransmissionCurve';

@@ -1,14 +1,8 @@
-import {
-  densityOf,
-  formatStops,
-  lightAtWhite,
-  luxOfEv,
-  baseCamera,
-  spectrumOfSource,
-  stopsOverMeter,
-  sunOnWindow,
-  type SourceRef,
-} from '@fulgent/core';
+import { baseCamera } from '@fulgent/core/camera';
+import type { SourceRef } from '@fulgent/core/document';
+import { formatStops, luxOfEv, stopsOverMeter, sunOnWindow } from '@fulgent/core/exposure';
+import { densityOf, lightAtWhite } from '@fulgent/core/planning';
+import { spectrumOfSource } from '@fulgent/core/scene';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { SourceChoice } from '../camera/SourceChoice';

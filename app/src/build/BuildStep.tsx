@@ -1,4 +1,6 @@
-import { buildOrder, formatStops, netTrims, withOnly, type BuildOrder, type BuildStep as Step, type Look } from '@fulgent/core';
+import type { BuildOrder, Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { buildOrder, netTrims, withOnly, type BuildStep as Step } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';

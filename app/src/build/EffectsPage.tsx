@@ -1,4 +1,6 @@
-import { LIMITS, EFFECT_NAMES, EFFECTS, effectStops, formatStops, type Effect, type Light, type Look } from '@fulgent/core';
+import { LIMITS, EFFECTS, type Effect, type Light, type Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { EFFECT_NAMES, effectStops } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';

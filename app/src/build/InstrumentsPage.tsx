@@ -1,4 +1,5 @@
-import { hexOfPoint, pointOf, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { hexOfPoint, pointOf } from '@fulgent/core/vivid';
 import type { Instruments } from '@fulgent/core/picture';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,5 @@
-import { withOnly, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { withOnly } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';

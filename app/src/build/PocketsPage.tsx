@@ -1,4 +1,6 @@
-import { formatStops, pockets, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { pockets } from '@fulgent/core/planning';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { useOpenLook } from '../look/store';

@@ -1,4 +1,6 @@
-import { formatStops, netTrims, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { netTrims } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { undo } from '../look/store';

@@ -1,13 +1,5 @@
-import {
-  LIMITS,
-  compareVariants,
-  lookOfVariant,
-  VARIANT_KINDS,
-  VARIANT_NAMES,
-  type Look,
-  type Variant,
-  type VariantKind,
-} from '@fulgent/core';
+import { LIMITS, type Look, type Variant } from '@fulgent/core/document';
+import { compareVariants, lookOfVariant, VARIANT_KINDS, VARIANT_NAMES, type VariantKind } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';

@@ -1,4 +1,6 @@
-import { formatStops, wideSummary, type Freedom, type Look, type WideBalance } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { wideSummary, type Freedom, type WideBalance } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useKitEntries } from '../kit/useKit';

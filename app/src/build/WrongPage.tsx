@@ -1,4 +1,5 @@
-import { FAULT_NAMES, FAULT_WORDS, type FaultWord, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { FAULT_NAMES, FAULT_WORDS, type FaultWord } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useKitEntries } from '../kit/useKit';

@@ -1,15 +1,13 @@
 import {
   LIMITS,
-  trimmed,
-  USUAL_EFFECTS,
-  withGroup,
   type BuildOrder,
   type EffectType,
   type Effect,
   type Light,
   type Look,
   type Variant,
-} from '@fulgent/core';
+} from '@fulgent/core/document';
+import { trimmed, USUAL_EFFECTS, withGroup } from '@fulgent/core/planning';
 import { changeLight } from '../look/edits';
 import { edit } from '../look/store';
 

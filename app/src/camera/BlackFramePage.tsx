@@ -1,20 +1,7 @@
-import {
-  AMBIENT_PRESETS,
-  AMBIENT_TARGETS,
-  ambientWord,
-  evOfLux,
-  formatStops,
-  gelRise,
-  judgeFrame,
-  luxOfEv,
-  luxOfSettings,
-  ISOS,
-  nearestMarked,
-  proofIsCurrent,
-  type AmbientReading,
-  type FrameRecord,
-  type Look,
-} from '@fulgent/core';
+import type { FrameRecord } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { AMBIENT_TARGETS, evOfLux, formatStops, luxOfEv, luxOfSettings, ISOS, nearestMarked } from '@fulgent/core/exposure';
+import { AMBIENT_PRESETS, ambientWord, gelRise, judgeFrame, proofIsCurrent, type AmbientReading } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';

@@ -1,18 +1,15 @@
+import { kelvinToMired } from '@fulgent/core/colour';
+import { meteredIndex, type Look, type Probe } from '@fulgent/core/document';
+import { formatShutter, formatStops } from '@fulgent/core/exposure';
 import {
   ambientWord,
-  formatShutter,
-  formatStops,
   type AmbientReading,
   type DragReading,
   type KindsAt,
-  kelvinToMired,
   lookWithCamera,
-  meteredIndex,
   proofIsCurrent,
-  type Look,
-  type Probe,
-  type Readings,
-} from '@fulgent/core';
+} from '@fulgent/core/planning';
+import type { Readings } from '@fulgent/core/scene';
 import { ScrollView, View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { changeCamera } from '../look/edits';

@@ -1,4 +1,4 @@
-import { CONTROL_EFFECTS, formatStops } from '@fulgent/core';
+import { CONTROL_EFFECTS, formatStops } from '@fulgent/core/exposure';
 import { Table } from '../ui/Table';
 
 const figure = (stops: number) => (stops ? formatStops(stops) : '0');

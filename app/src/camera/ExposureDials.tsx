@@ -1,4 +1,5 @@
-import { angleOfShutter, formatShutter, isFlickerSafe, shutterOfAngle, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { angleOfShutter, formatShutter, isFlickerSafe, shutterOfAngle } from '@fulgent/core/exposure';
 import { changeCamera } from '../look/edits';
 import { APERTURES } from '../look/numbers';
 import { Dial, formatAperture, IsoDial, ShutterDial } from '../ui/Dial';

@@ -1,12 +1,6 @@
-import {
-  attributeChange,
-  flashesAtFloor,
-  floorRemedies,
-  formatStops,
-  solveLookRatio,
-  type HoldBy,
-  type Look,
-} from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { attributeChange, flashesAtFloor, floorRemedies, solveLookRatio, type HoldBy } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { ProposalRow } from '../look/ProposalRow';

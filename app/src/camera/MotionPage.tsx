@@ -1,4 +1,6 @@
-import { formatShutter, formatStops, type DragReading, type Look, type Mover } from '@fulgent/core';
+import type { Look, Mover } from '@fulgent/core/document';
+import { formatShutter, formatStops } from '@fulgent/core/exposure';
+import type { DragReading } from '@fulgent/core/planning';
 import { View } from 'react-native';
 import { percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';

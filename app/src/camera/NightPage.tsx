@@ -1,4 +1,6 @@
-import { formatStops, type Ambient, type DayForNight, type Look, type NightLight, type NightReading } from '@fulgent/core';
+import type { Ambient, Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import type { DayForNight, NightLight, NightReading } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { WHITES_K } from '../look/numbers';

@@ -1,4 +1,4 @@
-import { LIMITS, type Look } from '@fulgent/core';
+import { LIMITS, type Look } from '@fulgent/core/document';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed, TOUCH, useTheme } from '../theme/theme';

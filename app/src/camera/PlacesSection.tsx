@@ -1,4 +1,6 @@
-import { AMBIENT_PRESETS, formatStops, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { AMBIENT_PRESETS } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';

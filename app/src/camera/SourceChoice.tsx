@@ -1,4 +1,5 @@
-import { LIGHT_PRESETS, type LookSpectrum, type SourceRef } from '@fulgent/core';
+import type { LookSpectrum, SourceRef } from '@fulgent/core/document';
+import { LIGHT_PRESETS } from '@fulgent/core/source';
 import { View } from 'react-native';
 import { readNumber, taken, WHITES_K, nextInSeries } from '../look/numbers';
 import { SPACE } from '../theme/theme';

@@ -1,4 +1,6 @@
-import { apertureTrades, formatShutter, formatStops, shutterTrades, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatShutter, formatStops } from '@fulgent/core/exposure';
+import { apertureTrades, shutterTrades } from '@fulgent/core/planning';
 import { useMemo } from 'react';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';

@@ -1,4 +1,8 @@
-import { formatStops, kelvinToMired, WHITE_RANGE_K, whiteSchools, type Look } from '@fulgent/core';
+import { WHITE_RANGE_K } from '@fulgent/core/camera';
+import { kelvinToMired } from '@fulgent/core/colour';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { whiteSchools } from '@fulgent/core/planning';
 import { useId, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Defs, Line, LinearGradient, Rect, Stop } from 'react-native-svg';

@@ -1,18 +1,7 @@
-import {
-  LIMITS,
-  baselineOf,
-  nearestMarked,
-  SHUTTERS,
-  solveLookRatio,
-  type Ambient,
-  type AmbientWay,
-  type CameraMode,
-  type DayForNight,
-  type HoldBy,
-  type Look,
-  type NightLight,
-  type White,
-} from '@fulgent/core';
+import { LIMITS, type Ambient, type CameraMode, type Look } from '@fulgent/core/document';
+import { nearestMarked, SHUTTERS, type AmbientWay } from '@fulgent/core/exposure';
+import { baselineOf, solveLookRatio, type DayForNight, type HoldBy, type NightLight } from '@fulgent/core/planning';
+import type { White } from '@fulgent/core/scene';
 import { APERTURES, ISOS } from '../look/numbers';
 import { edit } from '../look/store';
 

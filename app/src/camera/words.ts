@@ -1,4 +1,5 @@
-import { formatShutter, formatStops, type AmbientWay, type LightAtWhites } from '@fulgent/core';
+import { formatShutter, formatStops, type AmbientWay } from '@fulgent/core/exposure';
+import type { LightAtWhites } from '@fulgent/core/planning';
 import { hueWord } from '../look/words';
 import { formatAperture } from '../ui/Dial';
 

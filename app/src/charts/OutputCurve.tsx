@@ -1,4 +1,5 @@
-import { outputAcrossCct, type ColourFixture, type FixtureLookup } from '@fulgent/core';
+import type { ColourFixture } from '@fulgent/core/document';
+import { outputAcrossCct, type FixtureLookup } from '@fulgent/core/fixture';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Text as SvgText } from 'react-native-svg';

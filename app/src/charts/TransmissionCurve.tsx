@@ -1,4 +1,4 @@
-import { WAVELENGTHS_NM, type Spectrum } from '@fulgent/core';
+import { WAVELENGTHS_NM, type Spectrum } from '@fulgent/core/spectrum';
 import { View } from 'react-native';
 import Svg, { Line, Path, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';

@@ -1,4 +1,5 @@
-import { VIVID, type LightReading } from '@fulgent/core';
+import type { LightReading } from '@fulgent/core/scene';
+import { VIVID } from '@fulgent/core/vivid';
 import { View } from 'react-native';
 import Svg, { Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';

@@ -1,4 +1,4 @@
-import { PERSON_IDS, type Look, type PersonId } from '@fulgent/core';
+import { PERSON_IDS, type Look, type PersonId } from '@fulgent/core/document';
 import { useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';

@@ -1,4 +1,6 @@
-import { FIGURES_VERSION, missingFiles, providePart, shapeOf, type Detail, type Look, type SubjectShape } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { FIGURES_VERSION, missingFiles, providePart, type Detail, type SubjectShape } from '@fulgent/core/figure';
+import { shapeOf } from '@fulgent/core/transport';
 
 /** Baked parts of figures, fetched when a look first needs them: by the page and by each worker for itself. */
 

@@ -1,4 +1,4 @@
-import type { Garment, Headwear, PersonId, SubjectForm } from '@fulgent/core';
+import type { Garment, Headwear, PersonId, SubjectForm } from '@fulgent/core/document';
 
 /** Words for people, clothes and things that can stand before the camera. */
 

@@ -1,4 +1,5 @@
-import type { Look, Readings } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import type { Readings } from '@fulgent/core/scene';
 import { Pressable, View } from 'react-native';
 import { chooseLight } from '../look/ui-state';
 import { Text } from '../ui/Text';

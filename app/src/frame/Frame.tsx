@@ -1,4 +1,7 @@
-import { formatStops, viewOf, type Look, type ProbeReading, type Readings } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import type { ProbeReading, Readings } from '@fulgent/core/scene';
+import { viewOf } from '@fulgent/core/transport';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { clipText, colourWord, percent, readingText } from '../look/words';

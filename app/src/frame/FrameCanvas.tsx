@@ -1,4 +1,6 @@
-import { samePicture, type Adaptation, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { samePicture } from '@fulgent/core/scene';
+import type { Adaptation } from '@fulgent/core/vivid';
 import type { Burnt, Fineness, Picture } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';

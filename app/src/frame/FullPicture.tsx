@@ -1,4 +1,5 @@
-import { formatPower, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatPower } from '@fulgent/core/scene';
 import { useRef, useState } from 'react';
 import { Modal, Pressable, useWindowDimensions, View } from 'react-native';
 import { exposureText } from '../look/exposure-text';

@@ -1,4 +1,5 @@
-import { formatStops, type ProbeReading, type Readings } from '@fulgent/core';
+import { formatStops } from '@fulgent/core/exposure';
+import type { ProbeReading, Readings } from '@fulgent/core/scene';
 import { View } from 'react-native';
 import { clipText, colourWord, percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';

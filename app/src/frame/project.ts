@@ -1,4 +1,5 @@
-import type { Point, View } from '@fulgent/core';
+import type { Point } from '@fulgent/core/document';
+import type { View } from '@fulgent/core/transport';
 
 /** Where a place of the room is in a picture, px from its left and top; null behind the camera or outside it. */
 export function projected(view: View, [x, y, z]: Point): { readonly left: number; readonly top: number } | null {

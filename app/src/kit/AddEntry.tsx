@@ -1,4 +1,4 @@
-import type { KitEntry, KitKind } from '@fulgent/core';
+import type { KitEntry, KitKind } from '@fulgent/core/catalogue';
 import { useState, type ComponentType } from 'react';
 import { View } from 'react-native';
 import { api } from '../api/client';

@@ -1,20 +1,11 @@
-import {
-  LIMITS,
-  compileEmitters,
-  fixtureLookup,
-  HEAT_CAUTION,
-  hexOfPoint,
-  lookupIn,
-  baseCamera,
-  NO_CORRECTION,
-  outputAcrossCct,
-  planeOfSpectrum,
-  resolveSource,
-  type KitEntry,
-  type KitFixture,
-  type KitGel,
-  type Spectrum,
-} from '@fulgent/core';
+import { baseCamera } from '@fulgent/core/camera';
+import type { KitEntry, KitFixture, KitGel } from '@fulgent/core/catalogue';
+import { HEAT_CAUTION } from '@fulgent/core/day';
+import { LIMITS } from '@fulgent/core/document';
+import { compileEmitters, NO_CORRECTION, outputAcrossCct } from '@fulgent/core/fixture';
+import { fixtureLookup, lookupIn, resolveSource } from '@fulgent/core/scene';
+import type { Spectrum } from '@fulgent/core/spectrum';
+import { hexOfPoint, planeOfSpectrum } from '@fulgent/core/vivid';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,4 @@
-import { KIT_KINDS, LARGEST_KIT_FILE, readKitFile, type KitEntry, type KitKind } from '@fulgent/core';
+import { KIT_KINDS, LARGEST_KIT_FILE, readKitFile, type KitEntry, type KitKind } from '@fulgent/core/catalogue';
 import { Link, useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';

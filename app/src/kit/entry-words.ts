@@ -1,4 +1,7 @@
-import { recipeOf, reflectanceHex, resample, type KitEntry } from '@fulgent/core';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import { recipeOf } from '@fulgent/core/fixture';
+import { resample } from '@fulgent/core/spectrum';
+import { reflectanceHex } from '@fulgent/core/surface';
 import { gelFacts, JUDGED_ON, transmittanceOf } from './gel-facts';
 
 /** The colour of an entry, where it has one: a gel before daylight, a surface in it. */

@@ -1,22 +1,10 @@
-import {
-  cctDuv,
-  channelStopsLost,
-  daylightSource,
-  filterSwatchHex,
-  gelAtStrength,
-  kelvinToMired,
-  luminousTransmittance,
-  baseCamera,
-  planckSource,
-  product,
-  resample,
-  spectrumToXy,
-  standInSensor,
-  stopsLost,
-  whiteLedSource,
-  type KitGel,
-  type Spectrum,
-} from '@fulgent/core';
+import { baseCamera, standInSensor } from '@fulgent/core/camera';
+import type { KitGel } from '@fulgent/core/catalogue';
+import { cctDuv, kelvinToMired, spectrumToXy } from '@fulgent/core/colour';
+import { channelStopsLost, gelAtStrength, luminousTransmittance, stopsLost } from '@fulgent/core/gel';
+import { filterSwatchHex } from '@fulgent/core/scene';
+import { daylightSource, planckSource, whiteLedSource } from '@fulgent/core/source';
+import { product, resample, type Spectrum } from '@fulgent/core/spectrum';
 
 /** The lamps that a gel is judged on, each with the white balance that suits it. */
 export const JUDGED_ON = [

@@ -1,4 +1,4 @@
-import type { KitEntry, KitKind } from '@fulgent/core';
+import type { KitEntry, KitKind } from '@fulgent/core/catalogue';
 import { useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
 import type { StoredEntry } from '@fulgent/core/contracts';

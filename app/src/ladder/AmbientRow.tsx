@@ -1,4 +1,7 @@
-import { ambientWord, formatStops, type Look, type Readings } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { ambientWord } from '@fulgent/core/planning';
+import type { Readings } from '@fulgent/core/scene';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed, useTheme } from '../theme/theme';
 import { Icon } from '../ui/Icon';

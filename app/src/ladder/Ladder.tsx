@@ -1,4 +1,5 @@
-import type { Look, Readings } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import type { Readings } from '@fulgent/core/scene';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
 import { AmbientRow } from './AmbientRow';

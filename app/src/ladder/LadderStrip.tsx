@@ -1,4 +1,6 @@
-import { formatPower, formatStops, steppedPower, type Light, type LightReading } from '@fulgent/core';
+import type { Light } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { useId, useMemo } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';

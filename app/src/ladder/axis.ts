@@ -1,4 +1,4 @@
-import type { LightReading } from '@fulgent/core';
+import type { LightReading } from '@fulgent/core/scene';
 
 /** The common axis of all rows, stops from mid-grey. */
 export interface Axis {

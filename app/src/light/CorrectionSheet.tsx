@@ -1,4 +1,6 @@
-import { ambientKelvin, formatStops, type Light, type Look } from '@fulgent/core';
+import type { Light, Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { ambientKelvin } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';

@@ -1,4 +1,7 @@
-import { formatStops, lookWithFixture, modifierOf, MODIFIERS, MOTIVES, type Light, type Look } from '@fulgent/core';
+import { modifierOf, MODIFIERS } from '@fulgent/core/catalogue';
+import type { Light, Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { lookWithFixture, MOTIVES } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';

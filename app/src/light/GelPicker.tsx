@@ -1,4 +1,5 @@
-import type { Light, Look, GelSwatch } from '@fulgent/core';
+import type { Light, Look } from '@fulgent/core/document';
+import type { GelSwatch } from '@fulgent/core/planning';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';

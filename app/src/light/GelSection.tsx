@@ -1,4 +1,5 @@
-import { lookupIn, resolveFilter, type Light, type LightReading, type Look } from '@fulgent/core';
+import type { Light, Look } from '@fulgent/core/document';
+import { lookupIn, resolveFilter, type LightReading } from '@fulgent/core/scene';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { TransmissionCurve } from '../charts/TransmissionCurve';

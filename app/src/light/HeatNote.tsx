@@ -1,4 +1,5 @@
-import { gelCautionKey, gelSafety, HEAT_CAUTION, type Light, type Look } from '@fulgent/core';
+import { gelCautionKey, gelSafety, HEAT_CAUTION } from '@fulgent/core/day';
+import type { Light, Look } from '@fulgent/core/document';
 import { View } from 'react-native';
 import { acknowledge } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';

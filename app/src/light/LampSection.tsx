@@ -1,4 +1,6 @@
-import { formatStops, lampCautionKey, readLamp, type Light, type Look } from '@fulgent/core';
+import type { Light, Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { lampCautionKey, readLamp } from '@fulgent/core/planning';
 import { View } from 'react-native';
 import { acknowledge, changeLight } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';

@@ -1,4 +1,7 @@
-import { formatPercent, formatPower, formatStops, steppedPower, throwM, type Light } from '@fulgent/core';
+import type { Light } from '@fulgent/core/document';
+import { formatPercent, formatStops } from '@fulgent/core/exposure';
+import { formatPower, steppedPower } from '@fulgent/core/scene';
+import { throwM } from '@fulgent/core/transport';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';

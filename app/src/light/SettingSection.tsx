@@ -1,20 +1,7 @@
-import {
-  fixtureLookup,
-  lookupIn,
-  MATCH_TOLERANCE,
-  MODE_NAMES,
-  mixOf,
-  recipeOf,
-  settingFor,
-  settingXy,
-  type Light,
-  type LightReading,
-  type Look,
-  type Match,
-  type Mode,
-  type Setting,
-  turnedDeg,
-} from '@fulgent/core';
+import { turnedDeg } from '@fulgent/core/colour';
+import type { Light, Look, Mode, Setting } from '@fulgent/core/document';
+import { MATCH_TOLERANCE, MODE_NAMES, mixOf, recipeOf, settingFor, settingXy, type Match } from '@fulgent/core/fixture';
+import { fixtureLookup, lookupIn, type LightReading } from '@fulgent/core/scene';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { OutputCurve } from '../charts/OutputCurve';

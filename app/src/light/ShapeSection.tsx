@@ -1,4 +1,5 @@
-import { formatStops, zoomGain, zoomLens, type Light } from '@fulgent/core';
+import type { Light } from '@fulgent/core/document';
+import { formatStops, zoomGain, zoomLens } from '@fulgent/core/exposure';
 import { View } from 'react-native';
 import { changeModifier } from '../set/edits';
 import { SPACE } from '../theme/theme';

@@ -1,16 +1,9 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import {
-  cctDuv,
-  dialBack,
-  fullLux,
-  lookupIn,
-  modelSource,
-  NO_CORRECTION,
-  spectrumToXy,
-  type Light,
-  type Look,
-  type Measured,
-} from '@fulgent/core';
+import { cctDuv, spectrumToXy } from '@fulgent/core/colour';
+import type { Light, Look } from '@fulgent/core/document';
+import { dialBack, NO_CORRECTION } from '@fulgent/core/fixture';
+import type { Measured } from '@fulgent/core/planning';
+import { fullLux, lookupIn, modelSource } from '@fulgent/core/scene';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';

@@ -1,4 +1,4 @@
-import type { continuity } from '@fulgent/core';
+import type { continuity } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';

@@ -1,4 +1,5 @@
-import { formatStops, withLessons, type Lesson, type Lessons, type LessonKind, type TaughtFrame } from '@fulgent/core';
+import { withLessons, type Lesson, type Lessons, type LessonKind, type TaughtFrame } from '@fulgent/core/day';
+import { formatStops } from '@fulgent/core/exposure';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';

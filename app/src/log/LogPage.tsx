@@ -1,4 +1,5 @@
-import { formatStops, type LogEntry } from '@fulgent/core';
+import type { LogEntry } from '@fulgent/core/day';
+import { formatStops } from '@fulgent/core/exposure';
 import { Link, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';

@@ -1,4 +1,6 @@
-import { LIMITS, formatPower, type Fixture, type Remake } from '@fulgent/core';
+import { LIMITS, type Fixture } from '@fulgent/core/document';
+import type { Remake } from '@fulgent/core/planning';
+import { formatPower } from '@fulgent/core/scene';
 import { useRouter, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';

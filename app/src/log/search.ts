@@ -1,4 +1,4 @@
-import type { LogEntry } from '@fulgent/core';
+import type { LogEntry } from '@fulgent/core/day';
 
 /** What the log is narrowed to. */
 export interface LogFilter {

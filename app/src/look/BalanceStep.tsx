@@ -1,13 +1,8 @@
-import {
-  formatStops,
-  openGelStops,
-  openLampStops,
-  ROLES,
-  type KeyLevel,
-  type LightReading,
-  type Look,
-  type Readings,
-} from '@fulgent/core';
+import { openGelStops } from '@fulgent/core/day';
+import { ROLES, type KeyLevel, type Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { openLampStops } from '@fulgent/core/planning';
+import type { LightReading, Readings } from '@fulgent/core/scene';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';

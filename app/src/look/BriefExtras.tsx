@@ -1,4 +1,6 @@
-import { LIMITS, hexOfPoint, INGREDIENT_STATES, KEY_LEVELS, setupMinutes, STATUSES, type Look } from '@fulgent/core';
+import { setupMinutes } from '@fulgent/core/day';
+import { LIMITS, INGREDIENT_STATES, KEY_LEVELS, STATUSES, type Look } from '@fulgent/core/document';
+import { hexOfPoint } from '@fulgent/core/vivid';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Image, View } from 'react-native';

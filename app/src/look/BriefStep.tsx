@@ -1,4 +1,8 @@
-import { LIMITS, formatStops, MOOD_AIM, MOTIVES, SKIN_PRESETS, type Look, type ToneComparison } from '@fulgent/core';
+import { LIMITS, type Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { MOOD_AIM, MOTIVES } from '@fulgent/core/planning';
+import type { ToneComparison } from '@fulgent/core/scene';
+import { SKIN_PRESETS } from '@fulgent/core/surface';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { SourceChoice } from '../camera/SourceChoice';

@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';

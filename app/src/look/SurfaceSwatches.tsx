@@ -1,4 +1,5 @@
-import { resample, type KitSurface } from '@fulgent/core';
+import type { KitSurface } from '@fulgent/core/catalogue';
+import { resample } from '@fulgent/core/spectrum';
 import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';

@@ -1,4 +1,4 @@
-import { upgradeLook, type Look } from '@fulgent/core';
+import { upgradeLook, type Look } from '@fulgent/core/document';
 import { create } from 'zustand';
 
 /** Unsent work outlives a reload: it is kept on this device until the server has it. */

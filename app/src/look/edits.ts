@@ -1,22 +1,8 @@
-import {
-  LIMITS,
-  fixtureOf,
-  lookWithGels,
-  lookWithSurface,
-  makeLight,
-  modifierOf,
-  nearestPower,
-  throwM,
-  usualPlace,
-  usualZone,
-  type KitGel,
-  type KitSurface,
-  type Light,
-  type Look,
-  type Point,
-  type Role,
-  type SurfacePart,
-} from '@fulgent/core';
+import { fixtureOf, modifierOf, type KitGel, type KitSurface } from '@fulgent/core/catalogue';
+import { LIMITS, type Light, type Look, type Point, type Role } from '@fulgent/core/document';
+import { lookWithGels, lookWithSurface, makeLight, usualPlace, type SurfacePart } from '@fulgent/core/planning';
+import { nearestPower, usualZone } from '@fulgent/core/scene';
+import { throwM } from '@fulgent/core/transport';
 import { edit } from './store';
 
 /** The changes that the interface makes to a look; each is one undo step, repeated ones in a row together. */

@@ -1,4 +1,5 @@
-import { formatShutter, type LookCamera } from '@fulgent/core';
+import type { LookCamera } from '@fulgent/core/document';
+import { formatShutter } from '@fulgent/core/exposure';
 
 /** A camera's settings in one line: `f/8 · 1/200 · ISO 100 · 5600 K`. */
 export function exposureText({ aperture, tStop, shutterS, iso, whiteK, ndStops }: LookCamera): string {

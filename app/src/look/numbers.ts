@@ -1,6 +1,6 @@
 /** Series as marked on cameras, and reading of typed values. */
 
-export { APERTURES, ISOS, SHUTTERS } from '@fulgent/core';
+export { APERTURES, ISOS, SHUTTERS } from '@fulgent/core/exposure';
 
 export const WHITES_K = [
   2500, 2800, 3000, 3200, 3400, 3600, 3800, 4000, 4300, 4600, 5000, 5300, 5600, 6000, 6500, 7000, 7500, 8000, 9000, 10000,

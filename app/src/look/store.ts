@@ -1,4 +1,6 @@
-import { LIMITS, mergeLooks, type BalanceResult, type Look, type Readings } from '@fulgent/core';
+import { LIMITS, mergeLooks, type Look } from '@fulgent/core/document';
+import type { BalanceResult } from '@fulgent/core/planning';
+import type { Readings } from '@fulgent/core/scene';
 import { create } from 'zustand';
 import type { StoredLook } from '@fulgent/core/contracts';
 import { api, ApiError, OfflineError } from '../api/client';

@@ -1,4 +1,5 @@
-import { reflectanceHex, type Spectrum } from '@fulgent/core';
+import type { Spectrum } from '@fulgent/core/spectrum';
+import { reflectanceHex } from '@fulgent/core/surface';
 
 const known = new WeakMap<object, string>();
 

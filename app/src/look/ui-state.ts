@@ -1,4 +1,5 @@
-import { samePicture, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { samePicture } from '@fulgent/core/scene';
 import type { Burnt } from '@fulgent/core/picture';
 import { create } from 'zustand';
 

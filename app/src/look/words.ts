@@ -1,5 +1,8 @@
 import type { Burnt } from '@fulgent/core/picture';
-import { findGel, formatStops, type Light, type Look, type ProbeReading, type ProbeSurface, type Status } from '@fulgent/core';
+import type { Light, Look, ProbeSurface, Status } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { findGel } from '@fulgent/core/gel';
+import type { ProbeReading } from '@fulgent/core/scene';
 import { when } from '../ui/when';
 
 /** The name of a gel in a look: its own spectra first, then the stand-in kit. */

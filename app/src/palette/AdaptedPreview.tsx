@@ -1,4 +1,4 @@
-import type { Adaptation } from '@fulgent/core';
+import type { Adaptation } from '@fulgent/core/vivid';
 import { View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { useOpenLook } from '../look/store';

@@ -1,4 +1,4 @@
-import type { PaletteCheck } from '@fulgent/core';
+import type { PaletteCheck } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { setPower } from '../look/edits';

@@ -1,21 +1,11 @@
-import {
-  LIMITS,
-  formatSetting,
-  formatStops,
-  hexOfPoint,
-  LIGHT_PRESETS,
-  lookWithFixture,
-  MODE_NAMES,
-  pointOf,
-  purityLimit,
-  type GelFit,
-  type GelOrder,
-  type KitFixture,
-  type Means,
-  type Member,
-  type Translation,
-  turnedDeg,
-} from '@fulgent/core';
+import type { KitFixture } from '@fulgent/core/catalogue';
+import { turnedDeg } from '@fulgent/core/colour';
+import { LIMITS, type Member } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { formatSetting, MODE_NAMES, type Translation } from '@fulgent/core/fixture';
+import { lookWithFixture, purityLimit, type GelFit, type GelOrder, type Means } from '@fulgent/core/planning';
+import { LIGHT_PRESETS } from '@fulgent/core/source';
+import { hexOfPoint, pointOf } from '@fulgent/core/vivid';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';

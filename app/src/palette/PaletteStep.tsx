@@ -1,18 +1,15 @@
+import { turnedDeg } from '@fulgent/core/colour';
+import { LIMITS, type Member } from '@fulgent/core/document';
+import { describeSetting } from '@fulgent/core/fixture';
 import {
-  LIMITS,
-  describeSetting,
-  hexOfPoint,
   lightPartnerDeg,
   mixOfTargets,
   paintersPartnerDeg,
-  planeDistance,
-  pointOf,
   purityLimit,
   SCHEME_INFO,
-  type Member,
   lightColours,
-  turnedDeg,
-} from '@fulgent/core';
+} from '@fulgent/core/planning';
+import { hexOfPoint, planeDistance, pointOf } from '@fulgent/core/vivid';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';

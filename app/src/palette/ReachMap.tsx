@@ -1,14 +1,6 @@
-import {
-  fileEdge,
-  hexOfPoint,
-  pointOf,
-  reachAt,
-  REACH_STEP_DEG,
-  targetOf,
-  type Member,
-  type PlanePoint,
-  type Reach,
-} from '@fulgent/core';
+import type { Member } from '@fulgent/core/document';
+import { reachAt, REACH_STEP_DEG, type Reach } from '@fulgent/core/planning';
+import { fileEdge, hexOfPoint, pointOf, targetOf, type PlanePoint } from '@fulgent/core/vivid';
 import { useId, useMemo } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';

@@ -1,18 +1,9 @@
-import {
-  lookWithGels,
-  cameraOf,
-  membersFor,
-  nearestPower,
-  planeOfSpectrum,
-  presetSource,
-  schemeColours,
-  targetOf,
-  type KitEntry,
-  type Look,
-  type Member,
-  type SchemeId,
-  type Setting,
-} from '@fulgent/core';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import type { Look, Member, SchemeId, Setting } from '@fulgent/core/document';
+import { lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
+import { cameraOf, nearestPower } from '@fulgent/core/scene';
+import { presetSource } from '@fulgent/core/source';
+import { planeOfSpectrum, targetOf } from '@fulgent/core/vivid';
 import { edit } from '../look/store';
 import { withLight } from '../look/edits';
 

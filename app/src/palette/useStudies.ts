@@ -1,4 +1,6 @@
-import type { KitEntry, Look, PaletteReport, Reach } from '@fulgent/core';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import type { Look } from '@fulgent/core/document';
+import type { PaletteReport, Reach } from '@fulgent/core/planning';
 import { useMemo } from 'react';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';

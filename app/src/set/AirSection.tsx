@@ -1,4 +1,6 @@
-import { framing, formatStops, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { framing } from '@fulgent/core/scene';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { changeCamera } from '../look/edits';

@@ -1,4 +1,4 @@
-import { LIMITS, type Board, type Finish, type Look } from '@fulgent/core';
+import { LIMITS, type Board, type Finish, type Look } from '@fulgent/core/document';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { undo } from '../look/store';

@@ -1,4 +1,4 @@
-import type { Evenness } from '@fulgent/core';
+import type { Evenness } from '@fulgent/core/scene';
 import Svg, { Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { View } from 'react-native';
 import { useOpenLook } from '../look/store';

@@ -1,13 +1,8 @@
-import {
-  formatPower,
-  formatStops,
-  throwM,
-  type Light,
-  type LightReach,
-  type Look,
-  type Point,
-  turnBetweenDeg,
-} from '@fulgent/core';
+import { turnBetweenDeg } from '@fulgent/core/colour';
+import type { Light, Look, Point } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { formatPower, type LightReach } from '@fulgent/core/scene';
+import { throwM } from '@fulgent/core/transport';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

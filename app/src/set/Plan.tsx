@@ -1,4 +1,5 @@
-import type { Look, Point, Readings } from '@fulgent/core';
+import type { Look, Point } from '@fulgent/core/document';
+import type { Readings } from '@fulgent/core/scene';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';

@@ -1,4 +1,7 @@
-import { beamAngles, formatStops, stopsAlong, throwM, type Board, type Light, type Look, type Point } from '@fulgent/core';
+import type { Board, Light, Look, Point } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { beamAngles, stopsAlong } from '@fulgent/core/scene';
+import { throwM } from '@fulgent/core/transport';
 import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';
 import { roundOf, turnOnPlan, type Layout } from './layout';

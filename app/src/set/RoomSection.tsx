@@ -1,4 +1,4 @@
-import { LIMITS, type BackdropType, type Look } from '@fulgent/core';
+import { LIMITS, type BackdropType, type Look } from '@fulgent/core/document';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { changeBackdrop, changeRoom, putSurface } from '../look/edits';

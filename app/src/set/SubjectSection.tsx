@@ -1,4 +1,7 @@
-import { isPerson, shapeOf, type Liquid, type Look, type SubjectForm } from '@fulgent/core';
+import type { Look, SubjectForm } from '@fulgent/core/document';
+import { isPerson } from '@fulgent/core/figure';
+import type { Liquid } from '@fulgent/core/surface';
+import { shapeOf } from '@fulgent/core/transport';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { ensureFigure } from '../figure/figures';

@@ -1,17 +1,15 @@
+import type { KitSurface } from '@fulgent/core/catalogue';
 import {
-  keySideOf,
   likeZone,
-  standardProbes,
-  windowLight,
-  withSurface,
   type Board,
   type Finish,
-  type KitSurface,
   type Look,
   type Modifier,
   type Point,
   type SubjectForm,
-} from '@fulgent/core';
+} from '@fulgent/core/document';
+import { windowLight, withSurface } from '@fulgent/core/planning';
+import { keySideOf, standardProbes } from '@fulgent/core/scene';
 import { changeBackdrop, changeCamera, changeLight, withLight } from '../look/edits';
 import { edit } from '../look/store';
 

@@ -1,4 +1,4 @@
-import type { Look, Point } from '@fulgent/core';
+import type { Look, Point } from '@fulgent/core/document';
 
 /** From above, or from the side with the camera to the right. */
 export type PlanSide = 'top' | 'side';

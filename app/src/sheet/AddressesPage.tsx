@@ -1,4 +1,6 @@
-import { addressesOf, rangeWords, runSheet, UNIVERSE_SLOTS, type AddressRow, type Look, type SheetCard } from '@fulgent/core';
+import { addressesOf, rangeWords, UNIVERSE_SLOTS, type AddressRow } from '@fulgent/core/control';
+import { runSheet, type SheetCard } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';

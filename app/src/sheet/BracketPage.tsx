@@ -1,4 +1,6 @@
-import { formatStops, readBracket, type Look } from '@fulgent/core';
+import { readBracket } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
 import { useLocalSearchParams } from 'expo-router';
 import { Image, View } from 'react-native';
 import useSWR from 'swr';

@@ -1,4 +1,6 @@
-import { formatStops, gelAt, type FixtureState, type Look, type MeterReading } from '@fulgent/core';
+import { gelAt, type FixtureState, type MeterReading } from '@fulgent/core/control';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';

@@ -1,13 +1,5 @@
-import {
-  LIMITS,
-  thinned,
-  type Drawn,
-  type DrawnKind,
-  type FrameNotes,
-  type FrameRecord,
-  type Look,
-  type PathPoint,
-} from '@fulgent/core';
+import { thinned, type Drawn, type DrawnKind, type FrameNotes, type FrameRecord, type PathPoint } from '@fulgent/core/day';
+import { LIMITS, type Look } from '@fulgent/core/document';
 import { useLocalSearchParams } from 'expo-router';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Image, View } from 'react-native';

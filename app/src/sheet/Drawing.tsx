@@ -1,4 +1,4 @@
-import { paintOf, type Drawn } from '@fulgent/core';
+import { paintOf, type Drawn } from '@fulgent/core/day';
 import Svg, { G, Polygon, Polyline, Text as SvgText } from 'react-native-svg';
 import { FONTS } from '../theme/theme';
 

@@ -1,13 +1,7 @@
-import {
-  LIMITS,
-  BLACK_STOPS,
-  formatStops,
-  type FrameNotes,
-  type FrameReading,
-  type FrameRecord,
-  type Look,
-  type Mark,
-} from '@fulgent/core';
+import { BLACK_STOPS, type FrameNotes, type FrameReading, type FrameRecord } from '@fulgent/core/day';
+import { LIMITS, type Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import type { Mark } from '@fulgent/core/picture';
 import { useLocalSearchParams, useRouter, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';

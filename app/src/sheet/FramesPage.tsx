@@ -1,4 +1,5 @@
-import type { Look, FrameKind, FrameRecord } from '@fulgent/core';
+import type { FrameKind, FrameRecord } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 import { Link, type Href } from 'expo-router';
 import { useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';

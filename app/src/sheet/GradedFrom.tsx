@@ -1,4 +1,5 @@
-import { LIMITS, type FrameNotes, type FrameReading, type FrameRecord } from '@fulgent/core';
+import type { FrameNotes, FrameReading, FrameRecord } from '@fulgent/core/day';
+import { LIMITS } from '@fulgent/core/document';
 import { useState } from 'react';
 import { api } from '../api/client';
 import { Field } from '../ui/Field';

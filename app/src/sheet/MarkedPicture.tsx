@@ -1,4 +1,6 @@
-import type { Look, Mark, FrameRecord } from '@fulgent/core';
+import type { FrameRecord } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import type { Mark } from '@fulgent/core/picture';
 import { useState } from 'react';
 import { Image, Pressable, View } from 'react-native';
 import Svg, { Circle } from 'react-native-svg';

@@ -1,4 +1,5 @@
-import { LIMITS, TURN_TRIED_DEG, type Look, type TurnRange } from '@fulgent/core';
+import { TURN_TRIED_DEG, type TurnRange } from '@fulgent/core/day';
+import { LIMITS, type Look } from '@fulgent/core/document';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path, Rect, Text as SvgText } from 'react-native-svg';

@@ -1,4 +1,6 @@
-import { formatStops, type Look, type FrameRecord } from '@fulgent/core';
+import type { FrameRecord } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { api } from '../api/client';

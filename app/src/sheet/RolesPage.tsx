@@ -1,4 +1,5 @@
-import { roleSheets, type Look } from '@fulgent/core';
+import { roleSheets } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 import { useRouter, type Href } from 'expo-router';
 import { View } from 'react-native';
 import { useOpenLook } from '../look/store';

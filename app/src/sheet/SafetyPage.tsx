@@ -1,16 +1,5 @@
-import {
-  LIMITS,
-  cautionsOf,
-  circuitLoads,
-  drawOf,
-  HOLDS,
-  SAFETY_DEFERS,
-  type Caution,
-  type CautionLevel,
-  type Hold,
-  type Light,
-  type Look,
-} from '@fulgent/core';
+import { cautionsOf, circuitLoads, drawOf, SAFETY_DEFERS, type Caution, type CautionLevel } from '@fulgent/core/day';
+import { LIMITS, HOLDS, type Hold, type Light, type Look } from '@fulgent/core/document';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { acknowledge } from '../look/edits';

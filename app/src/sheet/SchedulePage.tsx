@@ -1,4 +1,6 @@
-import { dayKit, MOST_SETUPS, schedule, sunOnWindow, type Look } from '@fulgent/core';
+import { dayKit, MOST_SETUPS, schedule } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { sunOnWindow } from '@fulgent/core/exposure';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';

@@ -1,4 +1,5 @@
-import { openCautions, sheetDocument, type Look, type SheetBlock, type SheetList } from '@fulgent/core';
+import { openCautions, sheetDocument, type SheetBlock, type SheetList } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 import type { Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';

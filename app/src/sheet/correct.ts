@@ -1,4 +1,6 @@
-import { formatStops, nearestPower, trimmed } from '@fulgent/core';
+import { formatStops } from '@fulgent/core/exposure';
+import { trimmed } from '@fulgent/core/planning';
+import { nearestPower } from '@fulgent/core/scene';
 import { edit, undo } from '../look/store';
 import { say } from '../ui/Toasts';
 

@@ -1,4 +1,4 @@
-import { LIMITS, type Day, type Look, type Rig } from '@fulgent/core';
+import { LIMITS, type Day, type Look, type Rig } from '@fulgent/core/document';
 import { changeLight } from '../look/edits';
 import { edit } from '../look/store';
 

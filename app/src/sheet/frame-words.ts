@@ -1,4 +1,6 @@
-import { LIMITS, formatShutter, type Look, type FrameKind, type FrameRecord } from '@fulgent/core';
+import type { FrameKind, FrameRecord } from '@fulgent/core/day';
+import { LIMITS, type Look } from '@fulgent/core/document';
+import { formatShutter } from '@fulgent/core/exposure';
 
 export const KIND_NAMES: Readonly<Record<FrameKind, string>> = {
   full: 'The whole look',

@@ -1,4 +1,4 @@
-import type { FrameNotes, FrameRecord } from '@fulgent/core';
+import type { FrameNotes, FrameRecord } from '@fulgent/core/day';
 import { api, ApiError } from '../api/client';
 
 const MOST_TRIES = 4;

@@ -1,4 +1,5 @@
-import { sheetDocument, type Look, type SheetBlock, type SheetLine, type SheetList } from '@fulgent/core';
+import { sheetDocument, type SheetBlock, type SheetLine, type SheetList } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 

@@ -1,4 +1,4 @@
-import type { FrameReading, FrameRecord } from '@fulgent/core';
+import type { FrameReading, FrameRecord } from '@fulgent/core/day';
 import useSWR, { type SWRResponse } from 'swr';
 import { api } from '../api/client';
 

@@ -1,5 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { CAMERAS, isStandIn, LIGHT_SETS, lookWithSurface, SKIN_PRESETS, type NewLook } from '@fulgent/core';
+import { CAMERAS, isStandIn } from '@fulgent/core/catalogue';
+import { LIGHT_SETS, lookWithSurface, type NewLook } from '@fulgent/core/planning';
+import { SKIN_PRESETS } from '@fulgent/core/surface';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';

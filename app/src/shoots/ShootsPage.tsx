@@ -1,4 +1,5 @@
-import { LIMITS, readLookFile, LARGEST_LOOK_FILE } from '@fulgent/core';
+import { LIMITS } from '@fulgent/core/document';
+import { readLookFile, LARGEST_LOOK_FILE } from '@fulgent/core/scene';
 import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';

@@ -1,4 +1,4 @@
-import { formatShutter } from '@fulgent/core';
+import { formatShutter } from '@fulgent/core/exposure';
 import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken } from '../look/numbers';
 import { Cell, Stepper } from './Stepper';
 

@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import type { Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
 import { useRouter, type Href } from 'expo-router';
 import { ScrollView, View } from 'react-native';
 import { useOpenLook } from '../look/store';

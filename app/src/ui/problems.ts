@@ -1,4 +1,4 @@
-import { LookError } from '@fulgent/core';
+import { LookError } from '@fulgent/core/scene';
 import { ApiError } from '../api/client';
 
 const SHOWN = 8;

@@ -1,4 +1,4 @@
-import { reweighed } from '@fulgent/core';
+import { reweighed } from '@fulgent/core/day';
 import { exactPixels, framePixels } from './pixels';
 
 /** Light-alone frames added up at other powers, stops by frame; the black frame is taken off each and put back once. */

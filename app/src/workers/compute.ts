@@ -1,4 +1,5 @@
-import type { Look, Readings } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import type { Readings } from '@fulgent/core/scene';
 import type { ComputeApi } from './compute.worker';
 import { lazyWorker } from './worker-of';
 

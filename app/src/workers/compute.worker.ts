@@ -1,19 +1,16 @@
+import type { KitEntry } from '@fulgent/core/catalogue';
+import type { Light, Look } from '@fulgent/core/document';
 import {
   ambientShareAt,
-  backdropEvenness,
   comparePlaces,
   dayForNight,
   drownedLights,
   kindsOfLight,
-  reachTable,
   readAmbient,
   readDrag,
   spillCures,
   trials,
-  veils,
   balance,
-  compareTones,
-  evaluate,
   gelSwatches,
   newLook,
   newLookShape,
@@ -22,22 +19,26 @@ import {
   type DayForNight,
   type DragReading,
   type Drowned,
-  type Evenness,
   type KindsAt,
-  type LightReach,
   type NightReading,
   type PlaceReading,
   type SpillCure,
   type Trial,
-  type Veil,
   type GelSwatch,
-  type KitEntry,
-  type Light,
-  type Look,
   type NewLook,
+} from '@fulgent/core/planning';
+import {
+  backdropEvenness,
+  reachTable,
+  veils,
+  compareTones,
+  evaluate,
+  type Evenness,
+  type LightReach,
+  type Veil,
   type Readings,
   type ToneComparison,
-} from '@fulgent/core';
+} from '@fulgent/core/scene';
 import { expose } from 'comlink';
 import { ensureFigure, withFigures } from '../figure/figures';
 

@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
 import type { Fineness, Picture, PictureRequest } from '@fulgent/core/picture';
 import { transfer, wrap } from 'comlink';
 import type { FrameApi } from './frame.worker';

@@ -1,7 +1,6 @@
-import type { Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
 import {
   makeStudio,
-  shapeOf,
   sumCheck,
   type Instruments,
   type SumCheck,
@@ -9,6 +8,7 @@ import {
   type PictureRequest,
   type PointReading,
 } from '@fulgent/core/picture';
+import { shapeOf } from '@fulgent/core/transport';
 import { expose, transfer, wrap, type Remote } from 'comlink';
 import type { TermApi } from './term.worker';
 import { ensureFigure, withFigures } from '../figure/figures';

@@ -1,4 +1,6 @@
-import { decodeSrgb, InputError, type FramePixels } from '@fulgent/core';
+import { decodeSrgb } from '@fulgent/core/colour';
+import type { FramePixels } from '@fulgent/core/day';
+import { InputError } from '@fulgent/core/errors';
 
 /** Decoding of pictures in a worker. */
 

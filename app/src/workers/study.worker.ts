@@ -1,22 +1,20 @@
+import { baseCamera, type SensorSamples } from '@fulgent/core/camera';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import { learn, type Lessons, type TaughtFrame, runSheet, turnRange, type TurnRange } from '@fulgent/core/day';
+import type { Fixture, Variant, Cluster, Light, Look, Unit } from '@fulgent/core/document';
+import type { Match, Translation } from '@fulgent/core/fixture';
 import {
   balanceWide,
   buildRun,
   continuity,
-  learn,
   remake,
   remediesFor,
   type Remedy,
-  type Fixture,
-  type Lessons,
   type Remake,
-  type TaughtFrame,
   causesOf,
   makeVariant,
   readEffects,
-  runSheet,
   sensitivities,
-  turnRange,
-  type TurnRange,
   whiteCosts,
   type BuildStep,
   type Cause,
@@ -24,7 +22,6 @@ import {
   type FaultWord,
   type Freedom,
   type Sensitivity,
-  type Variant,
   type VariantKind,
   type WhiteCost,
   type WideBalance,
@@ -32,7 +29,6 @@ import {
   lightsAtWhites,
   whiteScale,
   type LightAtWhites,
-  baseCamera,
   correctionForLight,
   correctionForWhite,
   inOtherModes,
@@ -43,22 +39,14 @@ import {
   type CorrectionStudy,
   type Measured,
   paletteWithKit,
-  daylightSource,
-  type Cluster,
   type Correction,
-  type KitEntry,
-  type Light,
-  type Look,
-  type Match,
   type Means,
   type MeansInput,
   type PaletteReport,
   type Reach,
-  type SampleKind,
-  type SensorSamples,
-  type Translation,
-  type Unit,
-} from '@fulgent/core';
+} from '@fulgent/core/planning';
+import { daylightSource } from '@fulgent/core/source';
+import type { SampleKind } from '@fulgent/core/spectrum';
 import {
   gelFromPhotos,
   readLm63,

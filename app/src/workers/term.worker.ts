@@ -1,4 +1,5 @@
-import { makeStudio, shapeOf, type LightTerm, type PictureRequest } from '@fulgent/core/picture';
+import { makeStudio, type LightTerm, type PictureRequest } from '@fulgent/core/picture';
+import { shapeOf } from '@fulgent/core/transport';
 import { expose } from 'comlink';
 import { ensureFigure, withFigures } from '../figure/figures';
 

@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
 import { useMemo } from 'react';
 import { compute } from './compute';
 import type { ComputeApi } from './compute.worker';

@@ -16,3 +16,4 @@ export {
   type PartLoader,
 } from './store';
 export { isPerson, overMiddle, partsOf, shapeKey, tableOf, type SubjectShape, type Table } from './shape';
+export { MATERIAL_NAMES, type MaterialName } from './materials';

@@ -4,3 +4,4 @@ export { reaching, type Reaching, type ReachingCard } from './reach';
 export { bring, placed, type Brought, type Placed } from './zone-light';
 export { flareOf, inScatter, type Flare } from './air';
 export { viewOf, type View } from './view';
+export { throwM } from './room';

@@ -6,7 +6,10 @@ import { reaching } from '../../src/transport/reach';
 import { SKIN_SPREAD } from '../../src/transport/skin-light';
 import { stageOf } from '../../src/transport/stage';
 import { bring, placed, type Placed } from '../../src/transport/zone-light';
-import { demoLooks, modifierOf, MODIFIERS, parseLook, type Board, type Look } from '../../src';
+import { modifierOf, MODIFIERS } from '../../src/catalogue';
+import { demoLooks } from '../../src/demo';
+import type { Board, Look } from '../../src/document';
+import { parseLook } from '../../src/scene';
 import { drawn, type Drawn } from '../picture-support';
 
 /**

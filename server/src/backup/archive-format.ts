@@ -1,4 +1,4 @@
-import { FRAME_KINDS, frameNotesSchema } from '@fulgent/core';
+import { FRAME_KINDS, frameNotesSchema } from '@fulgent/core/day';
 import * as yup from 'yup';
 
 /** Everything in one archive: a ZIP of JSON and pictures. `docs/api.md` describes it. */

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 import { text } from 'node:stream/consumers';
 import { promisify } from 'node:util';
-import type { Problem } from '@fulgent/core';
+import type { Problem } from '@fulgent/core/scene';
 import * as yup from 'yup';
 import { open, type Entry, type Options, type ZipFile } from 'yauzl';
 import { invalid } from '../problem';

@@ -1,4 +1,7 @@
-import { parseKitEntry, parseLook, upgradeKitEntry, upgradeLook, upgradeNotes, type KitEntry, type Look } from '@fulgent/core';
+import { parseKitEntry, upgradeKitEntry, type KitEntry } from '@fulgent/core/catalogue';
+import { upgradeNotes } from '@fulgent/core/day';
+import { upgradeLook, type Look } from '@fulgent/core/document';
+import { parseLook } from '@fulgent/core/scene';
 import type { ArchiveOutcome } from '@fulgent/core/contracts';
 import { and, eq } from 'drizzle-orm';
 import { nanoid } from 'nanoid';

@@ -1,4 +1,5 @@
-import { evaluate, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { evaluate } from '@fulgent/core/scene';
 import type { LookCard } from '@fulgent/core/contracts';
 
 const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);

@@ -6,7 +6,7 @@ import {
   type FrameNotes,
   type FrameReading,
   type FrameRecord,
-} from '@fulgent/core';
+} from '@fulgent/core/day';
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { PictureFacts } from '../frames/decode';

@@ -1,4 +1,4 @@
-import { isStandIn, mergedKit, STAND_IN_KIT, upgradeKitEntry, type KitEntry } from '@fulgent/core';
+import { isStandIn, mergedKit, STAND_IN_KIT, upgradeKitEntry, type KitEntry } from '@fulgent/core/catalogue';
 import type { KitOutcome, StoredEntry } from '@fulgent/core/contracts';
 import { asc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';

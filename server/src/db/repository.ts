@@ -1,4 +1,6 @@
-import { demoLooks, nightOvenLooks, nocturneLooks, upgradeLook, writeLookFile, type Look } from '@fulgent/core';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '@fulgent/core/demo';
+import { upgradeLook, type Look } from '@fulgent/core/document';
+import { writeLookFile } from '@fulgent/core/scene';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';

@@ -1,4 +1,4 @@
-import type { FrameKind, FrameMeta, FrameNotes, FrameReading } from '@fulgent/core';
+import type { FrameKind, FrameMeta, FrameNotes, FrameReading } from '@fulgent/core/day';
 import type { LookCard } from '@fulgent/core/contracts';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 

@@ -1,17 +1,7 @@
 import { createSocket, type Socket } from 'node:dgram';
 import { randomBytes } from 'node:crypto';
-import {
-  meterAt,
-  patchOf,
-  readE131,
-  SLOTS,
-  stateOf,
-  universesOf,
-  writeE131,
-  type Light,
-  type Look,
-  type MeterReading,
-} from '@fulgent/core';
+import { meterAt, patchOf, readE131, SLOTS, stateOf, universesOf, writeE131, type MeterReading } from '@fulgent/core/control';
+import type { Light, Look } from '@fulgent/core/document';
 import type { Deviations, DevicesState } from '@fulgent/core/contracts';
 import { HttpProblem } from '../problem';
 import { asJpeg, type Render } from '../drawing/render';

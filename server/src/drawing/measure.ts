@@ -1,4 +1,5 @@
-import { readTestFrame, type FrameAsked, type FrameReading, type Look } from '@fulgent/core';
+import { readTestFrame, type FrameAsked, type FrameReading } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 import type { Studio } from '@fulgent/core/picture';
 import sharp from 'sharp';
 

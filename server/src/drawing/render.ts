@@ -1,6 +1,10 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { InputError, type FrameReading, type KitEntry, type Look, type Remedy } from '@fulgent/core';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import type { FrameReading } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { InputError } from '@fulgent/core/errors';
+import type { Remedy } from '@fulgent/core/planning';
 import sharp from 'sharp';
 import type { Measure, MeasureRequest } from './measure';
 

@@ -1,7 +1,7 @@
 import { open } from 'node:fs/promises';
 import exifReader from 'exif-reader';
 import sharp from 'sharp';
-import { NO_META, type FrameMeta } from '@fulgent/core';
+import { NO_META, type FrameMeta } from '@fulgent/core/day';
 import { invalid } from '../problem';
 
 /** What is known of a picture file that was read in full. */

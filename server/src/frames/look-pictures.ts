@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { FIGURES_VERSION, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { FIGURES_VERSION } from '@fulgent/core/figure';
 import { asJpeg, type Render } from '../drawing/render';
 
 /**

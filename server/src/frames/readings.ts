@@ -1,5 +1,6 @@
 import path from 'node:path';
-import { upgradeLook, type FrameRecord, type Look } from '@fulgent/core';
+import type { FrameRecord } from '@fulgent/core/day';
+import { upgradeLook, type Look } from '@fulgent/core/document';
 import type { FrameRepository } from '../db/frame-repository';
 import type { Measure } from '../drawing/measure';
 

@@ -1,42 +1,23 @@
+import { CURVES, makeCamera, sampledSensor, standInSensor, type CameraOptions } from '@fulgent/core/camera';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import { cctDuv, spectrumToXy } from '@fulgent/core/colour';
+import { inField, InputError } from '@fulgent/core/errors';
 import {
-  balance,
-  cctDuv,
-  channelStopsLost,
   continuousLux,
   continuousLuxSeconds,
   checkExposureSettings,
-  CURVES,
-  daylightSource,
-  evaluate,
   flashLuxSeconds,
-  flat,
-  gelAtStrength,
-  gelStack,
-  inField,
-  InputError,
-  luminousTransmittance,
-  parseLook,
-  planckSource,
-  product,
-  resample,
-  resolveGel,
-  makeCamera,
-  sampledSensor,
-  sampledSource,
-  spectrumToXy,
-  standInSensor,
-  stopsLost,
   stopsOverMeter,
-  windowAlone,
-  withLeak,
-  type BalanceOptions,
-  type CameraOptions,
-  type KitEntry,
-  type Spectrum,
-} from '@fulgent/core';
+} from '@fulgent/core/exposure';
+import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
+import { balance, type BalanceOptions } from '@fulgent/core/planning';
+import { evaluate, parseLook, resolveGel } from '@fulgent/core/scene';
+import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';
+import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
+import { windowAlone } from '@fulgent/core/vivid';
 import { Router } from 'express';
 import * as yup from 'yup';
-import { LIMITS } from '@fulgent/core';
+import { LIMITS } from '@fulgent/core/document';
 import type { FindRemedies } from '../drawing/render';
 import { validated } from './validated';
 

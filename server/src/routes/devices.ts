@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { LIMITS } from '@fulgent/core';
+import { LIMITS } from '@fulgent/core/document';
 import {
   deviationsBody,
   deviationSchema,

@@ -1,4 +1,5 @@
-import { frameLabelSchema, frameNotesSchema, upgradeLook, type FrameRecord } from '@fulgent/core';
+import { frameLabelSchema, frameNotesSchema, type FrameRecord } from '@fulgent/core/day';
+import { upgradeLook } from '@fulgent/core/document';
 import { Router, type Request } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';

@@ -1,4 +1,5 @@
-import { KIT_FORMAT, KIT_VERSION, kitRows, parseKitEntry, parseKitFile } from '@fulgent/core';
+import { KIT_FORMAT, KIT_VERSION, parseKitEntry, parseKitFile } from '@fulgent/core/catalogue';
+import { kitRows } from '@fulgent/core/planning';
 import { readLm63, readSpectrumCsv, readTm27 } from '@fulgent/core/files';
 import { Router, type Request } from 'express';
 import Papa from 'papaparse';

@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
-import { logOf, type FrameRecord, type LogEntry } from '@fulgent/core';
+import { logOf, type FrameRecord, type LogEntry } from '@fulgent/core/day';
 import { Router } from 'express';
 import type { FrameRepository } from '../db/frame-repository';
 import type { Repository } from '../db/repository';

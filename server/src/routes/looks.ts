@@ -1,4 +1,5 @@
-import { LookError, parseLook, type Look } from '@fulgent/core';
+import type { Look } from '@fulgent/core/document';
+import { LookError, parseLook } from '@fulgent/core/scene';
 import { Router, type Response } from 'express';
 import { newLookBody, newShootBody, shootChangeBody, type StoredLook } from '@fulgent/core/contracts';
 import type { Repository } from '../db/repository';

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { sheetDocument, type Look, type SheetDocument } from '@fulgent/core';
+import { sheetDocument, type SheetDocument } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
 import PDFDocument from 'pdfkit';
 import { drawPlan } from './plan';
 

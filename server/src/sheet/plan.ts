@@ -1,4 +1,5 @@
-import { throwM, type Look, type Point } from '@fulgent/core';
+import type { Look, Point } from '@fulgent/core/document';
+import { throwM } from '@fulgent/core/transport';
 import type PDFDocument from 'pdfkit';
 
 interface PlanBox {

@@ -1,5 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { kitCamera, LARGEST_SPECTRUM_FILE, type SensorSamples } from '@fulgent/core';
+import type { SensorSamples } from '@fulgent/core/camera';
+import { kitCamera } from '@fulgent/core/catalogue';
+import { LARGEST_SPECTRUM_FILE } from '@fulgent/core/files';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { CURVE_NAMES } from '../../look/words';

@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { fixtureOf } from '@fulgent/core';
+import { fixtureOf } from '@fulgent/core/catalogue';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Button, Choice } from '../../ui/Button';

@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { resample } from '@fulgent/core';
+import { resample } from '@fulgent/core/spectrum';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { TransmissionCurve } from '../../charts/TransmissionCurve';

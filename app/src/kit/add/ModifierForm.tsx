@@ -1,5 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { LARGEST_SPECTRUM_FILE, modifierOf } from '@fulgent/core';
+import { modifierOf } from '@fulgent/core/catalogue';
+import { LARGEST_SPECTRUM_FILE } from '@fulgent/core/files';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Button } from '../../ui/Button';

@@ -1,4 +1,5 @@
-import { LARGEST_SPECTRUM_FILE, type KitEntry } from '@fulgent/core';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import { LARGEST_SPECTRUM_FILE } from '@fulgent/core/files';
 import { Controller, type Control, type FieldValues, type Path } from 'react-hook-form';
 import * as yup from 'yup';
 import { Field } from '../../ui/Field';

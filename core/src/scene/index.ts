@@ -1,0 +1,26 @@
+/** A look compiled once: places, readings, verdicts. */
+export { cameraOf, type White } from './camera';
+export { AMBIENT_ID, ambientLux } from './compile';
+export { evaluate, filterSwatchHex } from './evaluate';
+export { framing, veils, type Framing, type Veil } from './in-view';
+export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './parse';
+export { formatPower, nearestPower, powerSteps, steppedPower } from './power';
+export { keySideOf, standardProbes, usualZone } from './probes';
+export type { AmbientRow, Dilution, LightReading, ProbeReading, Readings, Share, Strip, Verdict, VerdictKind } from './readings';
+export {
+  fixtureLookup,
+  fullLux,
+  lookupIn,
+  modelSource,
+  resolveFilter,
+  resolveGel,
+  resolveSource,
+  resolveSurface,
+  sourceKelvin,
+  spectrumOfSource,
+  type SpectrumLookup,
+} from './resolve';
+export { backdropEvenness, beamAngles, reachTable, stopsAlong, type Evenness, type Reach as LightReach } from './spill';
+export { compareTones, type ToneComparison } from './tones';
+export { reflectancesOf } from './reflectances';
+export { samePicture } from './same-picture';

@@ -1,0 +1,6 @@
+/** What comes back from things: skin, cloth, paint, liquids. */
+export { cielabUnderD65, individualTypologyAngleDeg } from './cielab';
+export { LIQUIDS, type Liquid } from './liquid';
+export { MATERIALS, findMaterial, materialsOf, type Material } from './materials';
+export { reflectanceHex } from './reflectance-colour';
+export { EYE_WHITE, SKIN_PRESETS, skinBandOf, skinReflectance, type SkinBand } from './skin';
