@@ -15,7 +15,7 @@ import {
   removePose,
   toggleChecked,
 } from '../src/sheet/edits';
-import { turnWords } from '../src/sheet/PosesPage';
+import { angleWords } from '../src/sheet/PosesPage';
 import { undo, useOpenLook } from '../src/look/store';
 
 jest.mock('../src/workers/compute', () => ({ compute: () => ({}), latestEvaluator: () => () => undefined }));
@@ -169,8 +169,8 @@ describe('what the day brings', () => {
   });
 
   it('says an angle by the side of the picture', () => {
-    expect(turnWords(0)).toBe('facing the camera');
-    expect(turnWords(-20)).toBe('20° left in the picture');
-    expect(turnWords(35)).toBe('35° right in the picture');
+    expect(angleWords(0)).toBe('facing the camera');
+    expect(angleWords(-20)).toBe('20° left in the picture');
+    expect(angleWords(35)).toBe('35° right in the picture');
   });
 });

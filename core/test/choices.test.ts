@@ -12,7 +12,6 @@ import {
   MOTIVES,
   VARIANT_KINDS,
   variantOf,
-  wideSummary,
 } from '../src/planning';
 import { compareTones, evaluate, parseLook } from '../src/scene';
 import { throwM } from '../src/transport';
@@ -235,7 +234,6 @@ describe('a balance that may change more than powers', () => {
     const wide = balanceWide(look, { [freedom]: true }, STAND_IN_KIT, { thorough: false });
     expect(wide.objective).toBeLessThan(wide.powersOnly);
     expect(isBrighter(look, wide.result.look)).toBe(true);
-    expect(wideSummary(wide)).toMatch(/% nearer to the aims/);
     for (const { gain } of wide.changes) expect(gain).toBeGreaterThan(0);
     parseLook(wide.result.look);
   });
@@ -267,7 +265,6 @@ describe('a balance that may change more than powers', () => {
   it('changes nothing where powers alone reach the aims', () => {
     const balanced = balanceWide(poster, {}, STAND_IN_KIT, { thorough: false });
     expect(balanced.changes).toEqual([]);
-    expect(wideSummary(balanced)).toMatch(/^Nothing but powers/);
   });
 });
 

@@ -155,25 +155,21 @@ describe('a bracket', () => {
     ]);
     expect(bracket.steps.map(({ stops }) => stops)).toEqual([-1, 0, 1]);
     expect(bracket.bestStops).toBe(0);
-    expect(bracket.text).toBe('Rim right: strongest at 0.0; at +1.0 100 % of its place clips.');
+    expect(bracket.finding).toEqual({ kind: 'clips-above', bestStops: 0, aboveStops: 1, clipped: 1 });
     expect(bracket.steps[2]).toMatchObject({ clipped: 1, placeClipped: 1 });
     expect(bracket.steps[0]!.chroma!).toBeLessThan(bracket.steps[1]!.chroma!);
   });
 
   it('says when it should go lower or higher, or is none', () => {
-    expect(readBracket(poster, 'rim-right', [step(0, [1, 0.5, 0]), step(1, [1, 1, 0.5])]).text).toMatch(/begin lower/);
-    expect(readBracket(poster, 'rim-right', [step(-1, [0.1, 0.03, 0.01]), step(0, [0.4, 0.12, 0.02])]).text).toMatch(
-      /room above/,
-    );
-    expect(readBracket(poster, 'rim-right', [step(0, [0.9, 0.1, 0.02]), step(1, [0.9, 0.5, 0.3])]).text).toMatch(/try lower/);
+    const found = (...steps: ReturnType<typeof step>[]) => readBracket(poster, 'rim-right', steps).finding;
+    expect(found(step(0, [1, 0.5, 0]), step(1, [1, 1, 0.5]))).toEqual({ kind: 'begin-lower' });
+    expect(found(step(-1, [0.1, 0.03, 0.01]), step(0, [0.4, 0.12, 0.02]))).toEqual({ kind: 'highest', bestStops: 0 });
+    expect(found(step(0, [0.9, 0.1, 0.02]), step(1, [0.9, 0.5, 0.3]))).toEqual({ kind: 'lowest', bestStops: 0 });
     // The lowest is the only one that does not clip: lower would be weaker, not better.
-    expect(readBracket(poster, 'rim-right', [step(0, [0.5, 0.16, 0.02]), step(1, [1, 0.4, 0.05])]).text).toBe(
-      'Rim right: strongest at 0.0; at +1.0 100 % of its place clips.',
-    );
-    expect(
-      readBracket(poster, 'rim-right', [step(-1, [0.2, 0.06, 0.01]), step(0, [0.5, 0.16, 0.02]), step(1, [0.9, 0.6, 0.5])]).text,
-    ).toMatch(/strongest at 0\.0; higher it pales/);
-    expect(readBracket(poster, 'rim-right', [step(0, [0.4, 0.1, 0])]).text).toMatch(/no bracket/);
+    expect(found(step(0, [0.5, 0.16, 0.02]), step(1, [1, 0.4, 0.05]))).toMatchObject({ kind: 'clips-above', bestStops: 0 });
+    const pales = found(step(-1, [0.2, 0.06, 0.01]), step(0, [0.5, 0.16, 0.02]), step(1, [0.9, 0.6, 0.5]));
+    expect(pales).toEqual({ kind: 'pales-above', bestStops: 0 });
+    expect(found(step(0, [0.4, 0.1, 0]))).toEqual({ kind: 'one-frame' });
   });
 
   it('gives the separation of the edges that were read', () => {

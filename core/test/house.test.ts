@@ -17,6 +17,11 @@ const FILES = {
   longInCore: ['core/src/colour/made-up.ts', longFunction()],
   longInWords: ['words/src/made-up.ts', longFunction()],
   longOnServer: ['server/src/made-up.ts', longFunction()],
+  sentence: [
+    'core/src/vivid/made-up.ts',
+    "export const a = 'Too dark to read.';\nexport const b = (n: number) => `Lower it by ${n} stops now.`;\nexport const c = 'face-key';\n",
+  ],
+  error: ['core/src/vivid/made-up.ts', "export const e = new Error('The stops must be a number.');\n"],
   // What the file that it imports imports in turn.
   circle: ['core/src/scene/zone.ts', "export { readScene } from './evaluate';\n"],
 } as const;
@@ -64,6 +69,11 @@ describe('lint holds the house', () => {
     expect(said.longFile).toEqual([expect.stringMatching(/too many lines/)]);
     for (const one of [said.longInCore, said.longInWords, said.longOnServer])
       expect(one).toEqual([expect.stringMatching(/Function 'long' has too many lines/)]);
+  });
+
+  it('core does not speak, but for errors', () => {
+    expect(said.sentence).toEqual([expect.stringMatching(/^1 A sentence/), expect.stringMatching(/^2 A sentence/)]);
+    expect(said.error).toEqual([]);
   });
 
   it('files that need each other are told', () => {

@@ -20,7 +20,6 @@ import {
   trimmed,
   VARIANT_KINDS,
   variantOf,
-  wideSummary,
   whiteCosts,
   withGroup,
   withOnly,
@@ -126,7 +125,6 @@ describe('balance, wide', () => {
     const wide = balanceWide(look, {}, STAND_IN_KIT);
     expect(wide.changes).toEqual([]);
     expect(wide.result.look.lights).toEqual(balance(look).look.lights);
-    expect(wideSummary(wide)).toMatch(/Nothing but powers/);
   });
 
   it('takes ISO or aperture where power runs out, and is nearer to the aims by it', () => {
@@ -135,7 +133,6 @@ describe('balance, wide', () => {
     expect(wide.objective).toBeLessThan(wide.powersOnly - 0.02);
     expect(wide.result.look.camera.iso > 25 || wide.result.look.camera.aperture < 16).toBe(true);
     parseLook(wide.result.look);
-    expect(wideSummary(wide)).toMatch(/nearer to the aims/);
   });
 
   it('takes a grid or a distance against a key that washes the paper', () => {

@@ -268,11 +268,11 @@ describe('evaluate', () => {
   it('says which light washes a colour out, and that taking it away would help', () => {
     const washed = evaluate(demoLooks()[1]!);
     const paper = washed.lights.find(({ id }) => id === 'backdrop')!;
-    expect(paper.verdict.text).toMatch(/Washed out by Key/);
+    expect(paper.verdict).toMatchObject({ kind: 'diluted', by: { why: 'other-light', name: 'Key' } });
     expect(paper.dilution[0]!.name).toBe('Key');
     expect(paper.vividness).toBeLessThan(0.2);
     const hot = evaluate(demoLooks()[2]!).lights.find(({ id }) => id === 'rim-right')!;
-    expect(hot.verdict.text).toMatch(/Red channel clips: \d\.\d stops? too hot/);
+    expect(hot.verdict).toMatchObject({ kind: 'clipped', channel: 'R', overStops: hot.stops - hot.firstClip.stops });
     expect(hot.aboveClip!.hueDriftDeg).toBeGreaterThan(8);
   });
 

@@ -270,12 +270,15 @@ describe('continuity', () => {
     expect(continuity(poster, poster).filter(({ alarm }) => alarm)).toEqual([]);
     const white = continuity(poster, { ...poster, camera: { ...poster.camera, whiteK: 4000 } });
     expect(white[0]!.alarm).toBe(true);
-    expect(white.find(({ what }) => what === 'White')!.text).toBe('71 mired apart');
-    const brighter = continuity(poster, { ...poster, camera: { ...poster.camera, iso: poster.camera.iso * 2 } });
-    expect(brighter.find(({ what }) => what.startsWith('Face'))).toMatchObject({
+    expect(white.find(({ kind }) => kind === 'white')).toMatchObject({
       alarm: true,
-      text: '1.0 stops brighter in the second',
+      second: 4000,
+      byMired: expect.closeTo(71.43, 1),
     });
+    const brighter = continuity(poster, { ...poster, camera: { ...poster.camera, iso: poster.camera.iso * 2 } });
+    const level = brighter.find(({ kind }) => kind === 'level')!;
+    expect(level.alarm).toBe(true);
+    expect(Number(level.second) - Number(level.first)).toBeCloseTo(1, 6);
   });
 });
 

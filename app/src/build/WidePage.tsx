@@ -1,6 +1,7 @@
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { wideSummary, type Freedom, type WideBalance } from '@fulgent/core/planning';
+import { type Freedom, type WideBalance } from '@fulgent/core/planning';
+import { limitWords, wideWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useKitEntries } from '../kit/useKit';
@@ -59,10 +60,10 @@ export function WidePage({ look }: { readonly look: Look }) {
         />
         {wide ? (
           <View style={{ gap: SPACE.s }} testID="wide-answer" aria-live="polite">
-            <Text>{wideSummary(wide)}</Text>
-            {wide.result.limits.map(({ text }) => (
-              <Text key={text} size="label">
-                {text}
+            <Text>{wideWords(wide)}</Text>
+            {wide.result.limits.map((limit, i) => (
+              <Text key={i} size="label">
+                {limitWords(limit, wide.result.look)}
               </Text>
             ))}
             <Button

@@ -1,5 +1,6 @@
 import type { Look } from '@fulgent/core/document';
 import type { Readings } from '@fulgent/core/scene';
+import { verdictWords } from '@fulgent/words';
 import { Pressable, View } from 'react-native';
 import { chooseLight } from '../look/ui-state';
 import { Text } from '../ui/Text';
@@ -26,7 +27,7 @@ export function AloneStrip({
           key={id}
           onPress={() => chooseLight(id)}
           accessibilityRole="button"
-          accessibilityLabel={`${name} alone. ${verdict.text}`}
+          accessibilityLabel={`${name} alone. ${verdictWords(verdict)}`}
           style={{ width: each, gap: 3 }}
         >
           <FrameCanvas small look={look} only={id} width={each} height={Math.round(each * 0.74)} label={`${name} alone`} />

@@ -1,6 +1,7 @@
 import type { Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
+import { verdictWords } from '@fulgent/words';
 import { Pressable, View } from 'react-native';
 import { changeLight, setPower } from '../look/edits';
 import { gelText } from '../look/words';
@@ -52,7 +53,7 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
           onPress={onSelect}
           accessibilityRole="button"
           aria-expanded={selected}
-          accessibilityLabel={`${light.name}, ${formatPower(light.fixture, light.powerStops)}. ${reading.verdict.text}`}
+          accessibilityLabel={`${light.name}, ${formatPower(light.fixture, light.powerStops)}. ${verdictWords(reading.verdict)}`}
         >
           <View style={styles.marks}>
             <Text size="strong" weight="strong" narrow numberOfLines={1}>
@@ -81,7 +82,7 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
       {selected ? (
         <>
           <Text size="label" style={{ paddingBottom: SPACE.s }} testID={`verdict-${id}`}>
-            {reading.verdict.text}
+            {verdictWords(reading.verdict)}
           </Text>
           <View style={styles.tools}>
             <Button label="−" tight accessibilityLabel={`${light.name}: one step down`} onPress={() => step(-1)} />

@@ -1,6 +1,7 @@
 import type { Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
+import { verdictWords } from '@fulgent/words';
 import { useId, useMemo } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
@@ -52,7 +53,11 @@ export function LadderStrip({ light, reading, axis, width, thickness }: Props) {
         aria-valuemin={round(reaches ? reading.reach.lowStops : axis.low)}
         aria-valuemax={round(reaches ? reading.reach.highStops : axis.high)}
         aria-valuenow={round(stands)}
-        aria-valuetext={reaches ? `${dial}, ${formatStops(stands)} from mid-grey. ${reading.verdict.text}` : reading.verdict.text}
+        aria-valuetext={
+          reaches
+            ? `${dial}, ${formatStops(stands)} from mid-grey. ${verdictWords(reading.verdict)}`
+            : verdictWords(reading.verdict)
+        }
         {...keyHandler((key) => {
           if (key === 'ArrowRight' || key === 'ArrowUp') step(1);
           else if (key === 'ArrowLeft' || key === 'ArrowDown') step(-1);

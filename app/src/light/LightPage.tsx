@@ -2,6 +2,7 @@ import type { Light } from '@fulgent/core/document';
 import { formatPercent, formatStops } from '@fulgent/core/exposure';
 import { formatPower, steppedPower } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
+import { verdictWords } from '@fulgent/words';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -87,7 +88,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
         </View>
       ) : null}
       <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
-        {reading.verdict.text}
+        {verdictWords(reading.verdict)}
       </Text>
       {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
       <GelSection look={look} light={light} reading={reading} width={inner} />

@@ -1,8 +1,8 @@
-import type { continuity } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
 import type { StoredLook } from '@fulgent/core/contracts';
+import { continuityWords, type ContinuityLine } from '@fulgent/words';
 import { SPACE, themed } from '../theme/theme';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
@@ -50,8 +50,8 @@ export function ContinuityPage() {
           title={alarms.length ? `${alarms.length} would be seen in a cut` : 'These cut together'}
           aside="first, second"
         >
-          {items.map((item) => (
-            <Row key={item.what} item={item} />
+          {items.map((item, i) => (
+            <Row key={i} alarm={item.alarm} line={continuityWords(item)} />
           ))}
         </Section>
       ) : null}
@@ -59,7 +59,12 @@ export function ContinuityPage() {
   );
 }
 
-function Row({ item: { what, first, second, alarm, text } }: { readonly item: ReturnType<typeof continuity>[number] }) {
+interface RowProps {
+  readonly alarm: boolean;
+  readonly line: ContinuityLine;
+}
+
+function Row({ alarm, line: { what, first, second, text } }: RowProps) {
   const styles = useStyles();
   const side = (value: string, key: string) =>
     isColour(value) ? (

@@ -3,6 +3,7 @@ import { ROLES, type KeyLevel, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { openLampStops } from '@fulgent/core/planning';
 import type { LightReading, Readings } from '@fulgent/core/scene';
+import { balanceWords, limitWords, verdictWords } from '@fulgent/words';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -112,7 +113,7 @@ function present({ lights, keyStops }: Readings, keyLevel: KeyLevel): readonly [
   if (lights.length === 0) return ['There is no light in this look. Add one.', key];
   if (worst)
     return [
-      `${worst.name}: ${worst.verdict.text}`,
+      `${worst.name}: ${verdictWords(worst.verdict)}`,
       troubled.length > 1
         ? `${troubled.length === 2 ? '1 more is out of its window' : `${troubled.length - 1} more are out of their windows`}. ${key}`
         : key,
@@ -152,7 +153,7 @@ function BalanceBar() {
   const [first, second] = stop
     ? [`Stop: ${stop.light.name}. ${stop.reason}`, stop.remedy]
     : result
-      ? splitSummary(result.summary)
+      ? balanceWords(result)
       : present(readings, look.brief.keyLevel);
   return (
     <View style={styles.bar}>
@@ -189,8 +190,8 @@ function BalanceBar() {
           <Text size="strong" weight="strong">
             {result.limits.length ? 'What limits it' : 'Nothing limits it'}
           </Text>
-          {result.limits.map(({ text }) => (
-            <Text key={text}>{text}</Text>
+          {result.limits.map((limit, i) => (
+            <Text key={i}>{limitWords(limit, result.look)}</Text>
           ))}
           {result.limits.length ? <Remedies look={look} onDone={() => setWhy(false)} /> : null}
         </Sheet>
@@ -222,12 +223,6 @@ function Remedies({ look, onDone }: { readonly look: Look; readonly onDone: () =
       ))}
     </>
   );
-}
-
-/** The summary is one or two sentences: what was done, and what limits it. */
-function splitSummary(summary: string): readonly [string, string] {
-  const at = summary.search(/\. [A-Z]/);
-  return at < 0 ? [summary, ''] : [summary.slice(0, at + 1), summary.slice(at + 2)];
 }
 
 function Line({ left, right }: { readonly left: string; readonly right: string }) {

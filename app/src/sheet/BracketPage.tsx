@@ -1,6 +1,7 @@
 import { readBracket } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
+import { bracketWords } from '@fulgent/words';
 import { useLocalSearchParams } from 'expo-router';
 import { Image, View } from 'react-native';
 import useSWR from 'swr';
@@ -69,7 +70,7 @@ export function BracketPage({ look }: { readonly look: Look }) {
         {read ? (
           <>
             <Text weight="strong" testID="bracket-text">
-              {read.text}
+              {bracketWords(name, read.finding)}
             </Text>
             <Table
               label="Bracket"

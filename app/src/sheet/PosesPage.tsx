@@ -1,5 +1,6 @@
 import { TURN_TRIED_DEG, type TurnRange } from '@fulgent/core/day';
 import { LIMITS, type Look } from '@fulgent/core/document';
+import { turnWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path, Rect, Text as SvgText } from 'react-native-svg';
@@ -20,7 +21,7 @@ const useStyles = themed((t) => ({
 }));
 
 /** An angle as it is said to a person: towards which side of the picture. */
-export function turnWords(deg: number): string {
+export function angleWords(deg: number): string {
   if (deg === 0) return 'facing the camera';
   return `${Math.abs(deg)}° ${deg < 0 ? 'left' : 'right'} in the picture`;
 }
@@ -41,7 +42,7 @@ export function PosesPage({ look }: { readonly look: Look }) {
             {[range.lowLimit, range.highLimit].map((limit, i) =>
               limit === null ? null : (
                 <Text key={i}>
-                  Further {i === 0 ? 'left' : 'right'}: {limit}
+                  Further {i === 0 ? 'left' : 'right'}: {turnWords(limit)}
                 </Text>
               ),
             )}
@@ -71,8 +72,8 @@ const left = (look: Look) => look.day.poses.filter(({ done }) => !done).length;
 
 function rangeWords({ lowDeg, highDeg }: TurnRange): string {
   return lowDeg === highDeg
-    ? `Only ${turnWords(lowDeg)}, as planned.`
-    : `Between ${turnWords(lowDeg)} and ${turnWords(highDeg)}.`;
+    ? `Only ${angleWords(lowDeg)}, as planned.`
+    : `Between ${angleWords(lowDeg)} and ${angleWords(highDeg)}.`;
 }
 
 function Pose({ pose, range }: { readonly pose: Look['day']['poses'][number]; readonly range: TurnRange | null }) {
@@ -110,12 +111,12 @@ function Pose({ pose, range }: { readonly pose: Look['day']['poses'][number]; re
           high={180}
           step={5}
           unit="°"
-          note={turnWords(turnDeg)}
+          note={angleWords(turnDeg)}
         />
       </StepperGrid>
       {outside ? (
         <Text size="label" weight="strong">
-          {step?.lost[0] ? `Outside: ${step.lost[0].name}: ${step.lost[0].text}` : 'Outside of what holds as planned.'}
+          {step?.lost[0] ? `Outside: ${turnWords(step.lost[0])}` : 'Outside of what holds as planned.'}
         </Text>
       ) : null}
       <Field
@@ -141,7 +142,7 @@ function TurnChart({ range, nowDeg }: { readonly range: TurnRange; readonly nowD
   const y = (stops: number) => 8 + ((top - Math.max(top - 2 * AXIS_STOPS, stops)) / (2 * AXIS_STOPS)) * (HEIGHT - FOOT - 8);
   const words = range.steps
     .filter((_, i) => i % 4 === 0)
-    .map(({ turnDeg, keyStops }) => `${turnWords(turnDeg)} ${keyStops.toFixed(1)}`)
+    .map(({ turnDeg, keyStops }) => `${angleWords(turnDeg)} ${keyStops.toFixed(1)}`)
     .join('; ');
   const label = (text: string, px: number, py: number, anchor: 'start' | 'middle' | 'end') => (
     <SvgText key={`${text} ${px}`} x={px} y={py} fontSize={12} fontFamily={FONTS.narrow} fill={theme.quiet} textAnchor={anchor}>

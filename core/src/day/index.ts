@@ -1,5 +1,5 @@
 /** On the day: sheet, safety, schedule, test frames, learning. */
-export { readBracket, type Bracket, type BracketFrame, type BracketStep } from './frame/bracket';
+export { readBracket, type Bracket, type BracketFrame, type BracketStep, type BracketFinding } from './frame/bracket';
 export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './frame/compare';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './frame/drawing';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
@@ -55,7 +55,15 @@ export { dayKit, type DayItem } from './sheet/day-kit';
 export { LIST_KINDS, sheetDocument, type ListKind, type SheetBlock, type SheetDocument, type SheetList } from './sheet/document';
 export { MOUNT_WORDS, cardLines, gelWords, placeWords, type SheetLine } from './sheet/lines';
 export { packList, sheetSizeCm, type PackItem } from './sheet/pack';
-export { KEY_HOLDS_STOPS, TURN_STEP_DEG, TURN_TRIED_DEG, turnRange, type TurnRange, type TurnStep } from './sheet/poses';
+export {
+  KEY_HOLDS_STOPS,
+  TURN_STEP_DEG,
+  TURN_TRIED_DEG,
+  turnRange,
+  type TurnRange,
+  type TurnStep,
+  type TurnLimit,
+} from './sheet/poses';
 export { roleSheets, type RoleSheet } from './sheet/roles';
 export { schedule, MOST_SETUPS, changesBetween, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
 export { cameraCard, runSheet, type SheetCard } from './sheet/sheet';

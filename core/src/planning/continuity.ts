@@ -1,19 +1,32 @@
 import { turnBetweenDeg } from '../colour/hue';
 import { kelvinToMired } from '../colour/cct';
-import { formatStops } from '../exposure/stops';
 import { zoneOf } from '../document/zones';
 import { evaluate } from '../scene/evaluate';
 import type { Look } from '../document/schema';
 
-/** Two shots of one scene: what would jump in the cut. */
-export interface ContinuityItem {
-  readonly what: string;
-  readonly first: string;
-  readonly second: string;
+/** What two shots of one scene are held against each other by, with the figures of both. */
+export type ContinuityItem = {
   /** The difference is enough to be seen in a cut. */
   readonly alarm: boolean;
-  readonly text: string;
-}
+} & (
+  | {
+      /** Level of the face over the meter; key side over shadow side; stops. */
+      readonly kind: 'level' | 'ratio';
+      readonly first: number;
+      readonly second: number;
+    }
+  | { readonly kind: 'white'; readonly first: number; readonly second: number; readonly byMired: number }
+  | {
+      /** The colour of a place: as recorded in both, by how much its hue turns and its chroma grows. */
+      readonly kind: 'colour';
+      readonly place: string;
+      readonly first: string;
+      readonly second: string;
+      readonly hueDeg: number;
+      readonly chroma: number;
+      readonly turns: boolean;
+    }
+);
 
 const [RATIO_STOPS, LEVEL_STOPS, HUE_DEG, MIRED, CHROMA] = [0.5, 0.4, 12, 12, 0.04];
 const COLOURED_FROM = 0.03;
@@ -22,51 +35,35 @@ const COLOURED_FROM = 0.03;
 export function continuity(first: Look, second: Look): ContinuityItem[] {
   const [a, b] = [evaluate(first), evaluate(second)];
   const items: ContinuityItem[] = [];
-  const stops = (value: number) => (Number.isFinite(value) ? formatStops(value) : 'none');
-  const add = (what: string, from: string, to: string, alarm: boolean, text: string) => {
-    items.push({ what, first: from, second: to, alarm, text });
-  };
-  const level = b.keyStops - a.keyStops;
-  add(
-    'Face over the meter',
-    stops(a.keyStops),
-    stops(b.keyStops),
-    !(Math.abs(level) <= LEVEL_STOPS),
-    `${Math.abs(level).toFixed(1)} stops ${level < 0 ? 'darker' : 'brighter'} in the second`,
-  );
+  const level = Math.abs(b.keyStops - a.keyStops);
+  items.push({ kind: 'level', first: a.keyStops, second: b.keyStops, alarm: !(level <= LEVEL_STOPS) });
   const ratio = (readings: typeof a) => {
     const at = (side: 'key' | 'shadow') => zoneOf(readings.probes, 'front', side)?.stops ?? NaN;
     return at('key') - at('shadow');
   };
   const [ra, rb] = [ratio(a), ratio(b)];
   if (Number.isFinite(ra) && Number.isFinite(rb))
-    add(
-      'Key side over shadow side',
-      stops(ra),
-      stops(rb),
-      Math.abs(rb - ra) > RATIO_STOPS,
-      `the ratio moves ${Math.abs(rb - ra).toFixed(1)} stops`,
-    );
-  const mired = kelvinToMired(second.camera.whiteK) - kelvinToMired(first.camera.whiteK);
-  add(
-    'White',
-    `${Math.round(first.camera.whiteK)} K`,
-    `${Math.round(second.camera.whiteK)} K`,
-    Math.abs(mired) > MIRED,
-    `${Math.abs(mired).toFixed(0)} mired apart`,
-  );
+    items.push({ kind: 'ratio', first: ra, second: rb, alarm: Math.abs(rb - ra) > RATIO_STOPS });
+  const [wa, wb] = [first.camera.whiteK, second.camera.whiteK];
+  const byMired = kelvinToMired(wb) - kelvinToMired(wa);
+  items.push({ kind: 'white', first: wa, second: wb, byMired, alarm: Math.abs(byMired) > MIRED });
   for (const one of a.probes) {
     const other = b.probes.find(({ id }) => id === one.id);
-    if (!other) continue;
-    const coloured = one.chroma > COLOURED_FROM && other.chroma > COLOURED_FROM;
-    const hue = coloured ? turnBetweenDeg(one.hueDeg, other.hueDeg) : 0;
+    if (!other || Math.max(one.chroma, other.chroma) <= COLOURED_FROM) continue;
+    const coloured = Math.min(one.chroma, other.chroma) > COLOURED_FROM;
+    const hueDeg = coloured ? turnBetweenDeg(one.hueDeg, other.hueDeg) : 0;
     const chroma = other.chroma - one.chroma;
-    const alarm = Math.abs(hue) > HUE_DEG || Math.abs(chroma) > CHROMA;
-    const text =
-      Math.abs(hue) > HUE_DEG
-        ? `the hue turns ${Math.abs(hue).toFixed(0)}°`
-        : `chroma ${chroma >= 0 ? '+' : '-'}${Math.abs(chroma).toFixed(2)}`;
-    if (one.chroma > COLOURED_FROM || other.chroma > COLOURED_FROM) add(one.name, one.hex, other.hex, alarm, text);
+    const turns = Math.abs(hueDeg) > HUE_DEG;
+    items.push({
+      kind: 'colour',
+      place: one.name,
+      first: one.hex,
+      second: other.hex,
+      hueDeg,
+      chroma,
+      turns,
+      alarm: turns || Math.abs(chroma) > CHROMA,
+    });
   }
   return items.sort((p, q) => Number(q.alarm) - Number(p.alarm));
 }

@@ -5,7 +5,7 @@ export { MOOD_AIM, type BalanceOptions } from './balance/objective';
 export { remake, type Remake } from './balance/remake';
 export { remediesFor, type Remedy } from './balance/remedies';
 export { sensitivities, whiteCosts, type Sensitivity, type WhiteCost } from './balance/sensitivity';
-export { balanceWide, wideSummary, type Freedom, type WideBalance } from './balance/wide';
+export { balanceWide, type Freedom, type WideBalance } from './balance/wide';
 export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
 export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
 export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './build/run';

@@ -6,7 +6,18 @@ export { framing, veils, type Framing, type Veil } from './in-view';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './parse';
 export { formatPower, nearestPower, powerSteps, steppedPower } from './power';
 export { keySideOf, standardProbes, usualZone } from './probes';
-export type { AmbientRow, Dilution, LightReading, ProbeReading, Readings, Share, Strip, Verdict, VerdictKind } from './readings';
+export type {
+  Diluted,
+  AmbientRow,
+  Dilution,
+  LightReading,
+  ProbeReading,
+  Readings,
+  Share,
+  Strip,
+  Verdict,
+  VerdictKind,
+} from './readings';
 export {
   fixtureLookup,
   fullLux,

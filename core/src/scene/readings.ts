@@ -89,13 +89,39 @@ export interface LightReading {
   readonly verdict: Verdict;
 }
 
-export type VerdictKind = 'silent' | 'unreached' | 'clipped' | 'crowded' | 'diluted' | 'dark' | 'vivid' | 'white';
+/** How one light stands, with the figures that say so. What a person reads of it is made by `words`. */
+export type Verdict =
+  /** Off, muted, or another is soloed. */
+  | { readonly kind: 'silent' }
+  /** None of it falls on the place that it is for. */
+  | { readonly kind: 'unreached'; readonly place: string }
+  /** Other light already clips that place. */
+  | { readonly kind: 'crowded'; readonly place: string }
+  | { readonly kind: 'clipped'; readonly channel: Channel; readonly overStops: number }
+  | { readonly kind: 'diluted'; readonly by: Diluted }
+  | { readonly kind: 'dark'; readonly isWhite: boolean; readonly underStops: number }
+  /** In its window: how far up, 0 to 1, and what is left to the clip. `atEdge`: over its window by less than is worth a word, right under the clip. */
+  | {
+      readonly kind: 'vivid';
+      readonly upWindow: number;
+      readonly atEdge: boolean;
+      readonly channel: Channel;
+      readonly toClipStops: number;
+    }
+  | { readonly kind: 'white'; readonly toClipStops: number };
 
-/** The consequence first, then the number. */
-export interface Verdict {
-  readonly kind: VerdictKind;
-  readonly text: string;
-}
+/** Why a colour is diluted. */
+export type Diluted =
+  /** At no level is it vivid: its best (null where nothing is left under the clip), and the light without which it would be. */
+  | {
+      readonly why: 'no-window';
+      readonly best: number | null;
+      readonly spoiler: { readonly name: string; readonly vividness: number } | null;
+    }
+  | { readonly why: 'other-light'; readonly name: string; readonly underStops: number }
+  | { readonly why: 'too-bright'; readonly overStops: number };
+
+export type VerdictKind = Verdict['kind'];
 
 /** Ambient light as a row of the ladder: where it stands on the key side of the face, nothing else lit. */
 export interface AmbientRow {

@@ -1,49 +1,36 @@
-import type { Channel } from '../camera/sensor';
 import type { LightReading, Verdict } from './readings';
-
-const CHANNEL_NAMES: Record<Channel, string> = { R: 'Red', G: 'Green', B: 'Blue' };
 
 /** How far from its window's ends a light still counts as standing on them, stops. */
 const EDGE_STOPS = 0.005;
+/** Over its window by so little of the clip, a light is on the edge and not over it, stops. */
+const UNDER_CLIP_STOPS = 0.11;
 
 /** Another light that takes this much vividness is what is wrong, whatever the level. */
 const WASHES_OUT = 0.1;
 
-const stopsText = (stops: number) =>
-  `${Math.abs(stops).toFixed(1)} ${Number(Math.abs(stops).toFixed(1)) <= 1 ? 'stop' : 'stops'}`;
-
-/** The plain verdict on one light: the consequence, then the number. */
-export function verdictOf(reading: Omit<LightReading, 'verdict'>, probeName: string): Verdict {
+/** The verdict on one light, for the place that it is for. */
+export function verdictOf(reading: Omit<LightReading, 'verdict'>, place: string): Verdict {
   const { stops, window, firstClip, best, spoiler, isWhite } = reading;
-  const channel = `${CHANNEL_NAMES[firstClip.channel]} channel`;
-  if (!reading.active) return { kind: 'silent', text: 'Not in the picture now.' };
-  if (stops === -Infinity) return { kind: 'unreached', text: `Does not reach the ${probeName.toLowerCase()}: move or turn it.` };
-  if (firstClip.stops === -Infinity)
-    return { kind: 'crowded', text: `Other light already clips the ${probeName.toLowerCase()}.` };
-  const toClip = firstClip.stops - stops;
-  if (toClip < 0) return { kind: 'clipped', text: `${channel} clips: ${stopsText(toClip)} too hot.` };
+  const { channel } = firstClip;
+  if (!reading.active) return { kind: 'silent' };
+  if (stops === -Infinity) return { kind: 'unreached', place };
+  if (firstClip.stops === -Infinity) return { kind: 'crowded', place };
+  const toClipStops = firstClip.stops - stops;
+  if (toClipStops < 0) return { kind: 'clipped', channel, overStops: -toClipStops };
   if (!window) {
-    const at = best ? `at best ${Math.round(best.vividness * 100)} % vivid` : 'no room under the clip';
-    const cause = spoiler ? ` ${spoiler.name} washes it out: ${Math.round(spoiler.vividness * 100)} % without it.` : '';
-    return { kind: 'diluted', text: `Washed out: ${at}.${cause}` };
+    const without = spoiler && { name: spoiler.name, vividness: spoiler.vividness };
+    return { kind: 'diluted', by: { why: 'no-window', best: best?.vividness ?? null, spoiler: without } };
   }
   if (stops < window.lowStops - EDGE_STOPS) {
+    const underStops = window.lowStops - stops;
     const worst = reading.dilution[0];
-    if (worst && worst.vividnessLost >= WASHES_OUT) {
-      return { kind: 'diluted', text: `Washed out by ${worst.name}: ${stopsText(window.lowStops - stops)} under its window.` };
-    }
-    return {
-      kind: 'dark',
-      text: `Too dark to read as ${isWhite ? 'light' : 'colour'}: ${stopsText(window.lowStops - stops)} under its window.`,
-    };
+    return worst && worst.vividnessLost >= WASHES_OUT
+      ? { kind: 'diluted', by: { why: 'other-light', name: worst.name, underStops } }
+      : { kind: 'dark', isWhite, underStops };
   }
-  if (stops > window.highStops + EDGE_STOPS) {
-    if (toClip <= 0.11)
-      return { kind: 'vivid', text: `On the edge: ${channel.toLowerCase()} clips ${toClip.toFixed(2)} stop above.` };
-    return { kind: 'diluted', text: `Colour gives way: ${stopsText(stops - window.highStops)} over its window.` };
-  }
-  if (isWhite) return { kind: 'white', text: `Clean: ${stopsText(toClip)} to the first clip.` };
-  const place = reading.place ?? 0;
-  const word = place < 1 / 3 ? 'Deep' : place < 2 / 3 ? 'Middle' : 'Brilliant';
-  return { kind: 'vivid', text: `${word}: ${stopsText(toClip)} until the ${channel.toLowerCase()} clips.` };
+  const isOver = stops > window.highStops + EDGE_STOPS;
+  if (isOver && toClipStops > UNDER_CLIP_STOPS)
+    return { kind: 'diluted', by: { why: 'too-bright', overStops: stops - window.highStops } };
+  if (isWhite && !isOver) return { kind: 'white', toClipStops };
+  return { kind: 'vivid', upWindow: reading.place ?? 0, atEdge: isOver, channel, toClipStops };
 }

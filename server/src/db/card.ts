@@ -1,6 +1,7 @@
 import type { Look } from '@fulgent/core/document';
 import { evaluate } from '@fulgent/core/scene';
 import type { LookCard } from '@fulgent/core/contracts';
+import { verdictWords } from '@fulgent/words';
 
 const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
 
@@ -11,6 +12,6 @@ export function cardOf(look: Look): LookCard {
   return {
     patches: Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex])),
     lights: look.lights.length,
-    trouble: troubled ? `${troubled.name}: ${troubled.verdict.text}` : null,
+    trouble: troubled ? `${troubled.name}: ${verdictWords(troubled.verdict)}` : null,
   };
 }

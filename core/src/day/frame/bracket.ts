@@ -1,4 +1,3 @@
-import { formatStops } from '../../exposure/stops';
 import { oklabDistance, oklabOf } from '../../colour/oklab';
 import { silhouette } from '../../document/zones';
 import type { Look } from '../../document/schema';
@@ -29,8 +28,17 @@ export interface Bracket {
   readonly steps: readonly BracketStep[];
   /** Where the colour is strongest without clipping; null where no step says so. */
   readonly bestStops: number | null;
-  readonly text: string;
+  readonly finding: BracketFinding;
 }
+
+/** What a bracket says. */
+export type BracketFinding =
+  | { readonly kind: 'one-frame' }
+  | { readonly kind: 'begin-lower' }
+  /** Strongest at the highest or the lowest of the steps, or where the next higher one pales. */
+  | { readonly kind: 'highest' | 'lowest' | 'pales-above'; readonly bestStops: number }
+  /** The next step clips so much of the place. */
+  | { readonly kind: 'clips-above'; readonly bestStops: number; readonly aboveStops: number; readonly clipped: number };
 
 /** From this share on the place has begun to clip. */
 const CLIPS_FROM = 0.02;
@@ -54,7 +62,7 @@ export function readBracket(look: Look, lightId: string, frames: readonly Bracke
     });
   const clean = steps.filter((step) => step.chroma !== null && !isClipped(step));
   const best = clean.reduce<BracketStep | null>((a, b) => (a === null || b.chroma! > a.chroma! ? b : a), null);
-  return { steps, bestStops: best?.stops ?? null, text: bracketText(light?.name ?? lightId, steps, best) };
+  return { steps, bestStops: best?.stops ?? null, finding: findingOf(steps, best) };
 }
 
 function separationIn({ probes }: Look, patches: readonly Patch[]): number | null {
@@ -69,14 +77,12 @@ function separationIn({ probes }: Look, patches: readonly Patch[]): number | nul
   return found.length ? Math.min(...found) : null;
 }
 
-function bracketText(name: string, steps: readonly BracketStep[], best: BracketStep | null): string {
-  if (steps.length < 2) return `${name}: one frame is no bracket; take one a stop under and one a stop over.`;
-  if (!best) return `${name}: its place clips or is not read in every frame; begin lower.`;
-  const at = `${name}: strongest at ${formatStops(best.stops)}`;
+function findingOf(steps: readonly BracketStep[], best: BracketStep | null): BracketFinding {
+  if (steps.length < 2) return { kind: 'one-frame' };
+  if (!best) return { kind: 'begin-lower' };
+  const bestStops = best.stops;
   const above = steps[steps.indexOf(best) + 1];
-  if (!above) return `${at}, the highest of these; there is room above.`;
-  if (isClipped(above))
-    return `${at}; at ${formatStops(above.stops)} ${Math.round(100 * above.placeClipped!)} % of its place clips.`;
-  if (best === steps[0]) return `${at}, the lowest of these; try lower still.`;
-  return `${at}; higher it pales.`;
+  if (!above) return { kind: 'highest', bestStops };
+  if (isClipped(above)) return { kind: 'clips-above', bestStops, aboveStops: above.stops, clipped: above.placeClipped! };
+  return { kind: best === steps[0] ? 'lowest' : 'pales-above', bestStops };
 }

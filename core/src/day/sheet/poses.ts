@@ -1,5 +1,6 @@
 import { evaluate } from '../../scene/evaluate';
 import type { Look } from '../../document/schema';
+import type { Verdict } from '../../scene/readings';
 
 /** How far the person may turn while the lights stay where they are. */
 
@@ -10,7 +11,7 @@ export interface TurnStep {
   /** Of the face on the key's side, stops from mid-grey as recorded. */
   readonly keyStops: number;
   /** Lights whose colour holds as planned and does not at this angle, with why. */
-  readonly lost: readonly { readonly lightId: string; readonly name: string; readonly text: string }[];
+  readonly lost: readonly { readonly lightId: string; readonly name: string; readonly verdict: Verdict }[];
 }
 
 export interface TurnRange {
@@ -19,9 +20,12 @@ export interface TurnRange {
   readonly lowDeg: number;
   readonly highDeg: number;
   /** What gives way beyond each end; null where nothing does as far as was tried. */
-  readonly lowLimit: string | null;
-  readonly highLimit: string | null;
+  readonly lowLimit: TurnLimit | null;
+  readonly highLimit: TurnLimit | null;
 }
+
+/** What gives way when the person turns: a light's colour, or the level of the face by so many stops. */
+export type TurnLimit = { readonly name: string; readonly verdict: Verdict } | { readonly keyChangeStops: number };
 
 export const TURN_TRIED_DEG = 60;
 export const TURN_STEP_DEG = 5;
@@ -48,18 +52,17 @@ export function turnRange(look: Look): TurnRange {
         .map(({ id, verdict }) => ({
           lightId: id,
           name: look.lights.find((light) => light.id === id)?.name ?? id,
-          text: verdict.text,
+          verdict,
         })),
     });
   }
   const middle = steps.findIndex(({ turnDeg }) => turnDeg === look.subject.turnDeg);
   const key = steps[middle]!.keyStops;
-  const limitOf = ({ keyStops, lost }: TurnStep): string | null => {
-    if (lost[0]) return `${lost[0].name}: ${lost[0].text}`;
+  const limitOf = ({ keyStops, lost }: TurnStep): TurnLimit | null => {
+    if (lost[0]) return { name: lost[0].name, verdict: lost[0].verdict };
     // A face in the dark as planned has nothing to keep.
     const change = Number.isFinite(key) ? keyStops - key : 0;
-    if (Math.abs(change) <= KEY_HOLDS_STOPS) return null;
-    return `The face gets ${Math.abs(change).toFixed(1)} stop ${change < 0 ? 'darker' : 'brighter'}.`;
+    return Math.abs(change) <= KEY_HOLDS_STOPS ? null : { keyChangeStops: change };
   };
   const walk = (by: 1 | -1) => {
     let i = middle;

@@ -1,11 +1,11 @@
-import { formatStops } from '../../exposure/stops';
+import type { Channel } from '../../camera/sensor';
 import { readScene } from '../../scene/evaluate';
 import { formatPower } from '../../scene/power';
 import type { LightReading, Readings } from '../../scene/readings';
 import { compileScene } from '../../scene/compile';
 import type { Look } from '../../document/schema';
 import { limitsOf, type Limit } from './limits';
-import { goalsOf, objectiveAt, presentPowers, type BalanceOptions, type Goals } from './objective';
+import { goalsOf, objectiveAt, presentPowers, type BalanceOptions } from './objective';
 import { movable, solve } from './solve';
 
 /** What happened to one light's power. */
@@ -30,8 +30,10 @@ export interface BalanceResult {
   readonly objective: { readonly before: number; readonly after: number };
   /** What keeps the result from its aims, and by how much. */
   readonly limits: readonly Limit[];
-  /** One or two sentences for the person at the stand. */
-  readonly summary: string;
+  /** Whether any light could be moved at all. */
+  readonly isFree: boolean;
+  /** The light that is nearest to its clip, and how far that is; null where nothing shines. */
+  readonly nearest: { readonly name: string; readonly channel: Channel; readonly toClipStops: number } | null;
 }
 
 /**
@@ -73,7 +75,8 @@ export function balance(look: Look, options: BalanceOptions = {}): BalanceResult
     changes,
     objective: { before, after: cost },
     limits,
-    summary: summaryOf(goals, free, changes, limits, readings),
+    isFree: free.length > 0,
+    nearest: nearestToClip(readings),
   };
 }
 
@@ -89,32 +92,8 @@ export function bestObjective(look: Look, options: BalanceOptions = {}): number 
   return solve(goalsOf(scene, options), movable(scene, options.locked), options.thorough ?? true).cost;
 }
 
-function summaryOf(
-  goals: Goals,
-  free: readonly number[],
-  changes: readonly PowerChange[],
-  limits: readonly Limit[],
-  readings: Readings,
-): string {
-  return [changeSentence(free.length, changes), limits[0]?.text ?? roomSentence(readings, goals)].filter(Boolean).join(' ');
-}
-
-function changeSentence(freeCount: number, changes: readonly PowerChange[]): string {
-  if (freeCount === 0) return 'Every light is locked or out of the picture; nothing was moved.';
-  if (changes.length === 0) return 'Already balanced.';
-  const listed = [...changes].sort((a, b) => Math.abs(b.deltaStops) - Math.abs(a.deltaStops));
-  const parts = listed.slice(0, 3).map(({ name, deltaStops }) => `${name} ${formatStops(deltaStops)}`);
-  const rest = listed.length - parts.length;
-  return `${parts.join(', ')}${rest > 0 ? ` and ${rest} more` : ''}.`;
-}
-
-/** With nothing in the way: which light is nearest to its wall. */
-function roomSentence(readings: Readings, goals: Goals): string {
-  const room = (light: LightReading) => light.firstClip.stops - light.stops;
-  const nearest = readings.lights
-    .filter((light, l) => light.active && Number.isFinite(room(light)) && goals.scene.lights[l]!.active)
-    .sort((a, b) => room(a) - room(b))[0];
-  if (!nearest) return '';
-  const channel = { R: 'red', G: 'green', B: 'blue' }[nearest.firstClip.channel];
-  return `${nearest.name} has ${room(nearest).toFixed(1)} stop before ${channel} clips.`;
+function nearestToClip({ lights }: Readings): BalanceResult['nearest'] {
+  const room = ({ firstClip, stops }: LightReading) => firstClip.stops - stops;
+  const nearest = lights.filter((light) => light.active && Number.isFinite(room(light))).sort((a, b) => room(a) - room(b))[0];
+  return nearest ? { name: nearest.name, channel: nearest.firstClip.channel, toClipStops: room(nearest) } : null;
 }

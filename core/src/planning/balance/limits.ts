@@ -1,22 +1,30 @@
-import type { LightReading, Readings } from '../../scene/readings';
-import { formatStops } from '../../exposure/stops';
+import type { LightReading, Readings, Verdict } from '../../scene/readings';
 import type { Goals } from './objective';
 import { objectiveAt, presentPowers } from './objective';
 
-export type LimitKind =
-  'out-of-power' | 'lowest-power' | 'washed-out' | 'unreached' | 'clipping' | 'key' | 'separation' | 'locked';
+/** What a limit is about, with its figures. What a person reads of it is made by `words`. */
+export type LimitCause =
+  /** A place clips all the same. */
+  | { readonly kind: 'clipping'; readonly place: string }
+  /** The light's own verdict says why. */
+  | { readonly kind: 'unreached' | 'washed-out'; readonly verdict: Verdict }
+  /** What the metered place gets, stops over the meter (-Infinity without light), and which way that is off. */
+  | { readonly kind: 'key'; readonly stops: number; readonly isUnder: boolean }
+  | { readonly kind: 'separation'; readonly now: number; readonly wanted: number }
+  | { readonly kind: 'locked'; readonly isUnder: boolean }
+  | { readonly kind: 'out-of-power' | 'lowest-power' };
+
+export type LimitKind = LimitCause['kind'];
 
 /** One thing that keeps a balance from its aims. */
-export interface Limit {
-  readonly kind: LimitKind;
+export type Limit = LimitCause & {
   /** The light that is held back, where it is one. */
   readonly lightId: string | null;
   /** The light that stands in the way, where it is another one. */
   readonly byLightId: string | null;
   /** By how much, stops (OKLab difference for separation, vividness for washed-out). */
   readonly amount: number;
-  readonly text: string;
-}
+};
 
 const PLACE_TOLERANCE = 0.12;
 const KEY_TOLERANCE_STOPS = 0.2;
@@ -43,7 +51,7 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
         lightId: most?.lightId ?? null,
         byLightId: null,
         amount: -probe.headroom.stops,
-        text: `${probe.name} still clips ${(-probe.headroom.stops).toFixed(1)} stop${most ? `, mostly by ${most.name}` : ''}.`,
+        place: probe.name,
       });
     }
   }
@@ -54,7 +62,8 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
       lightId: null,
       byLightId: null,
       amount: missing,
-      text: `Edge contrast against the backdrop is only ${readings.separation.toFixed(2)}; ${goals.separation.toFixed(2)} is wanted.`,
+      now: readings.separation,
+      wanted: goals.separation,
     });
   }
   return limits.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || b.amount - a.amount);
@@ -72,56 +81,24 @@ const ORDER: readonly LimitKind[] = [
 ];
 
 function keyLimit(goals: Goals, off: number): Limit {
-  const text = Number.isFinite(off)
-    ? `The face meters ${formatStops(goals.keyStops + off)}, ${Math.abs(off).toFixed(1)} ${off < 0 ? 'under' : 'over'} what the brief asks.`
-    : 'No light reaches the key side of the face.';
-  return { kind: 'key', lightId: null, byLightId: null, amount: Math.abs(off), text };
+  return { kind: 'key', lightId: null, byLightId: null, amount: Math.abs(off), stops: goals.keyStops + off, isUnder: off < 0 };
 }
 
 function lightLimit(goals: Goals, reading: LightReading, l: number, aim: number, place: number | null): Limit | null {
   const light = goals.scene.look.lights[l]!;
+  const { verdict, window } = reading;
   const base = { lightId: light.id, byLightId: null };
-  if (reading.stops === -Infinity) return { ...base, kind: 'unreached', amount: 0, text: reading.verdict.text };
+  if (reading.stops === -Infinity) return { ...base, kind: 'unreached', amount: 0, verdict };
   if (reading.isWhite) return null;
-  if (!reading.window || place === null) {
+  if (!window || place === null) {
     const best = reading.best?.vividness ?? 0;
-    return {
-      ...base,
-      kind: 'washed-out',
-      byLightId: reading.spoiler?.lightId ?? null,
-      amount: 1 - best,
-      text: `${light.name}: ${lower(reading.verdict.text)}`,
-    };
+    return { ...base, kind: 'washed-out', byLightId: reading.spoiler?.lightId ?? null, amount: 1 - best, verdict };
   }
-  const lacking = (aim - place) * (reading.window.highStops - reading.window.lowStops);
+  const lacking = (aim - place) * (window.highStops - window.lowStops);
+  const amount = Math.abs(lacking);
   if (Math.abs(aim - place) <= PLACE_TOLERANCE) return null;
-  if (light.locked) {
-    return {
-      ...base,
-      kind: 'locked',
-      amount: Math.abs(lacking),
-      text: `${light.name} is locked ${Math.abs(lacking).toFixed(1)} ${lacking > 0 ? 'under' : 'over'} its aim.`,
-    };
-  }
-  if (lacking > 0 && light.powerStops > -AT_END_STOPS) {
-    return {
-      ...base,
-      kind: 'out-of-power',
-      amount: lacking,
-      text: `${light.name} is at full power, ${lacking.toFixed(1)} stops short of its aim.`,
-    };
-  }
-  if (lacking < 0 && light.powerStops < light.fixture.minStops + AT_END_STOPS) {
-    return {
-      ...base,
-      kind: 'lowest-power',
-      amount: -lacking,
-      text: `${light.name} is at its lowest power, still ${(-lacking).toFixed(1)} stops over its aim.`,
-    };
-  }
+  if (light.locked) return { ...base, kind: 'locked', amount, isUnder: lacking > 0 };
+  if (lacking > 0 && light.powerStops > -AT_END_STOPS) return { ...base, kind: 'out-of-power', amount };
+  if (lacking < 0 && light.powerStops < light.fixture.minStops + AT_END_STOPS) return { ...base, kind: 'lowest-power', amount };
   return null;
-}
-
-function lower(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }

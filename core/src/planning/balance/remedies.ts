@@ -24,7 +24,7 @@ import type { BalanceOptions } from './objective';
 /** Something to do about what limits a look, tried with all powers solved anew. */
 export interface Remedy extends Proposal {
   /** What it is for. */
-  readonly limit: string;
+  readonly limit: Limit;
   /** Share of the way to the aims that it closes, 0 to 1. */
   readonly nearer: number;
 }
@@ -47,7 +47,7 @@ export function remediesFor(unsolved: Look, kit: readonly KitEntry[]): Remedy[] 
   const supply = supplyOf(look, kit);
   const before = objective.after;
   const proposals = limits.flatMap((limit) =>
-    proposalsFor(look, readings, limit, supply).map((proposal) => ({ ...proposal, limit: limit.text })),
+    proposalsFor(look, readings, limit, supply).map((proposal) => ({ ...proposal, limit })),
   );
   const seen = new Set<string>();
   return ranked(proposals, (tried) => bestObjective(tried, QUICK), { before, worth: WORTH, effortWeight: EFFORT_WEIGHT })

@@ -1,5 +1,4 @@
 import type { KitEntry } from '../../catalogue/kit-schema';
-import { formatStops } from '../../exposure/stops';
 import type { Look } from '../../document/schema';
 import { distanceTimes, grids, otherGels } from '../proposals/of-light';
 import { apertureBy, isoBy, ndBy, shutterBy } from '../proposals/of-whole';
@@ -75,12 +74,4 @@ function movesOf(look: Look, freedom: Freedom, supply: Supply): Proposal[] {
       ...(freedom.gels && light.gels.length === 1 ? otherGels(look, light, supply) : []),
     ]),
   ];
-}
-
-/** One or two sentences on what a wide balance did. */
-export function wideSummary({ changes, powersOnly, objective, result }: WideBalance): string {
-  const moved = result.changes.slice(0, 3).map(({ name, deltaStops }) => `${name} ${formatStops(deltaStops)}`);
-  const gained = powersOnly > 0 ? Math.round(100 * (1 - objective / powersOnly)) : 0;
-  const what = changes.length ? `${changes.map(({ text }) => text).join('; ')}. ` : 'Nothing but powers was worth changing. ';
-  return `${what}${moved.length ? `Powers: ${moved.join(', ')}. ` : ''}${changes.length ? `${gained} % nearer to the aims than by powers alone.` : ''}`.trim();
 }

@@ -1,0 +1,99 @@
+import { demoLooks } from '@fulgent/core/demo';
+import type { Look } from '@fulgent/core/document';
+import { continuity, type ContinuityItem } from '@fulgent/core/planning';
+import { bracketWords, continuityWords, lowered, percentWords, stopsWords, turnWords } from '../src';
+
+describe('a bracket', () => {
+  it.each([
+    [{ kind: 'one-frame' }, 'Rim: one frame is no bracket; take one a stop under and one a stop over.'],
+    [{ kind: 'begin-lower' }, 'Rim: its place clips or is not read in every frame; begin lower.'],
+    [{ kind: 'highest', bestStops: 0 }, 'Rim: strongest at 0.0, the highest of these; there is room above.'],
+    [{ kind: 'lowest', bestStops: -1 }, 'Rim: strongest at -1.0, the lowest of these; try lower still.'],
+    [{ kind: 'pales-above', bestStops: 0.3 }, 'Rim: strongest at +0.3; higher it pales.'],
+    [
+      { kind: 'clips-above', bestStops: 0, aboveStops: 1, clipped: 0.25 },
+      'Rim: strongest at 0.0; at +1.0 25 % of its place clips.',
+    ],
+  ] as const)('%j', (finding, words) => {
+    expect(bracketWords('Rim', finding)).toBe(words);
+  });
+});
+
+describe('how far a person may turn', () => {
+  it('says which light gives way, or what the face gets', () => {
+    expect(turnWords({ name: 'Rim', verdict: { kind: 'unreached', place: 'Hair edge, left' } })).toBe(
+      'Rim: Does not reach the hair edge, left: move or turn it.',
+    );
+    expect(turnWords({ keyChangeStops: -0.64 })).toBe('The face gets 0.6 stop darker.');
+    expect(turnWords({ keyChangeStops: 1.2 })).toBe('The face gets 1.2 stops brighter.');
+  });
+});
+
+describe('two shots of one scene', () => {
+  const [poster] = demoLooks() as [Look];
+
+  it.each([
+    [
+      { kind: 'level', alarm: true, first: 0, second: 1 },
+      ['Face over the meter', '0.0', '+1.0', '1.0 stops brighter in the second'],
+    ],
+    [
+      { kind: 'level', alarm: true, first: 0, second: -Infinity },
+      ['Face over the meter', '0.0', 'none', 'one of them has no light on the face'],
+    ],
+    [
+      { kind: 'ratio', alarm: false, first: 2, second: 1.6 },
+      ['Key side over shadow side', '+2.0', '+1.6', 'the ratio moves 0.4 stops'],
+    ],
+    [{ kind: 'white', alarm: true, first: 5600, second: 4000, byMired: 71.4 }, ['White', '5600 K', '4000 K', '71 mired apart']],
+    [
+      {
+        kind: 'colour',
+        alarm: true,
+        place: 'Backdrop',
+        first: '#102030',
+        second: '#203010',
+        hueDeg: -31.6,
+        chroma: 0.1,
+        turns: true,
+      },
+      ['Backdrop', '#102030', '#203010', 'the hue turns 32°'],
+    ],
+    [
+      {
+        kind: 'colour',
+        alarm: false,
+        place: 'Backdrop',
+        first: '#102030',
+        second: '#102031',
+        hueDeg: 2,
+        chroma: -0.021,
+        turns: false,
+      },
+      ['Backdrop', '#102030', '#102031', 'chroma -0.02'],
+    ],
+  ] as readonly (readonly [ContinuityItem, readonly string[]])[])('%j', (item, [what, first, second, text]) => {
+    expect(continuityWords(item)).toEqual({ what, first, second, text });
+  });
+
+  it('of the demo read without a gap', () => {
+    const other = { ...poster, lights: poster.lights.map((light) => ({ ...light, on: light.role !== 'key' })) };
+    for (const item of continuity(poster, other))
+      for (const text of Object.values(continuityWords(item))) expect(text).not.toMatch(/NaN|undefined|Infinity/);
+  });
+});
+
+describe('figures in a sentence', () => {
+  it('have one form', () => {
+    expect([stopsWords(0.04), stopsWords(-1), stopsWords(1.04), stopsWords(1.05), stopsWords(-2.5)]).toEqual([
+      '0.0 stop',
+      '1.0 stop',
+      '1.0 stop',
+      '1.1 stops',
+      '2.5 stops',
+    ]);
+    expect([percentWords(0.005), percentWords(1)]).toEqual(['1 %', '100 %']);
+    expect(lowered('Washed out')).toBe('washed out');
+    expect(lowered('')).toBe('');
+  });
+});
