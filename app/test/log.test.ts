@@ -122,14 +122,18 @@ describe('the code to scan', () => {
 });
 
 describe('what a frame says in a line', () => {
-  const light = { lightId: 'a', name: 'Key', offStops: 0.4, uncertainStops: 0.1, unseen: false, isOff: true, text: 'Key: over.' };
+  const light = { lightId: 'a', name: 'Key', offStops: 0.4, uncertainStops: 0.1, unseen: false, isOff: true, asPlanned: false };
   const read = (lights: readonly (typeof light)[]): FrameRecord => ({
     ...frame(),
     reading: { comparison: { patches: [], lights, ambientStops: null, overallStops: 0 } } as unknown as FrameRecord['reading'],
   });
   it.each([
-    ['the light that is furthest off', read([light, { ...light, text: 'Rim: under.', offStops: -0.9 }]), 'Rim: under. 1 more.'],
-    ['the only one', read([light]), 'Key: over.'],
+    [
+      'the light that is furthest off',
+      read([light, { ...light, name: 'Rim', offStops: -0.9 }]),
+      'Rim: 0.9 under the plan; +0.9 brings it there. 1 more.',
+    ],
+    ['the only one', read([light]), 'Key: 0.4 over the plan; -0.4 brings it there.'],
     ['none off', read([{ ...light, isOff: false }]), 'As planned.'],
     ['none seen', read([{ ...light, isOff: false, unseen: true }]), null],
     ['not yet measured', frame(), 'Measuring…'],

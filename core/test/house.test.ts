@@ -19,7 +19,7 @@ const FILES = {
   longOnServer: ['server/src/made-up.ts', longFunction()],
   sentence: [
     'core/src/vivid/made-up.ts',
-    "export const a = 'Too dark to read.';\nexport const b = (n: number) => `Lower it by ${n} stops now.`;\nexport const c = 'face-key';\n",
+    "export const a = 'Too dark to read.';\nexport const b = (n: number) => `Lower it by ${n} stops for now.`;\nexport const c = 'face-key';\n",
   ],
   error: ['core/src/vivid/made-up.ts', "export const e = new Error('The stops must be a number.');\n"],
   // What the file that it imports imports in turn.

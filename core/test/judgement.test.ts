@@ -58,9 +58,10 @@ describe('building a look up', () => {
       expect(step.togetherStops).toBeCloseTo(evaluate(so).probes.find(({ id }) => id === zone)!.stops, 9);
       expect(step.aloneStops).toBeLessThanOrEqual(step.togetherStops + 1e-9);
     }
-    expect(run[0]!.watch.join(' ')).toMatch(/Catchlight in the upper half of the eye, left/);
-    expect(run[1]!.watch.join(' ')).toMatch(/Edge against the backdrop/);
-    expect(buildRun(nocturneLooks()[0]!)[0]!.watch.join(' ')).not.toMatch(/Catchlight/);
+    expect(run[0]!.watch).toContainEqual({ kind: 'catchlight', at: 'upper', side: 'left' });
+    expect(run[1]!.watch).toContainEqual({ kind: 'edge', apart: run[1]!.separation, isEnough: expect.any(Boolean) });
+    for (const look of nocturneLooks())
+      for (const { watch } of buildRun(look)) expect(watch.map(({ kind }) => kind)).not.toContain('catchlight');
   });
 
   it('a trial is a stop down and up, and says where the fixture ends', () => {

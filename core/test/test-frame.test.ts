@@ -183,7 +183,7 @@ describe('a frame held against the plan', () => {
     const patches = shotOf(poster).filter(({ probe }) => only.some((mark) => mark.probe === probe));
     const rim = compareFrame(poster, patches).lights.find(({ lightId }) => lightId === 'rim-left')!;
     expect(rim.unseen).toBe(true);
-    expect(rim.text).toMatch(/alone/);
+    expect(rim.isOff).toBe(false);
   });
 
   it.each([0, 0.03, 0.08, 0.2])('estimates a leak of %f from the light alone', (leak) => {
@@ -195,7 +195,6 @@ describe('a frame held against the plan', () => {
     )!;
     expect(found.leak).toBeCloseTo(leak, 1.7);
     expect(found.misfit).toBeLessThan(0.02);
-    expect(found.text).toMatch(leak < 0.01 ? /holds/ : /Tape its edges/);
   });
 
   it('knows when it cannot say: no gel, no patch', () => {

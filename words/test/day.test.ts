@@ -1,7 +1,16 @@
 import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import { continuity, type ContinuityItem } from '@fulgent/core/planning';
-import { bracketWords, continuityWords, lowered, percentWords, stopsWords, turnWords } from '../src';
+import {
+  bracketWords,
+  continuityWords,
+  leakWords,
+  lightDifferenceWords,
+  lowered,
+  percentWords,
+  stopsWords,
+  turnWords,
+} from '../src';
 
 describe('a bracket', () => {
   it.each([
@@ -95,5 +104,44 @@ describe('figures in a sentence', () => {
     expect([percentWords(0.005), percentWords(1)]).toEqual(['1 %', '100 %']);
     expect(lowered('Washed out')).toBe('washed out');
     expect(lowered('')).toBe('');
+  });
+});
+
+describe('a test frame against its plan', () => {
+  const light = {
+    lightId: 'rim',
+    name: 'Rim',
+    offStops: -0.64,
+    uncertainStops: 0.1,
+    unseen: false,
+    isOff: true,
+    asPlanned: false,
+  };
+
+  it.each([
+    [light, 'Rim: 0.6 under the plan; +0.6 brings it there.'],
+    [{ ...light, offStops: 0.5 }, 'Rim: 0.5 over the plan; -0.5 brings it there.'],
+    [{ ...light, isOff: false }, 'Rim: as planned, as far as the frame tells.'],
+    [{ ...light, isOff: false, asPlanned: true, offStops: 0.1 }, 'Rim: as planned.'],
+    [{ ...light, unseen: true }, 'Rim: the frame hardly shows it. Take one with it alone.'],
+  ])('%j', (one, words) => {
+    expect(lightDifferenceWords(one)).toBe(words);
+  });
+
+  const estimate = { lightId: 'rim', probe: 'hair-left', leak: 0.004, planned: 0, misfit: 0.01 };
+  it.each([
+    [estimate, 'Rim: the gel holds; 0.4 % passes beside it.'],
+    [
+      { ...estimate, leak: 0.21 },
+      'Rim: 21 % passes beside the gel. Tape its edges, close the gaps, black off the rest of the face.',
+    ],
+    // What was planned needs no tape.
+    [{ ...estimate, leak: 0.205, planned: 0.2 }, 'Rim: the gel holds; 21 % passes beside it.'],
+    [
+      { ...estimate, misfit: 0.08 },
+      'Rim: its colour is none that gel and leak can make; look for spill, another gel, or another white balance.',
+    ],
+  ])('%j', (one, words) => {
+    expect(leakWords('Rim', one)).toBe(words);
   });
 });

@@ -15,6 +15,7 @@ import {
   solveRatio,
 } from '@fulgent/core/exposure';
 import { practical } from '@fulgent/core/source';
+import { lampCautions } from '@fulgent/words';
 import { View } from 'react-native';
 import { APERTURES } from '../look/numbers';
 import { percent } from '../look/words';
@@ -387,7 +388,7 @@ export function PracticalTool() {
         value={answer.refused ? 'Refused: over its rating' : `${formatStops(answer.netStops)} against the lamp before`}
         text={`${Math.round(answer.cctK)} K, ${Math.round(answer.warmerMired)} mired warmer than at full: ${formatStops(answer.gainedStops)} by watts, ${formatStops(answer.dimmedStops)} dimmed${diffusion ? `, ${formatStops(-diffusion)} diffused` : ''}.`}
       >
-        {answer.cautions.map((caution) => (
+        {lampCautions(answer).map((caution) => (
           <Text key={caution} size="label" weight={answer.refused ? 'medium' : 'regular'}>
             {caution}
           </Text>

@@ -1,6 +1,7 @@
 import type { BuildOrder, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { buildOrder, netTrims, withOnly, type BuildStep as Step } from '@fulgent/core/planning';
+import { watchWords } from '@fulgent/words';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
@@ -170,7 +171,7 @@ function StepCard({
       </Text>
       {step.watch.length ? (
         <View style={{ gap: SPACE.xs }} testID="watch">
-          {step.watch.map((text) => (
+          {step.watch.map(watchWords).map((text) => (
             <View key={text} style={styles.watch}>
               <View style={styles.dot} />
               <Text size="label" style={{ flex: 1 }}>

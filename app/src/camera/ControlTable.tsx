@@ -1,4 +1,5 @@
 import { CONTROL_EFFECTS, formatStops } from '@fulgent/core/exposure';
+import { CONTROL_WORDS } from '@fulgent/words';
 import { Table } from '../ui/Table';
 
 const figure = (stops: number) => (stops ? formatStops(stops) : '0');
@@ -9,10 +10,10 @@ export function ControlTable() {
     <Table
       label="What each control moves, for one stop"
       columns={['One stop of', 'Flash', 'Continuous', 'Ambient']}
-      rows={CONTROL_EFFECTS.map(({ control, flash, continuous, ambient, reason }) => ({
+      rows={CONTROL_EFFECTS.map(({ control, flash, continuous, ambient }) => ({
         id: control,
-        cells: [control, figure(flash), figure(continuous), figure(ambient)],
-        note: reason,
+        cells: [CONTROL_WORDS[control].name, figure(flash), figure(continuous), figure(ambient)],
+        note: CONTROL_WORDS[control].reason,
       }))}
     />
   );

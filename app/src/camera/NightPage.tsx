@@ -1,6 +1,7 @@
 import type { Ambient, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { DayForNight, NightLight, NightReading } from '@fulgent/core/planning';
+import { nightWords } from '@fulgent/words';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { WHITES_K } from '../look/numbers';
@@ -76,7 +77,8 @@ export function NightPage({ look }: { readonly look: Look }) {
                 {light.name}: {reads(light)}
               </Text>
               <Text size="label" quiet>
-                {formatStops(light.stopsBefore)} to {formatStops(light.stopsAfter)} from mid-grey as it is set. {light.remedy}
+                {formatStops(light.stopsBefore)} to {formatStops(light.stopsAfter)} from mid-grey as it is set.{' '}
+                {nightWords(light.remedy)}
               </Text>
             </View>
           </View>

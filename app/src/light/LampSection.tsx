@@ -1,6 +1,7 @@
 import type { Light, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { lampCautionKey, readLamp } from '@fulgent/core/planning';
+import { lampCautions } from '@fulgent/words';
 import { View } from 'react-native';
 import { acknowledge, changeLight } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';
@@ -88,7 +89,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
       {answer.refused ? (
         <View style={styles.stop} role="alert" testID="lamp-stop">
           <Text weight="strong">Stop: over the rating of its holder</Text>
-          {answer.cautions.map((caution) => (
+          {lampCautions(answer).map((caution) => (
             <Text key={caution} size="label">
               {caution}
             </Text>
@@ -102,7 +103,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
           )}
         </View>
       ) : (
-        answer.cautions.map((caution) => (
+        lampCautions(answer).map((caution) => (
           <Text key={caution} size="label" quiet>
             {caution}
           </Text>

@@ -3,7 +3,7 @@ import { ROLES, type KeyLevel, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { openLampStops } from '@fulgent/core/planning';
 import type { LightReading, Readings } from '@fulgent/core/scene';
-import { balanceWords, limitWords, verdictWords } from '@fulgent/words';
+import { balanceWords, lampCautions, limitWords, verdictWords } from '@fulgent/words';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -146,7 +146,7 @@ function BalanceBar() {
     : lampStop
       ? {
           light: lampStop.light,
-          reason: lampStop.answer.cautions[0] ?? '',
+          reason: lampCautions(lampStop.answer)[0] ?? '',
           remedy: 'Fit a smaller lamp, or accept the risk at the light, then balance.',
         }
       : undefined;

@@ -2,6 +2,7 @@ import { BLACK_STOPS, type FrameNotes, type FrameReading, type FrameRecord } fro
 import { LIMITS, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { Mark } from '@fulgent/core/picture';
+import { leakWords, lightDifferenceWords } from '@fulgent/words';
 import { useLocalSearchParams, useRouter, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -171,7 +172,7 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
             const loud = light.isOff;
             return (
               <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
-                <Text weight={loud ? 'strong' : 'regular'}>{light.text}</Text>
+                <Text weight={loud ? 'strong' : 'regular'}>{lightDifferenceWords(light)}</Text>
                 {loud && !frame.notes.graded && look.lights.some(({ id }) => id === light.lightId) ? (
                   <View style={{ flexDirection: 'row' }}>
                     <Button
@@ -190,7 +191,9 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
               </View>
             );
           })}
-          {leak ? <Text testID="leak">{leak.text}</Text> : null}
+          {leak ? (
+            <Text testID="leak">{leakWords(look.lights.find(({ id }) => id === leak.lightId)?.name ?? leak.lightId, leak)}</Text>
+          ) : null}
         </Section>
       ) : null}
       {comparison && comparison.patches.length > 0 && frame.kind !== 'black' ? (

@@ -1,4 +1,5 @@
 import type { FrameReading, FrameRecord } from '@fulgent/core/day';
+import { lightDifferenceWords } from '@fulgent/words';
 import useSWR, { type SWRResponse } from 'swr';
 import { api } from '../api/client';
 
@@ -37,6 +38,6 @@ export function readingLine({ kind, reading, notes }: FrameRecord): string | nul
   if (!reading.comparison || notes.graded) return null;
   const off = reading.comparison.lights.filter(({ isOff }) => isOff);
   const [worst] = [...off].sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops));
-  if (worst) return off.length > 1 ? `${worst.text} ${off.length - 1} more.` : worst.text;
+  if (worst) return `${lightDifferenceWords(worst)}${off.length > 1 ? ` ${off.length - 1} more.` : ''}`;
   return reading.comparison.lights.some(({ unseen }) => !unseen) ? 'As planned.' : null;
 }

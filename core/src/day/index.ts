@@ -3,7 +3,7 @@ export { readBracket, type Bracket, type BracketFrame, type BracketStep, type Br
 export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './frame/compare';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './frame/drawing';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
-export { leakIn, type LeakEstimate } from './frame/leak';
+export { LEAK_MISFIT, leakIn, type LeakEstimate } from './frame/leak';
 export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './frame/marks';
 export {
   BLACK_STOPS,

@@ -14,7 +14,7 @@ export {
   stopsOverMeter,
   type ExposureSettings,
 } from './meter';
-export { CONTROL_EFFECTS, dragShutter, solveRatio, type RatioAnswer } from './mixed';
+export { CONTROL_EFFECTS, dragShutter, solveRatio, type Control, type RatioAnswer } from './mixed';
 export { APERTURES, ISOS, SHUTTERS, nearestMarked } from './series';
 export { formatFlashPower, formatPercent, formatShutter, formatStops } from './stops';
 export { sunOnWindow, type SunAnswer, type SunQuestion } from './sun';

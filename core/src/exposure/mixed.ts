@@ -1,29 +1,26 @@
 import { requireNumber } from '../errors';
 import { checkExposureSettings, continuousLuxSeconds, stopsOverMeter, type ExposureSettings } from './meter';
 
-/** What one control does to each kind of light, and why. Stops for a change of one stop brighter. */
+export const CONTROLS = ['aperture', 'iso', 'nd', 'shutter', 'flash-power', 'dimmer'] as const;
+export type Control = (typeof CONTROLS)[number];
+
+/** What one control does to each kind of light: stops for a change of one stop brighter. */
 export interface ControlEffect {
-  readonly control: string;
-  readonly flash: number;
-  readonly continuous: number;
-  readonly ambient: number;
-  readonly reason: string;
+  readonly control: Control;
+  readonly flash: 0 | 1;
+  readonly continuous: 0 | 1;
+  readonly ambient: 0 | 1;
 }
 
 /** The law of mixed light: only what differs between the columns changes a ratio. */
 export const CONTROL_EFFECTS: readonly ControlEffect[] = [
-  { control: 'Aperture', flash: 1, continuous: 1, ambient: 1, reason: 'Lets in more of everything: only the level moves.' },
-  { control: 'ISO', flash: 1, continuous: 1, ambient: 1, reason: 'Lifts everything alike, ambient with it.' },
-  { control: 'ND on the lens', flash: 1, continuous: 1, ambient: 1, reason: 'Dims everything equally.' },
-  {
-    control: 'Shutter',
-    flash: 0,
-    continuous: 1,
-    ambient: 1,
-    reason: 'A flash is over long before the shutter closes: only the shutter changes the ratio.',
-  },
-  { control: 'Flash power', flash: 1, continuous: 0, ambient: 0, reason: 'Moves flash alone.' },
-  { control: 'Dimmer', flash: 0, continuous: 1, ambient: 0, reason: 'Moves that light alone.' },
+  { control: 'aperture', flash: 1, continuous: 1, ambient: 1 },
+  { control: 'iso', flash: 1, continuous: 1, ambient: 1 },
+  { control: 'nd', flash: 1, continuous: 1, ambient: 1 },
+  // A flash is over long before the shutter closes.
+  { control: 'shutter', flash: 0, continuous: 1, ambient: 1 },
+  { control: 'flash-power', flash: 1, continuous: 0, ambient: 0 },
+  { control: 'dimmer', flash: 0, continuous: 1, ambient: 0 },
 ];
 
 export interface RatioLimits {

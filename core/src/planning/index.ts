@@ -8,7 +8,17 @@ export { sensitivities, whiteCosts, type Sensitivity, type WhiteCost } from './b
 export { balanceWide, type Freedom, type WideBalance } from './balance/wide';
 export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
 export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
-export { buildOrder, buildRun, pockets, trials, withOnly, type BuildStep, type Pocket, type Trial } from './build/run';
+export {
+  buildOrder,
+  buildRun,
+  pockets,
+  trials,
+  withOnly,
+  type BuildStep,
+  type Watch,
+  type Pocket,
+  type Trial,
+} from './build/run';
 export {
   GONE_STOPS,
   TARGET_TOLERANCE_STOPS,
@@ -25,7 +35,7 @@ export {
 } from './capture/ambient';
 export { AMBIENT_PRESETS, type AmbientPreset } from './capture/ambient-presets';
 export { judgeFrame, measureFrame, proofIsCurrent, type FrameMeasure, type FrameVerdict } from './capture/black-frame';
-export { dayForNight, type DayForNight, type NightLight, type NightReading } from './capture/day-for-night';
+export { dayForNight, type DayForNight, type NightLight, type NightReading, type NightRemedy } from './capture/day-for-night';
 export { readDrag, type DragReading, type DragZone } from './capture/drag';
 export { lampCautionKey, openLampStops, readLamp } from './capture/lamps';
 export {

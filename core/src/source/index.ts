@@ -1,4 +1,4 @@
 /** What leaves a lamp. */
-export { practical, type PracticalAnswer } from './practical';
+export { practical, type LampCaution, type PracticalAnswer } from './practical';
 export { LIGHT_PRESETS, presetSource } from './presets';
 export { daylightSource, filamentKelvin, planckSource, sampledSource, tungstenSource, whiteLedSource } from './source';

@@ -16,6 +16,9 @@ export interface PracticalInput {
   readonly diffusionStops: number;
 }
 
+/** What somebody must know before a lamp is fitted. The last always holds. */
+export type LampCaution = 'over-rating' | 'diffusion-heat' | 'local-codes';
+
 export interface PracticalAnswer {
   /** The lamp exceeds the rating of its holder: refused until somebody who may decide has decided. */
   readonly refused: boolean;
@@ -28,7 +31,7 @@ export interface PracticalAnswer {
   readonly warmerMired: number;
   /** Gained, dimmed and diffused together. */
   readonly netStops: number;
-  readonly cautions: readonly string[];
+  readonly cautions: readonly LampCaution[];
 }
 
 /** A lamp in the picture: what fits its holder, what dimming does to its colour (T = T0 Y^(0.42 / 3.4)), what light is left. */
@@ -43,16 +46,10 @@ export function practical(input: PracticalInput): PracticalAnswer {
   const gainedStops = Math.log2(input.fittedW / input.beforeW);
   const dimmedStops = Math.log2(input.level);
   const cctK = filamentKelvin(input.fullK, input.level);
-  const cautions = [
-    ...(overW > 0
-      ? [
-          `The lamp is ${overW} W over what its holder is rated for: holder, shade and cloth can burn. Take a smaller lamp, or a fitting made for it.`,
-        ]
-      : []),
-    ...(input.diffusionStops > 0
-      ? ['Diffusion near a hot lamp must be made for heat, with air round it; do not leave it unattended.']
-      : []),
-    'Local codes and licensed practice decide what may be fitted.',
+  const cautions: LampCaution[] = [
+    ...(overW > 0 ? (['over-rating'] as const) : []),
+    ...(input.diffusionStops > 0 ? (['diffusion-heat'] as const) : []),
+    'local-codes',
   ];
   return {
     refused: overW > 0,

@@ -2,7 +2,6 @@ import { invertCurve, linearOutputInto } from '../../camera/camera';
 import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabDistance, oklabOf } from '../../colour/oklab';
 import { hexOfLinear } from '../../colour/rgb';
-import { formatStops } from '../../exposure/stops';
 import { AMBIENT_ID, compileScene, type Scene } from '../../scene/compile';
 import type { Look } from '../../document/schema';
 import { gaussNewton } from '../learn/gauss-newton';
@@ -36,7 +35,8 @@ export interface LightDifference {
   readonly unseen: boolean;
   /** Off by more than the frame leaves open: worth a walk to the light. */
   readonly isOff: boolean;
-  readonly text: string;
+  /** Within what anybody would call as planned, whatever the frame leaves open. */
+  readonly asPlanned: boolean;
 }
 
 export interface FrameComparison {
@@ -156,17 +156,11 @@ function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 
         uncertainStops: deviations[i]!,
         unseen,
         isOff,
-        text: lightText(light.name, values[i]!, unseen, isOff),
+        asPlanned: Math.abs(values[i]!) < WORTH_SAYING,
       },
     ];
   });
   const ambientAt = active.findIndex((l) => scene.lights[l]!.id === AMBIENT_ID);
   const hasAmbient = ambientAt >= 0 && rows.some(({ parts }) => parts[ambientAt]! > LOWEST);
   return { lights, ambientStops: hasAmbient ? values[ambientAt]! : null };
-}
-
-function lightText(name: string, off: number, unseen: boolean, isOff: boolean): string {
-  if (unseen) return `${name}: the frame hardly shows it. Take one with it alone.`;
-  if (!isOff) return Math.abs(off) < WORTH_SAYING ? `${name}: as planned.` : `${name}: as planned, as far as the frame tells.`;
-  return `${name}: ${Math.abs(off).toFixed(1)} ${off > 0 ? 'over' : 'under'} the plan; ${formatStops(-off)} brings it there.`;
 }

@@ -14,11 +14,12 @@ export interface LeakEstimate {
   /** Share of the light that passes beside the gel, 0 to 1, and what the plan has. */
   readonly leak: number;
   readonly planned: number;
-  /** How far the frame's colour is from any mixture of gel and bare light; over 0.05 something else tints it. */
+  /** How far the frame's colour is from any mixture of gel and bare light; over `LEAK_MISFIT` something else tints it. */
   readonly misfit: number;
-  readonly text: string;
 }
 
+/** A colour that lies further off than this is none that gel and leak can make. */
+export const LEAK_MISFIT = 0.05;
 const MOST_LEAK = 0.6;
 const STEPS = 600;
 
@@ -63,7 +64,7 @@ export function leakIn(
     const misfit = Math.hypot(mixed.a - measured.a, mixed.b - measured.b);
     if (misfit < best.misfit) best = { leak, misfit };
   }
-  return { lightId, probe: light.zone, planned: light.leak, ...best, text: leakText(light.name, best, light.leak) };
+  return { lightId, probe: light.zone, planned: light.leak, ...best };
 }
 
 function sigmaOf(linear: readonly number[]): Sigma {
@@ -72,11 +73,3 @@ function sigmaOf(linear: readonly number[]): Sigma {
 
 /** Linear output needs no camera any more: only the 3x3 of a camera is looked at. */
 const IDENTITY = { matrix: Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1) };
-
-function leakText(name: string, { leak, misfit }: { leak: number; misfit: number }, planned: number): string {
-  const percent = `${(100 * leak).toFixed(leak < 0.1 ? 1 : 0)} %`;
-  if (misfit > 0.05)
-    return `${name}: its colour is none that gel and leak can make; look for spill, another gel, or another white balance.`;
-  if (leak - planned < 0.01) return `${name}: the gel holds; ${percent} passes beside it.`;
-  return `${name}: ${percent} passes beside the gel. Tape its edges, close the gaps, black off the rest of the face.`;
-}

@@ -1,4 +1,3 @@
-import { formatStops } from '../../exposure/stops';
 import { evaluate } from '../../scene/evaluate';
 import { veils } from '../../scene/in-view';
 import { reachTable } from '../../scene/spill';
@@ -36,8 +35,21 @@ export interface BuildStep {
   readonly vividness: number;
   /** Difference of the subject's edge from the backdrop, OKLab. */
   readonly separation: number;
-  readonly watch: readonly string[];
+  readonly watch: readonly Watch[];
 }
+
+/** What to look for at a step of the build. */
+export type Watch =
+  /** Where the light shows in the eye; behind it shows in none. */
+  | { readonly kind: 'catchlight'; readonly at: 'upper' | 'level' | 'low' | 'none'; readonly side: 'left' | 'right' }
+  | { readonly kind: 'nose-shadow'; readonly side: 'left' | 'right'; readonly isLong: boolean; readonly roundDeg: number }
+  | { readonly kind: 'fill-unseen' }
+  | { readonly kind: 'edge-cut-off' }
+  | { readonly kind: 'edge'; readonly apart: number; readonly isEnough: boolean }
+  | { readonly kind: 'backdrop-even' }
+  | { readonly kind: 'spill'; readonly place: string; readonly stops: number }
+  | { readonly kind: 'flare' }
+  | { readonly kind: 'clips'; readonly places: readonly string[] };
 
 /** A look in which only these lights burn. Ambient stays unless `dark`. */
 export function withOnly(look: Look, ids: readonly string[], dark = false): Look {
@@ -80,35 +92,54 @@ export function buildRun(look: Look): BuildStep[] {
   });
 }
 
-function watchList(look: Look, light: Light, readings: Readings, flareStops: number): string[] {
-  const out: string[] = [];
-  const face = look.subject.faceHeightM;
-  const person = look.subject.form !== 'bottle';
-  const [x, y, z] = light.position;
-  const rise = (Math.atan2(y - face, Math.hypot(x, z)) * 180) / Math.PI;
-  const aside = Math.round(Math.abs((Math.atan2(x, z) * 180) / Math.PI));
-  if (person && (light.role === 'key' || light.role === 'fill' || light.role === 'window')) {
-    const at = rise > 8 ? 'in the upper half of the eye' : rise < -8 ? 'low in the eye: it may look ghostly' : 'level in the eye';
-    out.push(z > 0 ? `Catchlight ${at}, ${x < 0 ? 'left' : 'right'}.` : 'No catchlight: it stands behind.');
-    out.push(
-      `Shadow of the nose falls to the ${x < 0 ? 'right' : 'left'}${rise > 45 ? ' and far down: raise the fill or lower the light' : ''}, ${aside}° round.`,
-    );
-  }
-  if (light.role === 'fill') out.push('It must not show itself: no second shadow, no second catchlight that asks why.');
-  if (light.role === 'rim' || light.role === 'hair' || light.role === 'kicker')
-    out.push(
-      rise < 0 && person
-        ? 'It stands under the eye line: shoulders and ears may cut it off.'
-        : `Edge against the backdrop: ${readings.separation.toFixed(2)} apart${readings.separation < look.brief.separation ? ', too little' : ''}.`,
-    );
-  if (light.role === 'background') out.push('Even across, or uneven on purpose? The Set shows its level.');
-  const rows = reachTable(look)[look.lights.findIndex(({ id }) => id === light.id)] ?? [];
-  const spill = rows.filter(({ verdict, share }) => verdict === 'strong' && share >= STRONG_SHARE);
-  for (const { name, stops } of spill.slice(0, 2)) out.push(`Spill on ${name.toLowerCase()}: ${formatStops(stops)}.`);
-  if (flareStops > FLARE_STOPS) out.push('It shines into the lens: wanted, or a flag beside the lens.');
+/** A light this much over or under the eyes is not level with them, degrees; over the second, the nose's shadow grows long. */
+const LEVEL_DEG = 8;
+const LONG_SHADOW_DEG = 45;
+
+function watchList(look: Look, light: Light, readings: Readings, flareStops: number): Watch[] {
+  const spill = (reachTable(look)[look.lights.findIndex(({ id }) => id === light.id)] ?? [])
+    .filter(({ verdict, share }) => verdict === 'strong' && share >= STRONG_SHARE)
+    .slice(0, 2);
   const clipped = readings.probes.filter(({ clipped: channels }) => channels.length > 0);
-  if (clipped.length) out.push(`Clips on ${clipped.map(({ name }) => name.toLowerCase()).join(', ')}.`);
-  return out;
+  return [
+    ...ofRole(look, light, readings),
+    ...spill.map(({ name, stops }): Watch => ({ kind: 'spill', place: name, stops })),
+    ...(flareStops > FLARE_STOPS ? [{ kind: 'flare' } as const] : []),
+    ...(clipped.length ? [{ kind: 'clips', places: clipped.map(({ name }) => name) } as const] : []),
+  ];
+}
+
+function ofRole({ subject, brief }: Look, { role, position }: Light, { separation }: Readings): Watch[] {
+  const [x, y, z] = position;
+  const isPerson = subject.form === 'person' || subject.form === 'seated';
+  const rise = (Math.atan2(y - subject.faceHeightM, Math.hypot(x, z)) * 180) / Math.PI;
+  const roundDeg = Math.abs((Math.atan2(x, z) * 180) / Math.PI);
+  const at = z <= 0 ? 'none' : rise > LEVEL_DEG ? 'upper' : rise < -LEVEL_DEG ? 'low' : 'level';
+  const inEyes: Watch[] = isPerson
+    ? [
+        { kind: 'catchlight', at, side: x < 0 ? 'left' : 'right' },
+        { kind: 'nose-shadow', side: x < 0 ? 'right' : 'left', isLong: rise > LONG_SHADOW_DEG, roundDeg },
+      ]
+    : [];
+  switch (role) {
+    case 'key':
+    case 'window':
+      return inEyes;
+    case 'fill':
+      return [...inEyes, { kind: 'fill-unseen' }];
+    case 'rim':
+    case 'hair':
+    case 'kicker':
+      return [
+        rise < 0 && isPerson
+          ? { kind: 'edge-cut-off' }
+          : { kind: 'edge', apart: separation, isEnough: separation >= brief.separation },
+      ];
+    case 'background':
+      return [{ kind: 'backdrop-even' }];
+    case 'practical':
+      return [];
+  }
 }
 
 /** The same light a stop down, as it is, and a stop up. */

@@ -13,6 +13,20 @@ export interface DayForNight extends White {
   readonly ndStops: number;
 }
 
+/** What a light can do to follow the density. */
+export type NightRemedy =
+  | { readonly kind: 'stays' }
+  | { readonly kind: 'power'; readonly dial: string }
+  /** Lamps that stand in the picture: the one that would do, and what its holder is rated for where it is over that; null where no lamp does. */
+  | {
+      readonly kind: 'lamp';
+      readonly shortStops: number;
+      readonly lampW: number | null;
+      readonly overRatedW: number | null;
+    }
+  /** Share of its distance at which it would do. */
+  | { readonly kind: 'nearer'; readonly shortStops: number; readonly distanceShare: number };
+
 /** What becomes of one light. */
 export interface NightLight {
   readonly lightId: string;
@@ -27,7 +41,7 @@ export interface NightLight {
   /** Stops it lacks, at full power, to be where it was; 0 where it can follow. */
   readonly shortStops: number;
   /** What would do: a power, a lamp, a distance. */
-  readonly remedy: string;
+  readonly remedy: NightRemedy;
   /** Its power where it can follow, stops under full. */
   readonly powerStops: number;
 }
@@ -111,17 +125,13 @@ interface Seen {
   readonly ambient: ReturnType<typeof readAmbient>;
 }
 
-function remedyFor(light: Light, moved: number, short: number, powerStops: number): string {
-  if (Math.abs(moved) < 0.05) return 'Stays as it is.';
-  if (short <= 0.05) return `Set it to ${formatPower(light.fixture, powerStops)}.`;
-  if (light.lamp) {
-    const needed = light.lamp.fittedW * 2 ** short;
-    const lamp = LAMP_W.find((watts) => watts >= needed * 0.95);
-    if (!lamp) return `${short.toFixed(1)} short at full: more than a lamp can give. Light its place from outside the picture.`;
-    const over = lamp > light.lamp.ratedW ? `, over the ${light.lamp.ratedW} W its holder is rated for` : '';
-    return `${short.toFixed(1)} short at full: a ${lamp} W lamp would do${over}.`;
-  }
-  return `${short.toFixed(1)} short at full: bring it to ${Math.round(100 * 2 ** (-short / 2))} % of its distance, take a stronger lamp, or less density.`;
+function remedyFor(light: Light, moved: number, shortStops: number, powerStops: number): NightRemedy {
+  if (Math.abs(moved) < 0.05) return { kind: 'stays' };
+  if (shortStops <= 0.05) return { kind: 'power', dial: formatPower(light.fixture, powerStops) };
+  if (!light.lamp) return { kind: 'nearer', shortStops, distanceShare: 2 ** (-shortStops / 2) };
+  const { fittedW, ratedW } = light.lamp;
+  const lampW = LAMP_W.find((watts) => watts >= fittedW * 2 ** shortStops * 0.95) ?? null;
+  return { kind: 'lamp', shortStops, lampW, overRatedW: lampW !== null && lampW > ratedW ? ratedW : null };
 }
 
 /** Mired that a white moves by, for words: positive is a cooler picture. */

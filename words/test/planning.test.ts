@@ -1,0 +1,68 @@
+import { CONTROL_EFFECTS } from '@fulgent/core/exposure';
+import { nightOvenLooks } from '@fulgent/core/demo';
+import { buildRun, type NightRemedy, type Watch } from '@fulgent/core/planning';
+import { practical } from '@fulgent/core/source';
+import { CONTROL_WORDS, lampCautions, nightWords, watchWords } from '../src';
+
+describe('the day made a night', () => {
+  it.each([
+    [{ kind: 'stays' }, 'Stays as it is.'],
+    [{ kind: 'power', dial: '1/4' }, 'Set it to 1/4.'],
+    [
+      { kind: 'nearer', shortStops: 2, distanceShare: 0.5 },
+      '2.0 short at full: bring it to 50 % of its distance, take a stronger lamp, or less density.',
+    ],
+    [{ kind: 'lamp', shortStops: 1, lampW: 100, overRatedW: null }, '1.0 short at full: a 100 W lamp would do.'],
+    [
+      { kind: 'lamp', shortStops: 3, lampW: 500, overRatedW: 60 },
+      '3.0 short at full: a 500 W lamp would do, over the 60 W its holder is rated for.',
+    ],
+    [
+      { kind: 'lamp', shortStops: 6, lampW: null, overRatedW: null },
+      '6.0 short at full: more than a lamp can give. Light its place from outside the picture.',
+    ],
+  ] as readonly (readonly [NightRemedy, string])[])('%j', (remedy, words) => {
+    expect(nightWords(remedy)).toBe(words);
+  });
+});
+
+describe('what to look for while building', () => {
+  it.each([
+    [{ kind: 'catchlight', at: 'upper', side: 'left' }, 'Catchlight in the upper half of the eye, left.'],
+    [{ kind: 'catchlight', at: 'low', side: 'right' }, 'Catchlight low in the eye: it may look ghostly, right.'],
+    [{ kind: 'catchlight', at: 'none', side: 'right' }, 'No catchlight: it stands behind.'],
+    [{ kind: 'nose-shadow', side: 'right', isLong: false, roundDeg: 44.6 }, 'Shadow of the nose falls to the right, 45° round.'],
+    [
+      { kind: 'nose-shadow', side: 'left', isLong: true, roundDeg: 10 },
+      'Shadow of the nose falls to the left and far down: raise the fill or lower the light, 10° round.',
+    ],
+    [{ kind: 'edge', apart: 0.04, isEnough: false }, 'Edge against the backdrop: 0.04 apart, too little.'],
+    [{ kind: 'edge', apart: 0.3, isEnough: true }, 'Edge against the backdrop: 0.30 apart.'],
+    [{ kind: 'spill', place: 'Backdrop, left', stops: -1.24 }, 'Spill on backdrop, left: -1.2.'],
+    [{ kind: 'clips', places: ['Wardrobe', 'Hair edge, left'] }, 'Clips on wardrobe, hair edge, left.'],
+  ] as readonly (readonly [Watch, string])[])('%j', (watch, words) => {
+    expect(watchWords(watch)).toBe(words);
+  });
+
+  it('of every step of the demo is a sentence', () => {
+    for (const look of nightOvenLooks())
+      for (const { watch } of buildRun(look))
+        for (const one of watch) expect(watchWords(one)).toMatch(/^[A-Z](?!.*(NaN|undefined|Infinity)).*[.?]$/);
+  });
+});
+
+describe('controls and lamps', () => {
+  it('every control has a name and a reason', () => {
+    for (const { control } of CONTROL_EFFECTS) expect(CONTROL_WORDS[control].reason).toMatch(/\.$/);
+  });
+
+  it('a lamp over its rating is told first, local codes last, and nothing promises safety', () => {
+    const lamp = { fittedW: 120, ratedW: 60, beforeW: 60, fullK: 2800, level: 1, diffusionStops: 1 };
+    const [first, heat, last] = lampCautions(practical(lamp));
+    expect(first).toMatch(/^The lamp is 60 W over what its holder is rated for/);
+    expect(heat).toMatch(/made for heat/);
+    expect(last).toMatch(/Local codes and licensed practice decide/);
+    expect(lampCautions(practical({ ...lamp, fittedW: 40, diffusionStops: 0 }))).toEqual([last]);
+    expect([first, heat, last].join(' ')).not.toMatch(/\bsafe\b/i);
+  });
+});
