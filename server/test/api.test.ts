@@ -327,6 +327,8 @@ describe('computations', () => {
 
   it('evaluates and balances a look', async () => {
     const readings = await api.post('/api/compute/evaluate').send(look()).expect(200);
+    for (const { verdict } of readings.body.lights)
+      expect(verdict).toEqual({ ...verdict, kind: expect.any(String), text: expect.stringMatching(/^[A-Z].*\.$/) });
     expect(readings.body.lights).toHaveLength(4);
     const dull = look();
     dull.lights[2]!.powerStops = -8;

@@ -11,7 +11,8 @@ import {
 } from '@fulgent/core/exposure';
 import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
 import { balance, type BalanceOptions } from '@fulgent/core/planning';
-import { evaluate, parseLook, resolveGel } from '@fulgent/core/scene';
+import { evaluate, parseLook, resolveGel, type Readings } from '@fulgent/core/scene';
+import { balanceWords, limitWords, verdictWords } from '@fulgent/words';
 import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';
 import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
 import { windowAlone } from '@fulgent/core/vivid';
@@ -168,6 +169,15 @@ function checkNumbersById(field: string, value: unknown, high: number): void {
   }
 }
 
+/** Readings with each verdict's sentence beside its code and figures: who asks by HTTP has no words of its own. */
+function spoken(readings: Readings) {
+  const { lights } = readings;
+  return {
+    ...readings,
+    lights: lights.map((light) => ({ ...light, verdict: { ...light.verdict, text: verdictWords(light.verdict) } })),
+  };
+}
+
 /** The pure computations, for scripts. Nothing is stored. */
 export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEntry[]): Router {
   const router = Router();
@@ -225,14 +235,20 @@ export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEnt
   });
 
   router.post('/evaluate', (req, res) => {
-    res.json(evaluate(parseLook(req.body)));
+    res.json(spoken(evaluate(parseLook(req.body))));
   });
 
   router.post('/balance', (req, res) => {
     const { look, options } = validated(balanceBody, req.body);
     checkNumbersById('options.aims', options?.aims, 1);
     checkNumbersById('options.zoneWeights', options?.zoneWeights, 1000);
-    res.json(balance(parseLook(look), (options ?? {}) as BalanceOptions));
+    const result = balance(parseLook(look), (options ?? {}) as BalanceOptions);
+    res.json({
+      ...result,
+      readings: spoken(result.readings),
+      limits: result.limits.map((limit) => ({ ...limit, text: limitWords(limit, result.look) })),
+      summary: balanceWords(result).filter(Boolean).join(' '),
+    });
   });
 
   // Many balances are tried for it: it is found beside the server's own thread.
