@@ -123,7 +123,8 @@ function present({ lights, keyStops }: Readings, keyLevel: KeyLevel): readonly [
 
 const TROUBLE: readonly LightReading['verdict']['kind'][] = ['crowded', 'clipped', 'unreached', 'diluted', 'dark'];
 
-function BalanceBar() {
+/** The main act and what there is to say of the look, under every step. */
+export function BalanceBar() {
   const styles = useStyles();
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
