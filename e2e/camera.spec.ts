@@ -260,7 +260,7 @@ test('@phone openings are closed off one by one; a flash metered by the camera c
   await sheet.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('checkbox', { name: 'Roof light, card, 2' })).not.toBeChecked();
   await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
-  await page.getByRole('radio', { name: 'Metered by the camera' }).click();
+  await page.getByRole('radio', { name: 'TTL' }).click();
   await expect(page.getByText(/it moves when somebody steps in/)).toBeVisible();
   await kept(page);
   await toCamera(page, server.url, 'saltmarsh-1', '/mixed');

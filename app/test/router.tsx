@@ -3,12 +3,12 @@ import type { ReactNode } from 'react';
 /** Stands in for the router: where somebody wanted to go is kept, nothing is loaded. */
 export const went: string[] = [];
 
-const router = { push: (to: string) => went.push(to), replace: (to: string) => went.push(to), back: () => went.push('back') };
+const go = (to: string) => went.push(to);
+const router = { push: go, replace: go, navigate: go, back: () => went.push('back'), setParams: () => undefined };
 
 export const useRouter = () => router;
 export const useGlobalSearchParams = () => ({ id: 'look-1' });
 export const useLocalSearchParams = useGlobalSearchParams;
 export const usePathname = () => '/looks/look-1/balance';
-export const Link = ({ href, children }: { readonly href: string; readonly children: ReactNode }) => (
-  <a href={String(href)}>{children}</a>
-);
+/** What it wraps is the link itself, as `asChild` has it. */
+export const Link = ({ children }: { readonly children: ReactNode }) => <>{children}</>;

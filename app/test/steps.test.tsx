@@ -98,7 +98,7 @@ describe('the bar of Balance', () => {
   });
 
   it('stops before a lamp that its holder is not rated for, and leads to the light', () => {
-    const lamp = { figureW: 60, fittedW: 100, ratedW: 40, diffusionStops: 0 };
+    const lamp = { kind: 'lamp' as const, figureW: 60, fittedW: 100, ratedW: 40, diffusionStops: 0 };
     const continuous = fixtureOf('household-bulb');
     open({
       ...poster,

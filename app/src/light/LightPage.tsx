@@ -36,7 +36,7 @@ const AIMS = [
 
 const POWER_BY = [
   { id: 'manual', name: 'Manual' },
-  { id: 'ttl', name: 'Metered by the camera' },
+  { id: 'ttl', name: 'TTL' },
 ] as const;
 
 /** A dimmer step coarser than this is worth a word. */

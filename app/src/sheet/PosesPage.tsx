@@ -29,7 +29,7 @@ export function angleWords(deg: number): string {
 /** What the person does while the lights stay: how far they may turn, and a list to take off. */
 export function PosesPage({ look }: { readonly look: Look }) {
   const { value: range, error } = useStudy(() => study().turnRange(look), look);
-  const isPerson = look.subject.form === 'person';
+  const isPerson = look.subject.form === 'person' || look.subject.form === 'seated';
   return (
     <View>
       <Section title="How far it may turn" aside="while the lights stay">
