@@ -44,7 +44,6 @@ const STILL_SPEAKING = [
   'day/sheet/document',
   'planning/capture/mixed-look',
   'planning/capture/white',
-  'planning/effects/effects',
   'planning/faults/suspect-*',
   'planning/palette/*',
   'planning/proposals/*',

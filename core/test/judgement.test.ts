@@ -369,7 +369,7 @@ describe('effects', () => {
   it('warn where flashing can harm, and where a shutter defeats them', () => {
     expect(readEffects(blinking(10))[0]!.harmful).toBe(true);
     expect(readEffects(blinking(1))[0]!.harmful).toBe(false);
-    expect(readEffects(blinking(10, 0.5))[0]!.notes.join()).toMatch(/averaged away/);
+    expect(readEffects(blinking(10, 0.5))[0]!.notes).toContainEqual({ kind: 'averaged', turns: 5 });
     expect(readEffects(poster)).toEqual([]);
     expect(() =>
       parseLook({

@@ -4,6 +4,6 @@ export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';
 export { channelWord, lowered, percentWords, stopsWords } from './numbers';
-export { nightWords, watchWords } from './planning';
+export { effectWords, nightWords, watchWords } from './planning';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';

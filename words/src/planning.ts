@@ -1,5 +1,5 @@
 import { formatStops } from '@fulgent/core/exposure';
-import type { NightRemedy, Watch } from '@fulgent/core/planning';
+import type { EffectNote, NightRemedy, Watch } from '@fulgent/core/planning';
 import { percentWords } from './numbers';
 
 /** What a light can do when the day is made a night. */
@@ -47,5 +47,21 @@ export function watchWords(watch: Watch): string {
       return 'It shines into the lens: wanted, or a flag beside the lens.';
     case 'clips':
       return `Clips on ${watch.places.map((name) => name.toLowerCase()).join(', ')}.`;
+  }
+}
+
+/** What keeps an effect from showing as it is meant, and what would help. */
+export function effectWords(note: EffectNote): string {
+  switch (note.kind) {
+    case 'flash':
+      return 'A flash cannot do this: take a lamp that burns on.';
+    case 'averaged':
+      return `${note.turns.toFixed(1)} turns fall into one exposure: the effect is averaged away. A shorter shutter shows it.`;
+    case 'hardly-shows':
+      return 'From frame to frame it hardly shows: widen its range, or shoot faster than it changes.';
+    case 'beats':
+      return `Over ${note.fps / 2} Hz it beats against ${note.fps} frames a second.`;
+    case 'dim-on-average':
+      return `On average it gives ${formatStops(note.meanStops)} against its peak: light the place for that as well.`;
   }
 }

@@ -1,8 +1,8 @@
 import { CONTROL_EFFECTS } from '@fulgent/core/exposure';
 import { nightOvenLooks } from '@fulgent/core/demo';
-import { buildRun, type NightRemedy, type Watch } from '@fulgent/core/planning';
+import { buildRun, type EffectNote, type NightRemedy, type Watch } from '@fulgent/core/planning';
 import { practical } from '@fulgent/core/source';
-import { CONTROL_WORDS, lampCautions, nightWords, watchWords } from '../src';
+import { CONTROL_WORDS, effectWords, lampCautions, nightWords, watchWords } from '../src';
 
 describe('the day made a night', () => {
   it.each([
@@ -48,6 +48,24 @@ describe('what to look for while building', () => {
     for (const look of nightOvenLooks())
       for (const { watch } of buildRun(look))
         for (const one of watch) expect(watchWords(one)).toMatch(/^[A-Z](?!.*(NaN|undefined|Infinity)).*[.?]$/);
+  });
+});
+
+describe('a light that does not burn steadily', () => {
+  it.each([
+    [{ kind: 'flash' }, 'A flash cannot do this: take a lamp that burns on.'],
+    [
+      { kind: 'averaged', turns: 2.46 },
+      '2.5 turns fall into one exposure: the effect is averaged away. A shorter shutter shows it.',
+    ],
+    [{ kind: 'hardly-shows' }, 'From frame to frame it hardly shows: widen its range, or shoot faster than it changes.'],
+    [{ kind: 'beats', fps: 25 }, 'Over 12.5 Hz it beats against 25 frames a second.'],
+    [
+      { kind: 'dim-on-average', meanStops: -2.04 },
+      'On average it gives -2.0 against its peak: light the place for that as well.',
+    ],
+  ] as readonly (readonly [EffectNote, string])[])('%j', (note, words) => {
+    expect(effectWords(note)).toBe(words);
   });
 });
 

@@ -1,6 +1,7 @@
 import { LIMITS, EFFECTS, type Effect, type Light, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { EFFECT_NAMES, effectStops } from '@fulgent/core/planning';
+import { effectWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';
@@ -151,7 +152,7 @@ function Reading({
         {percent(vividAtPeak)} vivid at its peak, {percent(vividAtLow)} at its lowest.{' '}
         {clippedAtPeak.length ? `At the peak clips: ${clippedAtPeak.join(', ')}.` : 'Nothing clips at the peak.'}
       </Text>
-      {notes.map((note) => (
+      {notes.map(effectWords).map((note) => (
         <Text key={note} size="label" quiet>
           {note}
         </Text>

@@ -64,7 +64,15 @@ export {
   type Measured,
   type SkinUnder,
 } from './correction/for-light';
-export { EFFECT_NAMES, USUAL_EFFECTS, effectStops, framesUnder, readEffects, type EffectReading } from './effects/effects';
+export {
+  EFFECT_NAMES,
+  USUAL_EFFECTS,
+  effectStops,
+  framesUnder,
+  readEffects,
+  type EffectNote,
+  type EffectReading,
+} from './effects/effects';
 export { causesOf, type Cause, type CauseKind } from './faults/causes';
 export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';
 export {

@@ -1,4 +1,3 @@
-import { formatStops } from '../../exposure/stops';
 import { evaluate } from '../../scene/evaluate';
 import type { Effect, EffectType, Light, Look } from '../../document/schema';
 
@@ -81,6 +80,17 @@ export function framesUnder(
 /** Flashes in this band can bring on seizures in some people, most of all from 15 to 20 a second. */
 const HARMFUL_HZ = [3, 30] as const;
 
+/** What keeps an effect from showing as it is meant. */
+export type EffectNote =
+  /** A flash gives one flash and no course. */
+  | { readonly kind: 'flash' }
+  /** So many turns fall into one exposure. */
+  | { readonly kind: 'averaged'; readonly turns: number }
+  | { readonly kind: 'hardly-shows' }
+  | { readonly kind: 'beats'; readonly fps: number }
+  /** Its mean against its peak, stops. */
+  | { readonly kind: 'dim-on-average'; readonly meanStops: number };
+
 export interface EffectReading {
   readonly lightId: string;
   readonly name: string;
@@ -93,12 +103,15 @@ export interface EffectReading {
   /** Brightest against darkest of a run of frames, stops, and their mean under the peak. */
   readonly frameSpanStops: number;
   readonly meanStops: number;
-  readonly notes: readonly string[];
+  readonly notes: readonly EffectNote[];
   /** It flashes at a rate that can harm. */
   readonly harmful: boolean;
 }
 
 const FRAMES = 48;
+/** More turns than this in one exposure are averaged; frames that differ by less than this look alike. */
+const MOST_TURNS = 1.5;
+const LEAST_SPAN_STOPS = 0.2;
 
 /** What every effect of a look does to its frames. */
 export function readEffects(look: Look): EffectReading[] {
@@ -123,15 +136,13 @@ function readEffect(look: Look, light: Light, effect: Effect): EffectReading {
   const mean = Math.log2(levels.reduce((sum, stops) => sum + 2 ** stops, 0) / levels.length);
   const flashes = effect.type !== 'pulse' || effect.rangeStops > 1;
   const harmful = flashes && effect.rateHz >= HARMFUL_HZ[0] && effect.rateHz <= HARMFUL_HZ[1];
-  const notes: string[] = [];
-  if (light.fixture.kind === 'flash') notes.push('A flash cannot do this: take a lamp that burns on.');
-  const turnsOpen = effect.rateHz * camera.shutterS;
-  if (turnsOpen > 1.5)
-    notes.push(`${turnsOpen.toFixed(1)} turns fall into one exposure: the effect is averaged away. A shorter shutter shows it.`);
-  else if (span < 0.2) notes.push('From frame to frame it hardly shows: widen its range, or shoot faster than it changes.');
-  if (camera.mode === 'cinema' && effect.rateHz > camera.fps / 2)
-    notes.push(`Over ${camera.fps / 2} Hz it beats against ${camera.fps} frames a second.`);
-  if (mean < -1) notes.push(`On average it gives ${formatStops(mean)} against its peak: light the place for that as well.`);
+  const turns = effect.rateHz * camera.shutterS;
+  const notes: EffectNote[] = [];
+  if (light.fixture.kind === 'flash') notes.push({ kind: 'flash' });
+  if (turns > MOST_TURNS) notes.push({ kind: 'averaged', turns });
+  else if (span < LEAST_SPAN_STOPS) notes.push({ kind: 'hardly-shows' });
+  if (camera.mode === 'cinema' && effect.rateHz > camera.fps / 2) notes.push({ kind: 'beats', fps: camera.fps });
+  if (mean < -1) notes.push({ kind: 'dim-on-average', meanStops: mean });
   return {
     lightId: light.id,
     name: light.name,
