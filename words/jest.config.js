@@ -1,9 +1,1 @@
-module.exports = {
-  displayName: 'words',
-  testEnvironment: 'node',
-  testMatch: ['<rootDir>/test/**/*.test.ts'],
-  transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('../babel.config.js') }] },
-  setupFiles: [require.resolve('../core/test/figures.ts')],
-  // A hang is to be found out, not a slow machine.
-  testTimeout: 60_000,
-};
+module.exports = require('../jest.node')('words');

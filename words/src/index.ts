@@ -3,7 +3,7 @@ export { balanceWords, limitWords, wideWords } from './balance';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';
-export { channelWord, lowered, percentWords, stopsWords } from './numbers';
+export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
 export { effectWords, nightWords, watchWords } from './planning';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';

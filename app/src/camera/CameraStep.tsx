@@ -10,6 +10,7 @@ import {
   proofIsCurrent,
 } from '@fulgent/core/planning';
 import type { Readings } from '@fulgent/core/scene';
+import { capital } from '@fulgent/words';
 import { ScrollView, View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { changeCamera } from '../look/edits';
@@ -128,8 +129,6 @@ function motionFacts({ motion }: Look, { id, surface }: Probe, drag: DragReading
     trail: `${Math.round(drag.trailPx)} px`,
   };
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function LensSection({ look }: { readonly look: Look }) {
   const { camera } = look;

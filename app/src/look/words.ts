@@ -3,6 +3,7 @@ import type { Light, Look, ProbeSurface, Status } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { findGel } from '@fulgent/core/gel';
 import type { ProbeReading } from '@fulgent/core/scene';
+import { percentWords } from '@fulgent/words';
 import { when } from '../ui/when';
 
 /** The name of a gel in a look: its own spectra first, then the stand-in kit. */
@@ -60,7 +61,7 @@ export function clipText({ headroom, clipped }: Pick<ProbeReading, 'headroom' | 
   return `${headroom.channel} ${headroom.stops.toFixed(1)} to clip`;
 }
 
-export const percent = (share: number): string => `${Math.round(100 * share)} %`;
+export const percent = percentWords;
 
 /** One line on a reading for screen readers and small places. */
 export function readingText(reading: ProbeReading): string {

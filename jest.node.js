@@ -1,0 +1,10 @@
+/** What Jest runs by in the workspaces without an interface. */
+module.exports = (displayName) => ({
+  displayName,
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/test/**/*.test.ts'],
+  transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('./babel.config.js') }] },
+  setupFiles: [require.resolve('./core/test/figures.ts')],
+  // A hang is to be found out, not a slow machine.
+  testTimeout: 60_000,
+});
