@@ -1,4 +1,5 @@
-import { cautionsOf, runSheet, sheetDocument } from '@fulgent/core/day';
+import { cautionsOf, runSheet } from '@fulgent/core/day';
+import { cautionWords, sheetDocument } from '@fulgent/words';
 import { demoLooks, nightOvenLooks } from '@fulgent/core/demo';
 import { LIMITS, type Look } from '@fulgent/core/document';
 import { parseLook } from '@fulgent/core/scene';
@@ -66,7 +67,7 @@ describe('the printed sheet', () => {
 
   it('has every caution with its reasons, and defers', () => {
     const text = page(poster).body.textContent!;
-    for (const { title, reasons } of cautionsOf(poster)) {
+    for (const { title, reasons } of cautionsOf(poster).map(cautionWords)) {
       expect(text).toContain(title);
       for (const reason of reasons) expect(text).toContain(reason);
     }

@@ -34,7 +34,7 @@ describe('addresses on a lighting network', () => {
         last: (i + 1) * USUAL_SLOTS,
         isGiven: false,
         problem: null,
-        note: null,
+        sameAs: [],
       }),
     );
     expect(addressesOf(demoLooks()[0]!)).toEqual([]);
@@ -77,21 +77,25 @@ describe('addresses on a lighting network', () => {
     );
   });
 
-  it('that run into each other or past the end are told, with what to do', () => {
+  it('that run into each other or past the end are told', () => {
     const [first, second] = addressesOf(
       withAddresses([
         { universe: 2, first: 10, slots: 8 },
         { universe: 2, first: 17, slots: 8 },
       ]),
     );
-    expect(first!.problem).toMatch(/run into those of .* \(universe 2, slots 17 to 24\)/);
-    expect(second!.problem).toMatch(/run into/);
-    expect(addressesOf(withAddresses([{ universe: 1, first: 510, slots: 8 }]))[0]!.problem).toMatch(/slot 517.*505 or lower/);
+    expect(first!.problem).toMatchObject({ kind: 'runs-into', other: second!.name, range: { universe: 2, first: 17, slots: 8 } });
+    expect(second!.problem).toMatchObject({ kind: 'runs-into', other: first!.name });
+    expect(addressesOf(withAddresses([{ universe: 1, first: 510, slots: 8 }]))[0]!.problem).toEqual({
+      kind: 'past-end',
+      last: 517,
+      latest: 505,
+    });
     // Two that are meant to do the same are no fault.
     const same = { universe: 1, first: 1, slots: 9 };
     const [a, b] = addressesOf(withAddresses([same, same]));
     expect([a!.problem, b!.problem]).toEqual([null, null]);
-    expect(a!.note).toMatch(/they do the same/);
+    expect(a!.sameAs).toEqual([b!.name]);
   });
 
   it('are where the stand-in fixtures listen, and past the end of a universe nothing is written', () => {
@@ -107,9 +111,9 @@ describe('addresses on a lighting network', () => {
   it('stand on the card and in the table when somebody set them', () => {
     const look = withAddresses([{ universe: 3, first: 100, slots: 12 }]);
     const cards = runSheet(look);
-    expect(cards.find(({ lightId }) => lightId === look.lights[0]!.id)!.address).toBe('universe 3, slots 100 to 111');
-    expect(cards.filter(({ address }) => address !== '')).toHaveLength(1);
-    expect(sheetCsv(cards)).toContain('universe 3, slots 100 to 111');
+    expect(cards.find(({ lightId }) => lightId === look.lights[0]!.id)!.address).toEqual({ universe: 3, first: 100, slots: 12 });
+    expect(cards.filter(({ address }) => address !== null)).toHaveLength(1);
+    expect(sheetCsv(cards)).toMatch(/,3,100,12\r?$/m);
   });
 
   it.each([

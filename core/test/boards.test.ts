@@ -83,7 +83,7 @@ describe('boards in a look', () => {
     reachTable(look)[look.lights.findIndex(({ id }) => id === light)]!.find((row) => row.probe === probe)!.stops;
 
   it('a flag between key and backdrop takes the spill and leaves the face, in readings and picture', () => {
-    const flag = spillCures(washed, 'key', 'backdrop', STAND_IN_KIT).find(({ kind }) => kind === 'flag')!;
+    const flag = spillCures(washed, 'key', 'backdrop', STAND_IN_KIT).find(({ change }) => change.kind === 'flag')!;
     expect(flag.there).toBeLessThan(-0.3);
     expect(flag.atWork).toBeGreaterThan(flag.there);
     const flagged = flag.look;

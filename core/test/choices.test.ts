@@ -1,5 +1,4 @@
 import { STAND_IN_KIT } from '../src/catalogue';
-import { cardLines, gelWords, MOUNT_WORDS, runSheet } from '../src/day';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
 import {
@@ -50,41 +49,6 @@ describe('tones of a backdrop', () => {
 
   it('are not compared where no light works on the backdrop', () => {
     expect(compareTones(withLights(poster, ({ zone }) => (zone === 'backdrop' ? { muted: true } : {})))).toEqual([]);
-  });
-});
-
-describe('the lines of a card', () => {
-  const card = (look: Look, id: string) => runSheet(look).find(({ lightId }) => lightId === id)!;
-  const value = (look: Look, id: string, name: string) => cardLines(card(look, id)).find((line) => line.name === name)?.value;
-
-  it('say what is dialled, gelled, put on, and where, in that order', () => {
-    const fridge = cardLines(card(oven, 'fridge')).map(({ name }) => name);
-    expect(fridge.slice(0, 4)).toEqual(['Mode', 'Hue', 'Saturation', 'White']);
-    expect(fridge.slice(4, 7)).toEqual(['Gels', 'Modifier', 'Place']);
-    expect(value(oven, 'fridge', 'Gels')).toBe('none');
-    expect(value(poster, 'key', 'Gels')).toBe('quarter warming, in its holder');
-  });
-
-  it('say how a gel is held and how deep it is', () => {
-    for (const [mount, words] of Object.entries(MOUNT_WORDS)) {
-      const look = withLights(poster, ({ id, gels }) =>
-        id === 'key' ? { mount: mount as Light['mount'], gels: gels.map((gel) => ({ ...gel, strength: 2 })) } : {},
-      );
-      expect(value(look, 'key', 'Gels')).toBe(`quarter warming at 2, ${words}`);
-    }
-    expect(gelWords({ gels: [] })).toBe('');
-  });
-
-  it('name groups, address and cue only where there are any', () => {
-    expect(value(poster, 'key', 'Groups')).toBeUndefined();
-    const look: Look = {
-      ...withLights(oven, ({ id, rig }) =>
-        id === 'fridge' ? { rig: { ...rig, address: { universe: 2, first: 11, slots: 4 } } } : {},
-      ),
-      build: { ...oven.build, groups: [{ id: 'g', name: 'Cold', lights: ['fridge'] }] },
-    };
-    expect(value(look, 'fridge', 'Groups')).toBe('Cold');
-    expect(value(look, 'fridge', 'Address')).toBe('universe 2, slots 11 to 14');
   });
 });
 

@@ -48,20 +48,15 @@ function everything(look: Look): Proposal[] {
 }
 
 describe('what can be proposed', () => {
-  it.each(demoLooks().map((look) => [look.title, look] as const))(
-    'is always a whole look, said as an order: %s',
-    (_title, look) => {
-      const all = everything(look);
-      expect(all.length).toBeGreaterThan(10);
-      for (const { look: made, text, effort } of all) {
-        parseLook(made);
-        expect(text).toMatch(/^[A-Z].*\.$/);
-        expect(text).not.toMatch(/undefined|NaN|[a-z]+-[a-z]+-\d/);
-        expect([1, 2, 3, 4]).toContain(effort);
-        expect(made.lights).toHaveLength(look.lights.length);
-      }
-    },
-  );
+  it.each(demoLooks().map((look) => [look.title, look] as const))('is always a whole look: %s', (_title, look) => {
+    const all = everything(look);
+    expect(all.length).toBeGreaterThan(10);
+    for (const { look: made, effort } of all) {
+      parseLook(made);
+      expect([1, 2, 3, 4]).toContain(effort);
+      expect(made.lights).toHaveLength(look.lights.length);
+    }
+  });
 
   it('keeps to the fixture: its range and its steps', () => {
     const { minStops } = light('key').fixture;
@@ -120,7 +115,7 @@ describe('what can be proposed', () => {
       camera: { ...poster.camera, shutterS: 1 / 200, syncS: 1 / 200 },
     };
     expect(ofWhole.shutterBy(lit, -1)).toEqual([]);
-    expect(ofWhole.shutterBy(lit, 1)[0]!.cost).toMatch(/flash stays/);
+    expect(ofWhole.shutterBy(lit, 1)[0]!.change).toMatchObject({ kind: 'shutter', withFlash: true });
     expect(ofWhole.isoBy(withCamera(poster, { iso: 25_600 }), 1)).toEqual([]);
     expect(ofWhole.ndBy(withCamera(poster, { ndStops: 0 }), 1)).toEqual([]);
     const [opened] = ofWhole.apertureBy(withCamera(poster, { aperture: 4, tStop: 4.4 }), 2);
@@ -130,10 +125,8 @@ describe('what can be proposed', () => {
 
 describe('what is tried', () => {
   const of = (effort: Proposal['effort'], iso: number): Proposal => ({
-    kind: 'iso',
+    change: { kind: 'iso', from: poster.camera.iso, to: iso },
     lightId: null,
-    text: 'x',
-    cost: '',
     effort,
     look: withCamera(poster, { iso }),
   });
@@ -173,9 +166,9 @@ describe('remedies', () => {
       expect(bestObjective(remedy.look, { thorough: false })).toBeCloseTo(before * (1 - remedy.nearer), 3);
       expect(remedy.limit.lightId).toBe('backdrop');
     }
-    const keys = remedies.map(({ kind, lightId }) => `${kind} ${lightId}`);
+    const keys = remedies.map(({ change, lightId }) => `${change.kind} ${lightId}`);
     expect(new Set(keys).size).toBe(keys.length);
-    expect(remediesFor(look, without('gel')).some(({ kind }) => kind === 'gel')).toBe(false);
+    expect(remediesFor(look, without('gel')).some(({ change }) => change.kind === 'gel')).toBe(false);
   });
 
   it('are none where nothing limits the look', () => {
@@ -187,6 +180,6 @@ describe('remedies', () => {
     const [x, y, z] = light('rim-right').position;
     const away = withLight(poster, 'rim-right', { aim: [x + 1, y, z - 0.5] });
     const found = remediesFor(away, STAND_IN_KIT).find(({ lightId }) => lightId === 'rim-right');
-    if (balance(away).limits.some(({ kind }) => kind === 'unreached')) expect(found!.kind).toBe('aim');
+    if (balance(away).limits.some(({ kind }) => kind === 'unreached')) expect(found!.change.kind).toBe('aim');
   });
 });

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { cameraCard, packList, runSheet, sheetSizeCm, sheetDocument } from '../src/day';
+import { cameraCard, packList, runSheet, sheetSizeCm } from '../src/day';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { withGroup } from '../src/planning';
@@ -111,36 +111,5 @@ describe('what has to be packed for the day', () => {
     expect(list).toContainEqual(['power', 'Battery', 1]);
     expect(list).toContainEqual(['power', 'Lead, 10 m', 3]);
     expect(list).toContainEqual(['power', 'Bulb, 40 W', 2]);
-  });
-});
-
-describe('the sheet as it is read', () => {
-  const [poster] = demoLooks() as [Look];
-
-  it('has the camera, a block a light in build order, and lists that hold something', () => {
-    const { title, camera, blocks, lists, defers } = sheetDocument(poster);
-    expect(title).toBe(poster.title);
-    expect(camera).toEqual(cameraCard(poster));
-    expect(blocks.map(({ heading }) => heading)).toEqual(runSheet(poster).map(({ name }, i) => `${i + 1}. ${name}`));
-    expect(lists.map(({ kind }) => kind).slice(-2)).toEqual(['pack', 'cautions']);
-    for (const { items } of lists) expect(new Set(items.map(({ key }) => key)).size).toBe(items.length);
-    expect(defers).toMatch(/local/i);
-  });
-
-  it('says what is alike, what the fixture cannot be set to, who helps and what is to be closed', () => {
-    const look: Look = {
-      ...poster,
-      ambient: { ...poster.ambient, openings: [{ id: 'door', name: 'Door', count: 2, done: true }] },
-      lights: poster.lights.map((light, i) =>
-        i === 0 ? { ...light, pieces: 3, powerStops: light.powerStops - 0.05, rig: { ...light.rig, holder: 'Ash' } } : light,
-      ),
-    };
-    const { blocks, lists } = sheetDocument(look);
-    const first = blocks.find(({ lightId }) => lightId === look.lights[0]!.id)!;
-    expect(first.fixture).toMatch(/, 3 alike$/);
-    expect(first.rounding).toMatch(/^The nearest setting is [+-]0\.\d from the plan\.$/);
-    expect(lists.map(({ kind }) => kind)).toEqual(['close', 'roles', 'pack', 'cautions']);
-    expect(lists[0]!.items).toEqual([{ key: 'door', name: 'Door', count: 2, text: 'closed' }]);
-    expect(lists[1]!.items.some(({ name }) => name === 'Ash')).toBe(true);
   });
 });

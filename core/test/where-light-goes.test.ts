@@ -41,10 +41,10 @@ describe('where a light goes', () => {
       entry.kind === 'modifier' && entry.id === 'softbox' ? [entry.modifier] : [],
     )[0]!;
     const boxed: Look = { ...washed, lights: washed.lights.map((one) => (one.id === 'key' ? { ...one, modifier: box } : one)) };
-    const kinds = (kit: readonly KitEntry[]) => spillCures(boxed, 'key', 'backdrop', kit).map(({ kind }) => kind);
-    expect(kinds(STAND_IN_KIT)).toContain('grid');
-    expect(kinds(STAND_IN_KIT.filter(({ kind }) => kind !== 'modifier'))).not.toContain('grid');
-    expect(kinds(STAND_IN_KIT.map((entry) => ({ ...entry, archived: true })))).not.toContain('grid');
+    const kinds = (kit: readonly KitEntry[]) => spillCures(boxed, 'key', 'backdrop', kit).map(({ change }) => change.kind);
+    expect(kinds(STAND_IN_KIT)).toContain('modifier');
+    expect(kinds(STAND_IN_KIT.filter(({ kind }) => kind !== 'modifier'))).not.toContain('modifier');
+    expect(kinds(STAND_IN_KIT.map((entry) => ({ ...entry, archived: true })))).not.toContain('modifier');
     const level = (look: Look, probe: string) =>
       reachTable(look)[look.lights.findIndex(({ id }) => id === 'key')]!.find((row) => row.probe === probe)!.stops;
     for (const { look: tried, there, atWork } of remedies) {

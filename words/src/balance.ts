@@ -2,6 +2,7 @@ import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { BalanceResult, Limit, PowerChange, WideBalance } from '@fulgent/core/planning';
 import { channelWord, lowered, percentWords } from './numbers';
+import { proposalWords } from './proposals';
 import { verdictWords } from './verdict';
 
 /** How many moved lights a summary names. */
@@ -60,6 +61,6 @@ export function wideWords({ changes, powersOnly, objective, result }: WideBalanc
   const powers = result.changes.length ? [`Powers: ${movedWords(result.changes)}.`] : [];
   if (changes.length === 0) return ['Nothing but powers was worth changing.', ...powers].join(' ');
   const gained = powersOnly > 0 ? 1 - objective / powersOnly : 0;
-  const did = `${changes.map(({ text }) => text).join('; ')}.`;
+  const did = `${changes.map(({ change }) => proposalWords(change).text.replace(/\.$/, '')).join('; ')}.`;
   return [did, ...powers, `${percentWords(gained)} nearer to the aims than by powers alone.`].join(' ');
 }

@@ -91,8 +91,8 @@ describe('what a balance did', () => {
   it('of a wide one tells what else was changed and what that gained', () => {
     const kept: WideBalance = { changes: [], powersOnly: 0.4, objective: 0.4, result: balanced };
     expect(wideWords(kept)).toMatch(/^Nothing but powers was worth changing\./);
-    const change = { text: 'ISO 400', gain: 0.3 } as WideBalance['changes'][number];
+    const change: WideBalance['changes'][number] = { change: { kind: 'iso', from: 100, to: 400 }, gain: 0.3 };
     const changed = { ...kept, changes: [change], objective: 0.1 };
-    expect(wideWords(changed)).toMatch(/^ISO 400\..* 75 % nearer to the aims than by powers alone\.$/);
+    expect(wideWords(changed)).toMatch(/^Raise ISO from 100 to 400\..* 75 % nearer to the aims than by powers alone\.$/);
   });
 });

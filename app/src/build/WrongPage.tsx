@@ -1,5 +1,6 @@
 import type { Look } from '@fulgent/core/document';
-import { FAULT_NAMES, FAULT_WORDS, type FaultWord } from '@fulgent/core/planning';
+import { FAULT_NAMES, FAULT_WORDS, type Cause, type FaultWord } from '@fulgent/core/planning';
+import { findingWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useKitEntries } from '../kit/useKit';
@@ -21,7 +22,6 @@ const useStyles = themed((t) => ({
 
 /** From the word for what is wrong to what makes it so. */
 export function WrongPage({ look }: { readonly look: Look }) {
-  const styles = useStyles();
   const [word, setWord] = useState<FaultWord>('washed-out');
   const kit = useKitEntries();
   const { value, error } = useStudy(
@@ -41,20 +41,24 @@ export function WrongPage({ look }: { readonly look: Look }) {
       ) : null}
       <View style={{ gap: SPACE.m }} testID="causes">
         {causes?.map((cause) => (
-          <View key={`${cause.kind}-${cause.lightId}-${cause.cure}`} style={styles.cause}>
-            <Text weight="strong">{cause.title}</Text>
-            <Text size="label">{cause.evidence}</Text>
-            <View style={styles.track}>
-              <View style={[styles.bar, { width: `${Math.round(100 * cause.helps)}%` }]} />
-            </View>
-            <ProposalRow
-              look={look}
-              proposal={{ text: cause.cure, cost: cause.cost, look: cause.look }}
-              figures={`Takes away ${Math.round(100 * cause.helps)} % of it.`}
-            />
-          </View>
+          <CauseCard key={JSON.stringify([cause.finding, cause.change])} look={look} cause={cause} />
         ))}
       </View>
     </Section>
+  );
+}
+
+function CauseCard({ look, cause }: { readonly look: Look; readonly cause: Cause }) {
+  const styles = useStyles();
+  const { title, evidence } = findingWords(cause.finding);
+  return (
+    <View style={styles.cause}>
+      <Text weight="strong">{title}</Text>
+      <Text size="label">{evidence}</Text>
+      <View style={styles.track}>
+        <View style={[styles.bar, { width: `${Math.round(100 * cause.helps)}%` }]} />
+      </View>
+      <ProposalRow look={look} proposal={cause} figures={`Takes away ${Math.round(100 * cause.helps)} % of it.`} />
+    </View>
   );
 }

@@ -1,6 +1,7 @@
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { attributeChange, flashesAtFloor, floorRemedies, solveLookRatio, type HoldBy } from '@fulgent/core/planning';
+import { changeWords, controlWord, ratioStepWords } from '@fulgent/words';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { ProposalRow } from '../look/ProposalRow';
@@ -139,7 +140,7 @@ function RatioSection({
           {formatStops(answer.byShutterStops)} by the shutter, {formatStops(answer.byPowerStops)} by power
         </Text>
         {steps.map((step) => (
-          <Text key={step}>{step}</Text>
+          <Text key={`${step.dial} ${step.light}`}>{ratioStepWords(step)}</Text>
         ))}
         {Math.abs(answer.lacking) > 0.05 ? (
           <Text weight="strong">
@@ -183,7 +184,7 @@ function ChangeSection({ look }: { readonly look: Look }) {
   const rows = [
     ...report.controls.map(({ control, from, to, flash, continuous, ambient }) => ({
       id: control,
-      cells: [`${control} ${from} to ${to}`, formatStops(flash), formatStops(continuous), formatStops(ambient)],
+      cells: [`${controlWord(control)} ${from} to ${to}`, formatStops(flash), formatStops(continuous), formatStops(ambient)],
     })),
     {
       id: 'sum',
@@ -195,7 +196,7 @@ function ChangeSection({ look }: { readonly look: Look }) {
   return (
     <Section title="What a change did" aside={`since ${when(baseline.at)}`}>
       <View testID="change-report" style={{ gap: SPACE.s }}>
-        <Text weight="medium">{report.text}</Text>
+        <Text weight="medium">{changeWords(report)}</Text>
         <Table
           label="What each control did since then, stops"
           columns={['Control', 'Flash', 'Cont.', 'Amb.']}
@@ -229,7 +230,7 @@ function FloorSection({ look }: { readonly look: Look }) {
         <View key={one.id} style={{ gap: SPACE.s }}>
           <Text weight="strong">{one.name}</Text>
           {floorRemedies(look, one, over).map((remedy) => (
-            <ProposalRow key={remedy.text} look={look} proposal={remedy} figures="" />
+            <ProposalRow key={remedy.change.kind} look={look} proposal={remedy} figures="" />
           ))}
         </View>
       ))}

@@ -2,7 +2,8 @@ import { WHITE_RANGE_K } from '@fulgent/core/camera';
 import { kelvinToMired } from '@fulgent/core/colour';
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { whiteSchools } from '@fulgent/core/planning';
+import { whiteSchools, type WhiteSchool } from '@fulgent/core/planning';
+import { schoolWords } from '@fulgent/words';
 import { useId, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Defs, Line, LinearGradient, Rect, Stop } from 'react-native-svg';
@@ -226,27 +227,33 @@ function VersionsSection({ look }: { readonly look: Look }) {
 }
 
 function SchoolsSection({ look }: { readonly look: Look }) {
-  const styles = useStyles();
   const schools = useMemo(() => whiteSchools(look), [look]);
-  const present = kelvinToMired(look.camera.whiteK);
   return (
     <Section title="Ways to decide" aside="mired from the present white">
       {schools.map((school) => (
-        <View key={school.id} style={styles.school}>
-          <View style={{ flex: 1 }}>
-            <Text weight="medium">
-              {school.name}: {school.whiteK} K{school.tintDuv ? `, ${tintText(school.tintDuv)}` : ''}
-            </Text>
-            <Text size="label" quiet>
-              {school.reason}
-            </Text>
-          </View>
-          <Text narrow weight="medium">
-            {formatStops(kelvinToMired(school.whiteK) - present, 0)}
-          </Text>
-          <Button label="Set" accessibilityLabel={`Set white: ${school.name}`} onPress={() => setWhite(school)} />
-        </View>
+        <School key={school.id} school={school} presentK={look.camera.whiteK} />
       ))}
     </Section>
+  );
+}
+
+function School({ school, presentK }: { readonly school: WhiteSchool; readonly presentK: number }) {
+  const styles = useStyles();
+  const { name, reason } = schoolWords(school);
+  return (
+    <View style={styles.school}>
+      <View style={{ flex: 1 }}>
+        <Text weight="medium">
+          {name}: {school.whiteK} K{school.tintDuv ? `, ${tintText(school.tintDuv)}` : ''}
+        </Text>
+        <Text size="label" quiet>
+          {reason}
+        </Text>
+      </View>
+      <Text narrow weight="medium">
+        {formatStops(kelvinToMired(school.whiteK) - kelvinToMired(presentK), 0)}
+      </Text>
+      <Button label="Set" accessibilityLabel={`Set white: ${name}`} onPress={() => setWhite(school)} />
+    </View>
   );
 }

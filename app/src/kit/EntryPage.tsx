@@ -1,6 +1,6 @@
 import { baseCamera } from '@fulgent/core/camera';
 import type { KitEntry, KitFixture, KitGel } from '@fulgent/core/catalogue';
-import { HEAT_CAUTION } from '@fulgent/core/day';
+import { HEAT_CAUTION } from '@fulgent/words';
 import { LIMITS } from '@fulgent/core/document';
 import { compileEmitters, NO_CORRECTION, outputAcrossCct } from '@fulgent/core/fixture';
 import { fixtureLookup, lookupIn, resolveSource } from '@fulgent/core/scene';

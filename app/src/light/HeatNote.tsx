@@ -1,4 +1,5 @@
-import { gelCautionKey, gelSafety, HEAT_CAUTION } from '@fulgent/core/day';
+import { gelCautionKey, gelSafety } from '@fulgent/core/day';
+import { HEAT_CAUTION, HEAT_REASON_WORDS } from '@fulgent/words';
 import type { Light, Look } from '@fulgent/core/document';
 import { View } from 'react-native';
 import { acknowledge } from '../look/edits';
@@ -27,7 +28,7 @@ export function HeatNote({ look, light }: { readonly look: Look; readonly light:
       </Text>
       {safety.reasons.map((reason) => (
         <Text key={reason} size="label">
-          {reason}
+          {HEAT_REASON_WORDS[reason]}
         </Text>
       ))}
       <Text size="label" quiet>

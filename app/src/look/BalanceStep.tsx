@@ -3,7 +3,7 @@ import { ROLES, type KeyLevel, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { openLampStops } from '@fulgent/core/planning';
 import type { LightReading, Readings } from '@fulgent/core/scene';
-import { balanceWords, lampCautions, limitWords, verdictWords } from '@fulgent/words';
+import { balanceWords, HEAT_REASON_WORDS, lampCautions, limitWords, verdictWords } from '@fulgent/words';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -141,7 +141,10 @@ export function BalanceBar() {
   const stop = gelStop
     ? {
         light: gelStop.light,
-        reason: gelStop.safety.reasons[0] ?? '',
+        reason: gelStop.safety.reasons
+          .slice(0, 1)
+          .map((why) => HEAT_REASON_WORDS[why])
+          .join(''),
         remedy: 'Mount the gel in another way, or accept the risk at the light, then balance.',
       }
     : lampStop
@@ -215,7 +218,7 @@ function Remedies({ look, onDone }: { readonly look: Look; readonly onDone: () =
       {value?.length === 0 ? <Text>Nothing that was tried with this kit brings it nearer.</Text> : null}
       {value?.map((remedy) => (
         <ProposalRow
-          key={remedy.text}
+          key={JSON.stringify(remedy.change)}
           look={look}
           proposal={remedy}
           figures={`${Math.max(1, Math.round(100 * remedy.nearer))} % nearer to the aims, powers solved anew.`}

@@ -1,4 +1,6 @@
 import type { Look } from '@fulgent/core/document';
+import type { Change } from '@fulgent/core/planning';
+import { proposalWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
@@ -9,8 +11,7 @@ import { say } from '../ui/Toasts';
 import { edit, undo } from './store';
 
 interface Shown {
-  readonly text: string;
-  readonly cost: string;
+  readonly change: Change;
   /** The look with the change made. */
   readonly look: Look;
 }
@@ -36,7 +37,7 @@ export function ProposalRow({
 }) {
   const styles = useStyles();
   const [open, setOpen] = useState(false);
-  const { text, cost } = proposal;
+  const { text, cost } = proposalWords(proposal.change);
   const take = () => {
     edit('proposal', (now) => ({ ...proposal.look, title: now.title }));
     say(`Done: ${text}`, { label: 'Undo', run: undo });

@@ -1,15 +1,12 @@
 import type { Burnt } from '@fulgent/core/picture';
 import type { Light, Look, ProbeSurface, Status } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { findGel } from '@fulgent/core/gel';
-import type { ProbeReading } from '@fulgent/core/scene';
+import { gelNameIn, type ProbeReading } from '@fulgent/core/scene';
 import { percentWords } from '@fulgent/words';
 import { when } from '../ui/when';
 
 /** The name of a gel in a look: its own spectra first, then the stand-in kit. */
-export function gelName(look: Pick<Look, 'spectra'> | null, id: string): string {
-  return look?.spectra.find((spectrum) => spectrum.kind === 'gel' && spectrum.id === id)?.name ?? findGel(id)?.name ?? id;
-}
+export const gelName = (look: Pick<Look, 'spectra'> | null, id: string): string => gelNameIn(look?.spectra ?? [], id);
 
 /** A light's gels and modifier in a few words: `deep teal x2 · soft box`. */
 export function gelText(light: Light, look: Look | null = null): string {

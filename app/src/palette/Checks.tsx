@@ -1,4 +1,5 @@
 import type { PaletteCheck } from '@fulgent/core/planning';
+import { checkWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { setPower } from '../look/edits';
@@ -33,13 +34,11 @@ export function Checks({
       {asking.length === 0 ? <Text>Nothing asks for a second look.</Text> : null}
       {asking.map((check) => (
         <View key={check.id} style={styles.check} testID={`check-${check.id}`}>
-          <Text>
-            <Text weight="strong">{check.title}</Text> <Text quiet>{check.text}</Text>
-          </Text>
+          <Said check={check} />
           <View style={styles.actions}>
             {check.fix ? (
               <Button
-                label={check.fix.label}
+                label={checkWords(check).fix ?? ''}
                 onPress={() => {
                   const light = useOpenLook.getState().look?.lights.find(({ id }) => id === check.fix!.lightId);
                   if (light) setPower(light.id, light.powerStops + check.fix!.stops);
@@ -59,9 +58,7 @@ export function Checks({
       {all
         ? rest.map((check) => (
             <View key={check.id} style={styles.check} testID={`check-${check.id}`}>
-              <Text>
-                <Text weight="strong">{check.title}</Text> <Text quiet>{check.text}</Text>
-              </Text>
+              <Said check={check} />
               {check.accepted ? (
                 <View style={styles.actions}>
                   <Button label="Not intended" onPress={() => accept(check.id, false)} />
@@ -71,5 +68,14 @@ export function Checks({
           ))
         : null}
     </View>
+  );
+}
+
+function Said({ check }: { readonly check: PaletteCheck }) {
+  const { title, text } = checkWords(check);
+  return (
+    <Text>
+      <Text weight="strong">{title}</Text> <Text quiet>{text}</Text>
+    </Text>
   );
 }

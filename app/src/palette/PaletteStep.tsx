@@ -1,14 +1,8 @@
 import { turnedDeg } from '@fulgent/core/colour';
-import { LIMITS, type Member } from '@fulgent/core/document';
+import { LIMITS, SCHEMES, type Member } from '@fulgent/core/document';
 import { describeSetting } from '@fulgent/core/fixture';
-import {
-  lightPartnerDeg,
-  mixOfTargets,
-  paintersPartnerDeg,
-  purityLimit,
-  SCHEME_INFO,
-  lightColours,
-} from '@fulgent/core/planning';
+import { lightPartnerDeg, mixOfTargets, paintersPartnerDeg, purityLimit, lightColours } from '@fulgent/core/planning';
+import { SCHEME_WORDS } from '@fulgent/words';
 import { hexOfPoint, planeDistance, pointOf } from '@fulgent/core/vivid';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
@@ -29,6 +23,12 @@ import { addMember, applyScheme, changeMember, keepTried } from './edits';
 import { Checks } from './Checks';
 import { ReachMap } from './ReachMap';
 import { usePaletteReport, useReach } from './useStudies';
+
+/** The palette's own first, then the schemes. */
+const SCHEME_CHOICES = (['own', ...SCHEMES.filter((id) => id !== 'own')] as const).map((id) => ({
+  id,
+  name: SCHEME_WORDS[id].name,
+}));
 
 const useStyles = themed((t) => ({
   chips: { paddingLeft: SPACE.m, paddingVertical: SPACE.s },
@@ -68,7 +68,7 @@ export function PaletteStep() {
   const chosen = palette.members.find((member) => member.id === selected);
   const chosenLight = look.lights.find((light) => light.id === chosen?.light);
   const reach = useReach(look, kit, chosenLight?.id);
-  const info = SCHEME_INFO.find((scheme) => scheme.id === palette.scheme)!;
+  const info = SCHEME_WORDS[palette.scheme];
   const move = useCallback(
     (member: string, to: { hueDeg: number; purity: number }, gesture: number) => changeMember(member, 'place', to, gesture),
     [],
@@ -87,7 +87,7 @@ export function PaletteStep() {
       <View style={styles.chips}>
         <Choice
           label="Scheme"
-          options={SCHEME_INFO}
+          options={SCHEME_CHOICES}
           value={palette.scheme}
           onChange={(scheme) => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
           scroll
@@ -191,7 +191,7 @@ export function PaletteStep() {
                 ))}
               </View>
               <Text size="label" style={{ flex: 1 }}>
-                {SCHEME_INFO.find((one) => one.id === scheme)?.name}: {verdict || 'no verdict'}
+                {SCHEME_WORDS[scheme].name}: {verdict || 'no verdict'}
               </Text>
             </View>
           ))}

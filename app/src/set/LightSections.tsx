@@ -157,7 +157,7 @@ function Remedies({ look, light, probe }: { readonly look: Look; readonly light:
     <View style={{ gap: SPACE.s, paddingVertical: SPACE.s }} testID="remedies">
       {remedies?.map((one) => (
         <ProposalRow
-          key={one.text}
+          key={JSON.stringify(one.change)}
           look={look}
           proposal={one}
           figures={`${formatStops(one.there)} there, ${formatStops(one.atWork)} where it works.`}

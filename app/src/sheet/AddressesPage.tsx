@@ -1,4 +1,5 @@
-import { addressesOf, rangeWords, UNIVERSE_SLOTS, type AddressRow } from '@fulgent/core/control';
+import { addressesOf, UNIVERSE_SLOTS, type AddressRow } from '@fulgent/core/control';
+import { addressNoteWords, addressProblemWords, capital, rangeWords } from '@fulgent/words';
 import { runSheet, type SheetCard } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import { useMemo } from 'react';
@@ -36,17 +37,18 @@ export function AddressesPage({ look }: { readonly look: Look }) {
 }
 
 function Row({ row, card }: { readonly row: AddressRow; readonly card: SheetCard | undefined }) {
-  const { lightId, name, fixture, pieces, universe, first, slots, isGiven, problem, note } = row;
+  const { lightId, name, fixture, pieces, universe, first, slots, isGiven, problem } = row;
+  const note = addressNoteWords(row);
   const set = (change: Partial<Pick<AddressRow, 'universe' | 'first' | 'slots'>>) =>
     changeRig(lightId, 'address', { address: { universe, first, slots, ...change } });
   return (
     <Section title={name} aside={pieces > 1 ? `${fixture}, ${pieces} alike` : fixture}>
       <Text size="strong" weight="strong" testID={`address-${lightId}`}>
-        {rangeWords(row).replace(/^u/, 'U')}
+        {capital(rangeWords(row))}
       </Text>
       {problem ? (
         <Text weight="strong" role="alert">
-          {problem}
+          {addressProblemWords(problem)}
         </Text>
       ) : null}
       {note ? <Text size="label">{note}</Text> : null}

@@ -1,4 +1,4 @@
-import { roleSheets } from '@fulgent/core/day';
+import { roleSheets } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import { useRouter, type Href } from 'expo-router';
 import { View } from 'react-native';

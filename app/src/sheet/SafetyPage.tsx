@@ -1,4 +1,5 @@
-import { cautionsOf, circuitLoads, drawOf, SAFETY_DEFERS, type Caution, type CautionLevel } from '@fulgent/core/day';
+import { cautionsOf, circuitLoads, drawOf, type Caution, type CautionLevel } from '@fulgent/core/day';
+import { cautionWords, SAFETY_DEFERS } from '@fulgent/words';
 import { LIMITS, HOLDS, type Hold, type Light, type Look } from '@fulgent/core/document';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -82,7 +83,8 @@ export function SafetyPage({ look }: { readonly look: Look }) {
 
 function CautionCard({ caution, takenAt }: { readonly caution: Caution; readonly takenAt: string | null }) {
   const styles = useStyles();
-  const { level, title, reasons, key, kind } = caution;
+  const { level, key, kind } = caution;
+  const { title, reasons } = cautionWords(caution);
   return (
     <View
       style={[styles.caution, level === 'stop' && styles.stop, takenAt !== null && styles.taken]}

@@ -1,4 +1,5 @@
-import { openCautions, sheetDocument, type SheetBlock, type SheetList } from '@fulgent/core/day';
+import { openCautions } from '@fulgent/core/day';
+import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import type { Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';

@@ -1,4 +1,5 @@
-import { sheetDocument, type SheetBlock, type SheetLine, type SheetList } from '@fulgent/core/day';
+import type { SheetLine } from '@fulgent/core/day';
+import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);

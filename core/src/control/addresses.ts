@@ -22,29 +22,39 @@ export interface AddressRow {
   readonly last: number;
   /** Somebody set it; otherwise it is allotted the first room there is. */
   readonly isGiven: boolean;
-  /** What does not fit, with the remedy; null where all does. */
-  readonly problem: string | null;
-  /** What is worth knowing; null where there is nothing. */
-  readonly note: string | null;
+  /** What does not fit; null where all does. */
+  readonly problem: AddressProblem | null;
+  /** Lights that read the very same slots, by their names. */
+  readonly sameAs: readonly string[];
 }
+
+/** Why an address cannot be: it would read past its universe, where it could start at `latest` at most, or into the slots of another light. */
+export type AddressProblem =
+  | { readonly kind: 'past-end'; readonly last: number; readonly latest: number }
+  | { readonly kind: 'runs-into'; readonly other: string; readonly range: AddressRange };
 
 /** What hangs on a network: all but flashes and windows. */
 const listens = ({ role, fixture }: Light) => role !== 'window' && fixture.kind !== 'flash';
 
-type Range = Pick<AddressRow, 'universe' | 'first' | 'slots'>;
+export interface AddressRange {
+  readonly universe: number;
+  readonly first: number;
+  readonly slots: number;
+}
 
-const lastOf = ({ first, slots }: Range) => first + slots - 1;
-const overlap = (a: Range, b: Range) => a.universe === b.universe && a.first <= lastOf(b) && b.first <= lastOf(a);
-const isSame = (a: Range, b: Range) => a.universe === b.universe && a.first === b.first && a.slots === b.slots;
+export const lastSlot = ({ first, slots }: AddressRange) => first + slots - 1;
+const overlap = (a: AddressRange, b: AddressRange) =>
+  a.universe === b.universe && a.first <= lastSlot(b) && b.first <= lastSlot(a);
+const isSame = (a: AddressRange, b: AddressRange) => a.universe === b.universe && a.first === b.first && a.slots === b.slots;
 
 /** The first room for so many slots that nobody has. */
-function roomFor(slots: number, taken: readonly Range[]): Range {
+function roomFor(slots: number, taken: readonly AddressRange[]): AddressRange {
   for (let universe = 1; ; universe++) {
     const here = taken.filter((one) => one.universe === universe).sort((a, b) => a.first - b.first);
     let first = 1;
     for (const one of here) {
       if (first + slots <= one.first) break;
-      first = Math.max(first, lastOf(one) + 1);
+      first = Math.max(first, lastSlot(one) + 1);
     }
     if (first + slots - 1 <= UNIVERSE_SLOTS) return { universe, first, slots };
   }
@@ -53,7 +63,7 @@ function roomFor(slots: number, taken: readonly Range[]): Range {
 /** The addresses of a look's lights in their order; those that nobody set are allotted round those that somebody did. */
 export function addressesOf(look: Look): AddressRow[] {
   const lights = look.lights.filter(listens);
-  const taken: Range[] = lights.flatMap(({ rig }) => (rig.address ? [rig.address] : []));
+  const taken: AddressRange[] = lights.flatMap(({ rig }) => (rig.address ? [rig.address] : []));
   const ranges = lights.map(({ rig }) => {
     if (rig.address) return rig.address;
     const room = roomFor(USUAL_SLOTS, taken);
@@ -63,10 +73,10 @@ export function addressesOf(look: Look): AddressRow[] {
   return lights.map(({ id, name, fixture, pieces, rig }, i): AddressRow => {
     const range = ranges[i]!;
     const { universe, first, slots } = range;
-    const last = lastOf(range);
+    const last = lastSlot(range);
     const others = lights.map((light, k) => ({ light, range: ranges[k]! })).filter((_, k) => k !== i);
     const clash = others.find((other) => overlap(range, other.range) && !isSame(range, other.range));
-    const together = others.filter((other) => isSame(range, other.range)).map(({ light }) => light.name);
+    const sameAs = others.filter((other) => isSame(range, other.range)).map(({ light }) => light.name);
     return {
       lightId: id,
       name,
@@ -79,16 +89,11 @@ export function addressesOf(look: Look): AddressRow[] {
       isGiven: rig.address !== null,
       problem:
         last > UNIVERSE_SLOTS
-          ? `It would read slot ${last}; a universe ends at ${UNIVERSE_SLOTS}. Start at ${UNIVERSE_SLOTS - slots + 1} or lower.`
+          ? { kind: 'past-end', last, latest: UNIVERSE_SLOTS - slots + 1 }
           : clash
-            ? `Its slots run into those of ${clash.light.name} (${rangeWords(clash.range)}). Start one of them elsewhere.`
+            ? { kind: 'runs-into', other: clash.light.name, range: clash.range }
             : null,
-      note: together.length ? `The same slots as ${together.join(' and ')}: they do the same.` : null,
+      sameAs,
     };
   });
-}
-
-/** A range of slots as it is spoken of. */
-export function rangeWords(range: Range): string {
-  return `universe ${range.universe}, slots ${range.first} to ${lastOf(range)}`;
 }

@@ -45,15 +45,22 @@ export {
   type Lessons,
   type TaughtFrame,
 } from './learn/learn';
-export { CAUTION_KINDS, SAFETY_DEFERS, type Caution, type CautionKind, type CautionLevel } from './rig/caution';
+export {
+  CAUTION_KINDS,
+  PLAIN_REASONS,
+  type Caution,
+  type CautionAbout,
+  type CautionKind,
+  type CautionLevel,
+  type CautionReason,
+  type PlainReason,
+} from './rig/caution';
 export { cautionsOf, openCautions } from './rig/cautions';
 export { gelCautionKey, gelSafety, openGelStops, type GelSafety } from './rig/gel-safety';
-export { HEAT_CAUTION, gelHeat, type HeatReading } from './rig/heat';
+export { HEAT_REASONS, gelHeat, type HeatReading, type HeatReason } from './rig/heat';
 export { CONTINUOUS_SHARE, circuitLoads, drawOf, type CircuitLoad } from './rig/load';
 export { setupMinutes } from './rig/setup-time';
 export { dayKit, type DayItem } from './sheet/day-kit';
-export { LIST_KINDS, sheetDocument, type ListKind, type SheetBlock, type SheetDocument, type SheetList } from './sheet/document';
-export { MOUNT_WORDS, cardLines, gelWords, placeWords, type SheetLine } from './sheet/lines';
 export { packList, sheetSizeCm, type PackItem } from './sheet/pack';
 export {
   KEY_HOLDS_STOPS,
@@ -64,6 +71,5 @@ export {
   type TurnStep,
   type TurnLimit,
 } from './sheet/poses';
-export { roleSheets, type RoleSheet } from './sheet/roles';
 export { schedule, MOST_SETUPS, changesBetween, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
-export { cameraCard, runSheet, type SheetCard } from './sheet/sheet';
+export { cameraCard, gelWords, runSheet, type SheetCard, type SheetLine } from './sheet/sheet';

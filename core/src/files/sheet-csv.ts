@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
-import { gelWords } from '../day/sheet/lines';
-import type { SheetCard } from '../day/sheet/sheet';
+import { gelWords, type SheetCard } from '../day/sheet/sheet';
 
 /** The run sheet as a table for other programs (RFC 4180): one row a light, figures with points. */
 export function sheetCsv(cards: readonly SheetCard[]): string {
@@ -25,7 +24,9 @@ export function sheetCsv(cards: readonly SheetCard[]): string {
       aim: card.aim,
       groups: card.groups.join(', '),
       cue: card.cue,
-      address: card.address,
+      universe: card.address?.universe ?? '',
+      firstSlot: card.address?.first ?? '',
+      slots: card.address?.slots ?? '',
     })),
     // A cell that begins as a formula is taken for one by spreadsheets.
     { escapeFormulae: true },

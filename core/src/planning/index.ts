@@ -46,14 +46,24 @@ export {
   floorRemedies,
   kindsOfLight,
   solveLookRatio,
-  type ChangeReport,
   type Drowned,
   type HoldBy,
   type KindsAt,
+  type Attribution,
+  type ChangeReport,
   type LookRatio,
+  type RatioStep,
 } from './capture/mixed-look';
 export { apertureTrades, shutterTrades, type ApertureTrade, type ShutterTrade } from './capture/trade-off';
-export { lightAtWhite, lightsAtWhites, whiteScale, whiteSchools, type LightAtWhites, type WhiteSchool } from './capture/white';
+export {
+  lightAtWhite,
+  lightsAtWhites,
+  PUSH_MIRED,
+  whiteScale,
+  whiteSchools,
+  type LightAtWhites,
+  type WhiteSchool,
+} from './capture/white';
 export { continuity, type ContinuityItem } from './continuity';
 export { correctionFor, warmUpAfterwards, type Correction, type CorrectionFit, type WarmUp } from './correction/correction';
 export {
@@ -73,7 +83,8 @@ export {
   type EffectNote,
   type EffectReading,
 } from './effects/effects';
-export { causesOf, type Cause, type CauseKind } from './faults/causes';
+export { causesOf, type Cause } from './faults/causes';
+export type { CauseKind, Finding } from './faults/suspect';
 export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';
 export {
   gelOptions,
@@ -96,7 +107,7 @@ export {
   type NewLook,
 } from './new-look';
 export { ASSOCIATIONS } from './palette/associations';
-export type { PaletteCheck } from './palette/check';
+export type { CheckFinding, PaletteCheck } from './palette/check';
 export { paletteChecks, type PaletteReport } from './palette/checks';
 export { colourClusters } from './palette/clusters';
 export { membersFromLights } from './palette/from-lights';
@@ -109,10 +120,9 @@ export {
   type StackOrOverlap,
 } from './palette/gel-search';
 export { meansFor, withKitGels, type Means, type MeansInput, type Way } from './palette/means';
-export { MOTIVES, findMotive, motiveProblems, type Motive } from './palette/motives';
+export { MOTIVES, findMotive, motiveProblems, type Motive, type MotiveProblem } from './palette/motives';
 export { REACH_STEP_DEG, reachAt, reachOf, withinReach, type Reach } from './palette/reach';
 export {
-  SCHEME_INFO,
   isWarm,
   lightPartnerDeg,
   membersFor,
@@ -132,7 +142,8 @@ export {
   type GelSwatch,
   type LightColour,
 } from './palette/with-kit';
-export { PROPOSAL_KINDS, type Effort, type Proposal, type ProposalKind } from './proposals/proposal';
+export type { Change } from './proposals/change';
+export type { Effort, Proposal } from './proposals/proposal';
 export { spillCures, type SpillCure } from './proposals/spill-cures';
 export {
   VARIANT_KINDS,

@@ -21,6 +21,7 @@ export type {
 export {
   fixtureLookup,
   fullLux,
+  gelNameIn,
   lookupIn,
   modelSource,
   resolveFilter,

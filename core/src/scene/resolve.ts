@@ -22,6 +22,11 @@ export function lookupIn(spectra: readonly LookSpectrum[]): SpectrumLookup {
   };
 }
 
+/** A gel's name, a look's own first; its id where nobody knows it. */
+export function gelNameIn(spectra: readonly LookSpectrum[], id: string): string {
+  return lookupIn(spectra)(id, 'gel')?.name ?? findGel(id)?.name ?? id;
+}
+
 /** The transmittance of a gel by its id. @throws InputError naming an unknown gel. */
 export function resolveGel(id: string, lookup: SpectrumLookup = () => undefined): Spectrum {
   const own = lookup(id, 'gel');

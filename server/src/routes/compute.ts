@@ -12,7 +12,7 @@ import {
 import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
 import { balance, type BalanceOptions } from '@fulgent/core/planning';
 import { evaluate, parseLook, resolveGel, type Readings } from '@fulgent/core/scene';
-import { balanceWords, limitWords, verdictWords } from '@fulgent/words';
+import { balanceWords, limitWords, proposalWords, verdictWords } from '@fulgent/words';
 import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';
 import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
 import { windowAlone } from '@fulgent/core/vivid';
@@ -254,7 +254,8 @@ export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEnt
   // Many balances are tried for it: it is found beside the server's own thread.
   router.post('/remedies', async (req, res) => {
     const { look } = validated(remediesBody, req.body);
-    res.json(await remedies({ look: parseLook(look), kit: kit() }));
+    const found = await remedies({ look: parseLook(look), kit: kit() });
+    res.json(found.map((remedy) => ({ ...remedy, ...proposalWords(remedy.change) })));
   });
 
   return router;

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { sheetDocument, type SheetDocument } from '@fulgent/core/day';
+import { sheetDocument, type SheetDocument } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import type PDFDocument from 'pdfkit';
 import { drawPlan } from './plan';

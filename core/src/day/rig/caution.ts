@@ -1,6 +1,5 @@
-/** Said with every list of cautions. */
-export const SAFETY_DEFERS =
-  'These are cautions, and the list is not complete. Nothing here says that a set-up is safe: local codes, the makers’ instructions and licensed practice decide.';
+import type { Effect } from '../../document/schema';
+import type { HeatReason } from './heat';
 
 export const CAUTION_KINDS = [
   'heat',
@@ -22,24 +21,100 @@ export type CautionKind = (typeof CAUTION_KINDS)[number];
 /** `stop`: nobody goes on before it is dealt with; `act`: something is to be done; `note`: to be borne in mind. */
 export type CautionLevel = 'stop' | 'act' | 'note';
 
+/** What a caution is about. Names are those of lights, boards, circuits and places in the look. */
+export type CautionAbout =
+  | {
+      readonly is: 'gel-heat' | 'diffused-lamp' | 'near-water' | 'not-wet-rated' | 'large-battery' | 'by-hand';
+      readonly name: string;
+    }
+  | { readonly is: 'over-rating'; readonly name: string; readonly fittedW: number; readonly ratedW: number }
+  | { readonly is: 'hangs'; readonly name: string; readonly heightM: number; readonly overSubject: boolean }
+  | { readonly is: 'loose-stand' | 'tall-board'; readonly name: string }
+  | { readonly is: 'loose-stands'; readonly names: readonly string[] }
+  | { readonly is: 'effect'; readonly name: string; readonly type: Effect['type']; readonly rateHz: number }
+  | { readonly is: 'near-eyes'; readonly name: string; readonly distanceM: number }
+  | { readonly is: 'bright-at-eyes'; readonly name: string; readonly lux: number }
+  | {
+      readonly is: 'circuit';
+      readonly name: string;
+      readonly watts: number;
+      readonly amps: number;
+      readonly ratedA: number;
+      readonly estimated: boolean;
+    }
+  | { readonly is: 'leads'; readonly count: number; readonly lengthM: number }
+  | { readonly is: 'haze' | 'long-exposure' | 'blackout' }
+  | { readonly is: 'place'; readonly name: string };
+
+/** Reasons that are said alike whatever the figures. */
+export const PLAIN_REASONS = [
+  'lamp-over-holder',
+  'fitting-changed',
+  'diffusion-near-lamp',
+  'tape-unrated',
+  'magnet-slips',
+  'balance-boom',
+  'weigh-it',
+  'second-hold-carries-all',
+  'needs-second-hold',
+  'subject-under',
+  'people-under',
+  'wind',
+  'weigh-stands',
+  'board-topples',
+  'wet-rated-links',
+  'cover-from-wet',
+  'mains-and-water',
+  'flicker-seizures',
+  'flicker-announce',
+  'flicker-stop-cue',
+  'flicker-mistaken',
+  'flash-in-eyes',
+  'bright-in-eyes',
+  'blue-hurts',
+  'battery-charge',
+  'nobody-helps',
+  'over-circuit',
+  'unroll-leads',
+  'same-circuit',
+  'haze-breathing',
+  'haze-alarms',
+  'haze-cans',
+  'way-out-lit',
+  'cloth-flame',
+  'site-look-first',
+  'safety-parts-stay',
+] as const;
+export type PlainReason = (typeof PLAIN_REASONS)[number];
+
+/** Why somebody is cautioned, and what to do: words says it. */
+export type CautionReason =
+  | { readonly why: PlainReason | HeatReason }
+  | { readonly why: 'gel-absorbs'; readonly wPerCm2: number }
+  | { readonly why: 'topples'; readonly heightM: number }
+  | { readonly why: 'weighs'; readonly weightKg: number }
+  | { readonly why: 'over-usual-share'; readonly share: number }
+  | { readonly why: 'holder-needs'; readonly who: string; readonly heightM: number };
+
 export interface Caution {
   /** Under which it is taken on; it changes with what it was said about. */
   readonly key: string;
   readonly kind: CautionKind;
   readonly level: CautionLevel;
-  readonly title: string;
-  readonly reasons: readonly string[];
+  readonly about: CautionAbout;
+  readonly reasons: readonly CautionReason[];
   readonly lightIds: readonly string[];
 }
 
-/** A caution; `about` is what it was said about, so that it opens again when that changes. */
+/** A caution; `state` is what it was said about, so that it opens again when that changes. */
 export function caution(
   kind: CautionKind,
-  about: string,
+  state: string,
   level: CautionLevel,
-  title: string,
-  reasons: readonly string[],
+  about: CautionAbout,
+  reasons: readonly (PlainReason | CautionReason)[],
   lightIds: readonly string[] = [],
 ): Caution {
-  return { key: `${kind}:${about}`.slice(0, 160), kind, level, title, reasons, lightIds };
+  const all = reasons.map((reason) => (typeof reason === 'string' ? { why: reason } : reason));
+  return { key: `${kind}:${state}`.slice(0, 160), kind, level, about, reasons: all, lightIds };
 }

@@ -4,13 +4,13 @@ import { METER_CONSTANT_LXS } from '../../exposure/meter';
 import type { Light, Look } from '../../document/schema';
 import { fullLux, lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import { tungstenSource } from '../../source/source';
-import { gelHeat, HOT_W_PER_CM2, WARM_W_PER_CM2, type HeatLevel } from './heat';
+import { gelHeat, HOT_W_PER_CM2, WARM_W_PER_CM2, type HeatLevel, type HeatReason } from './heat';
 
-/** What may go wrong with gel on a lamp, with reasons. It orders caution and never says that anything is safe. */
+/** What may go wrong with gel on a lamp, with its reasons. It orders caution and never says that anything is safe. */
 export interface GelSafety {
   readonly level: HeatLevel;
   readonly absorbedWPerCm2: number;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly HeatReason[];
   /** Nothing is planned further with this light until somebody has read and taken it on. */
   readonly stops: boolean;
 }
@@ -83,12 +83,10 @@ export function gelSafety(look: Pick<Look, 'spectra'>, light: Light): GelSafety 
       : null;
   const absorbedWPerCm2 = main.absorbedWPerCm2 + (modelling?.absorbedWPerCm2 ?? 0);
   const reasons = [...main.reasons];
-  if (bare && fixture.kind === 'flash')
-    reasons.unshift('A bare flash tube is too hot for gel: use a dome or a reflector with a gel holder.');
-  if (mount === 'tape' && filament) reasons.push('Tape lets go when it gets hot; use clips or a holder.');
-  if (mount === 'inside') reasons.push('Gel inside a box closes it: keep the vents open and the gel off the lamp.');
-  if (modelling && modelling.absorbedWPerCm2 > main.absorbedWPerCm2)
-    reasons.push('The modelling lamp heats the gel most: turn it off or down, and let the head cool.');
+  if (bare && fixture.kind === 'flash') reasons.unshift('bare-tube');
+  if (mount === 'tape' && filament) reasons.push('tape-lets-go');
+  if (mount === 'inside') reasons.push('closes-box');
+  if (modelling && modelling.absorbedWPerCm2 > main.absorbedWPerCm2) reasons.push('modelling-lamp');
   const level: HeatLevel =
     inContact || absorbedWPerCm2 >= HOT_W_PER_CM2 ? 'hot' : absorbedWPerCm2 >= WARM_W_PER_CM2 ? 'warm' : 'low';
   return { level, absorbedWPerCm2, reasons, stops: stopsPlanner(light) };

@@ -9,19 +9,28 @@ const PEAK_EFFICACY_LM_PER_W = 683;
 const INFRARED_TRANSMITTANCE = 0.85;
 const INFRARED_END_NM = 2500;
 
-/** Said wherever gels are put on lamps. */
-export const HEAT_CAUTION =
-  'Heat can melt or scorch gel. Keep it off bare tubes and hot lamps, turn modelling lamps down, leave vents open, let heads cool, and follow the maker and local rules.';
-
 /** Levels of caution by absorbed power density. They order the risk; none of them says that anything is safe. */
 export type HeatLevel = 'low' | 'warm' | 'hot';
+
+/** What makes gel hot, or what may go wrong with how it is held. */
+export const HEAT_REASONS = [
+  'in-contact',
+  'much-power',
+  'gets-warm',
+  'filament',
+  'bare-tube',
+  'tape-lets-go',
+  'closes-box',
+  'modelling-lamp',
+] as const;
+export type HeatReason = (typeof HEAT_REASONS)[number];
 
 export interface HeatReading {
   /** Share of the light's radiant power that the gel keeps, 0..1. */
   readonly absorbedShare: number;
   readonly absorbedWPerCm2: number;
   readonly level: HeatLevel;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly HeatReason[];
 }
 
 export interface HeatInput {
@@ -55,13 +64,11 @@ export function gelHeat({ source, transmittance, fluxLm, gelAreaCm2, filamentK, 
   const total = 1 + infrared.near + infrared.far;
   const kept = 1 - passed + infrared.near * (1 - INFRARED_TRANSMITTANCE) + infrared.far;
   const absorbedWPerCm2 = (visibleW * kept) / gelAreaCm2;
-  const reasons: string[] = [];
-  if (inContact) reasons.push('The gel lies on a tube or lamp: it will melt. Give it a holder with an air gap.');
-  if (absorbedWPerCm2 >= HOT_W_PER_CM2)
-    reasons.push('Much power lands on little gel: move it away from the lamp, or spread the light first.');
-  else if (absorbedWPerCm2 >= WARM_W_PER_CM2)
-    reasons.push('The gel gets warm: leave air round it and look at it between frames.');
-  if (filamentK !== undefined) reasons.push('A filament sends most of its power as heat; use heat-proof gel at a distance.');
+  const reasons: HeatReason[] = [];
+  if (inContact) reasons.push('in-contact');
+  if (absorbedWPerCm2 >= HOT_W_PER_CM2) reasons.push('much-power');
+  else if (absorbedWPerCm2 >= WARM_W_PER_CM2) reasons.push('gets-warm');
+  if (filamentK !== undefined) reasons.push('filament');
   const level: HeatLevel =
     inContact || absorbedWPerCm2 >= HOT_W_PER_CM2 ? 'hot' : absorbedWPerCm2 >= WARM_W_PER_CM2 ? 'warm' : 'low';
   return { absorbedShare: kept / total, absorbedWPerCm2, level, reasons };

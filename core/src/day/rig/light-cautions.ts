@@ -2,7 +2,7 @@ import { lampCautionKey } from '../../planning/capture/lamps';
 import { continuousLux } from '../../exposure/continuous';
 import { fullLux, lampStops, lookupIn } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
-import { caution, type Caution, type CautionLevel } from './caution';
+import { caution, type Caution, type CautionLevel, type CautionReason, type PlainReason } from './caution';
 import { gelCautionKey, gelSafety } from './gel-safety';
 import { drawOf } from './load';
 
@@ -26,8 +26,8 @@ export function heatOf(look: Look, light: Light): Caution[] {
       key: gelCautionKey(light),
       kind: 'heat',
       level: safety.stops ? 'stop' : safety.level === 'hot' ? 'act' : 'note',
-      title: `${light.name}: gel and heat`,
-      reasons: [...safety.reasons, `About ${safety.absorbedWPerCm2.toFixed(2)} W stay in each cm² of gel.`],
+      about: { is: 'gel-heat', name: light.name },
+      reasons: [...safety.reasons.map((why) => ({ why })), { why: 'gel-absorbs', wPerCm2: safety.absorbedWPerCm2 }],
       lightIds: [light.id],
     },
   ];
@@ -42,26 +42,14 @@ export function lampOf({ id, name, lamp }: Light): Caution[] {
         key: lampCautionKey({ id, lamp }),
         kind: 'lamp',
         level: 'stop',
-        title: `${name}: ${fittedW} W in a holder for ${ratedW} W`,
-        reasons: [
-          'Holder, shade and cloth can burn. Take a smaller lamp, or a fitting made for it.',
-          'Where somebody licensed has changed the fitting, enter its new rating.',
-        ],
+        about: { is: 'over-rating', name, fittedW, ratedW },
+        reasons: [{ why: 'lamp-over-holder' }, { why: 'fitting-changed' }],
         lightIds: [id],
       },
     ];
   }
   if (diffusionStops > 0) {
-    return [
-      caution(
-        'lamp',
-        `${id}:diffused`,
-        'act',
-        `${name}: diffusion round a lamp`,
-        ['Use material made for heat, with air between it and the lamp, and do not leave it unattended.'],
-        [id],
-      ),
-    ];
+    return [caution('lamp', `${id}:diffused`, 'act', { is: 'diffused-lamp', name }, ['diffusion-near-lamp'], [id])];
   }
   return [];
 }
@@ -76,32 +64,20 @@ export function hangingOf(look: Look, light: Light): Caution[] {
   if (light.role === 'window') return [];
   const over = isOverSomebody(look, light);
   if (!HUNG.has(rig.hold) && !(over && rig.hold === 'stand')) return [];
-  const reasons: string[] = [];
-  if (rig.hold === 'tape') reasons.push('Tape and hook tape carry no rated load: hang it from something that does.');
-  if (rig.hold === 'magnet') reasons.push('A magnet slips on paint and tape: it does not hold over people.');
-  reasons.push(
-    rig.secondHold
-      ? 'Its second hold must carry the whole by itself: a rated line, short, to something fixed.'
-      : 'Give it a second, independent hold: a rated safety line to something fixed.',
-  );
-  if (rig.hold === 'boom' && !rig.weighted) reasons.push('Balance the boom and weigh its foot down.');
-  reasons.push(
-    rig.weightKg === null
-      ? 'Weigh it with its modifier and gel, and hold that against what clamp and fixing are rated for.'
-      : `${rig.weightKg} kg: hold that against what clamp and fixing are rated for.`,
-  );
-  reasons.push(
-    over
-      ? 'The subject is under it: nobody stands there while it is put up or moved.'
-      : 'Keep people out from under it while it is put up or moved.',
-  );
+  const reasons: (PlainReason | CautionReason)[] = [];
+  if (rig.hold === 'tape') reasons.push('tape-unrated');
+  if (rig.hold === 'magnet') reasons.push('magnet-slips');
+  reasons.push(rig.secondHold ? 'second-hold-carries-all' : 'needs-second-hold');
+  if (rig.hold === 'boom' && !rig.weighted) reasons.push('balance-boom');
+  reasons.push(rig.weightKg === null ? 'weigh-it' : { why: 'weighs', weightKg: rig.weightKg });
+  reasons.push(over ? 'subject-under' : 'people-under');
   const unheld = !rig.secondHold || rig.hold === 'tape' || (rig.hold === 'magnet' && over);
   return [
     caution(
       'overhead',
       `${id}:${rig.hold}:${rig.secondHold ? 'two' : 'one'}:${rig.weightKg ?? '?'}:${over ? 'over' : 'beside'}`,
       unheld && (over || rig.hold === 'overhead' || rig.hold === 'tape') ? 'stop' : 'act',
-      `${name}: hangs ${position[1].toFixed(1)} m up${over ? ', over the subject' : ''}`,
+      { is: 'hangs', name, heightM: position[1], overSubject: over },
       reasons,
       [id],
     ),
@@ -114,16 +90,14 @@ export function standsOf(lights: readonly Light[]): Caution[] {
   );
   const tall = loose.filter(({ position }) => position[1] > TALL_STAND_M);
   const low = loose.filter((light) => !tall.includes(light));
-  const outside = 'Outside, wind takes boxes and umbrellas with it: more weight, somebody beside it.';
-  const names = (list: readonly Light[]) => list.map(({ name }) => name).join(', ');
   return [
     ...tall.map(({ id, name, position }) =>
       caution(
         'stand',
         `${id}:tall`,
         'act',
-        `${name}: tall stand not weighed down`,
-        [`At ${position[1].toFixed(1)} m it topples easily: spread the legs, a leg under the load, sandbag on it.`, outside],
+        { is: 'loose-stand', name },
+        [{ why: 'topples', heightM: position[1] }, 'wind'],
         [id],
       ),
     ),
@@ -133,8 +107,8 @@ export function standsOf(lights: readonly Light[]): Caution[] {
             'stand',
             low.map(({ id }) => id).join('+'),
             'note',
-            `Stands not weighed down: ${names(low)}`,
-            ['Spread their legs and lay a weight on each.', outside],
+            { is: 'loose-stands', names: low.map(({ name }) => name) },
+            ['weigh-stands', 'wind'],
             low.map(({ id }) => id),
           ),
         ]
@@ -145,30 +119,15 @@ export function standsOf(lights: readonly Light[]): Caution[] {
 export function wetOf({ day }: Look, { id, name, role, rig }: Light): Caution[] {
   if (!day.wet || role === 'window') return [];
   if (rig.wetRated) {
-    return [
-      caution(
-        'wet',
-        `${id}:rated`,
-        'act',
-        `${name}: near water`,
-        [
-          'Every link must be rated for it: head, ballast, plugs, leads. Feed it through a residual-current breaker, and test that.',
-        ],
-        [id],
-      ),
-    ];
+    return [caution('wet', `${id}:rated`, 'act', { is: 'near-water', name }, ['wet-rated-links'], [id])];
   }
   return [
     caution(
       'wet',
       `${id}:${rig.battery ? 'battery' : 'mains'}`,
       rig.battery ? 'act' : 'stop',
-      `${name}: not rated for wet`,
-      [
-        rig.battery
-          ? 'Cover it without closing its vents, and keep it out of the water.'
-          : 'Mains and water: keep it out of reach of water, or take one that is rated, with all its connectors, behind a residual-current breaker.',
-      ],
+      { is: 'not-wet-rated', name },
+      [rig.battery ? 'cover-from-wet' : 'mains-and-water'],
       [id],
     ),
   ];
@@ -184,14 +143,8 @@ export function flickerOf({ id, name, effect }: Light): Caution[] {
       'flicker',
       `${id}:${effect.type}:${effect.rateHz}`,
       level,
-      `${name}: ${effect.type}, ${effect.rateHz} Hz`,
-      [
-        risky
-          ? 'Between 3 and 30 flashes a second can set off seizures: everybody in the room must have been asked, or another rate taken.'
-          : 'Ask everybody in the room beforehand, and announce it.',
-        'Agree on a cue that stops it at once.',
-        ...(seen ? ['It may be taken for the real thing from outside: tell neighbours or the site.'] : []),
-      ],
+      { is: 'effect', name, type: effect.type, rateHz: effect.rateHz },
+      [risky ? 'flicker-seizures' : 'flicker-announce', 'flicker-stop-cue', ...(seen ? (['flicker-mistaken'] as const) : [])],
       [id],
     ),
   ];
@@ -224,13 +177,8 @@ export function glareOf(look: Look, light: Light): Caution[] {
       'glare',
       `${id}:${near ? 'near' : 'bright'}`,
       'act',
-      `${name}: ${near ? `${distance.toFixed(1)} m from the eyes` : `about ${Math.round(lux / 1000)} 000 lx at the eyes`}`,
-      [
-        fixture.kind === 'flash'
-          ? 'Eyes away from the head, no flash right before a face; count down.'
-          : 'Do not look into it; give the eyes breaks, and move it away where the picture allows.',
-        'Strong blue and violet hurt before they seem bright. Night vision goes: light paths before anybody walks.',
-      ],
+      near ? { is: 'near-eyes', name, distanceM: distance } : { is: 'bright-at-eyes', name, lux },
+      [fixture.kind === 'flash' ? 'flash-in-eyes' : 'bright-in-eyes', 'blue-hurts'],
       [id],
     ),
   ];
@@ -238,32 +186,19 @@ export function glareOf(look: Look, light: Light): Caution[] {
 
 export function batteryOf(look: Look, light: Light): Caution[] {
   if (!light.rig.battery || drawOf(look, light).watts < BIG_BATTERY_W) return [];
-  return [
-    caution(
-      'battery',
-      `${light.id}`,
-      'note',
-      `${light.name}: large battery`,
-      ['Charge under supervision, keep it from heat, and mind the rules for its transport.'],
-      [light.id],
-    ),
-  ];
+  return [caution('battery', `${light.id}`, 'note', { is: 'large-battery', name: light.name }, ['battery-charge'], [light.id])];
 }
 
 export function helperOf(look: Look, { id, name, rig, position }: Light): Caution[] {
   if (rig.hold !== 'hand') return [];
-  const who = rig.holder || 'Somebody';
   const level: CautionLevel = look.brief.place.crew < 1 && !rig.holder ? 'act' : 'note';
   return [
     caution(
       'helper',
       `${id}:${rig.holder}`,
       level,
-      `${name}: held by hand`,
-      [
-        `${who} needs a path that can be seen, firm ground at ${position[1].toFixed(1)} m, and eyes off the head.`,
-        ...(level === 'act' ? ['The brief has nobody to help: name who holds it.'] : []),
-      ],
+      { is: 'by-hand', name },
+      [{ why: 'holder-needs', who: rig.holder, heightM: position[1] }, ...(level === 'act' ? (['nobody-helps'] as const) : [])],
       [id],
     ),
   ];

@@ -1,6 +1,6 @@
 import { buildOrder } from '../../planning/build/run';
 import type { Light, Look } from '../../document/schema';
-import { nameOfGel } from './sheet';
+import { gelNameIn } from '../../scene/resolve';
 
 /** One kind of thing to pack, and how many. */
 export interface PackItem {
@@ -54,7 +54,7 @@ export function packList(look: Look): PackItem[] {
   for (const light of lights)
     for (const { gel, strength } of light.gels) {
       const [w, h] = sheetSizeCm(light);
-      add('gel', nameOfGel(look, gel), light.pieces * Math.max(1, Math.round(strength)), `${light.name}, ${w} x ${h} cm`);
+      add('gel', gelNameIn(look.spectra, gel), light.pieces * Math.max(1, Math.round(strength)), `${light.name}, ${w} x ${h} cm`);
     }
   for (const { name, finish, widthM, heightM } of look.boards)
     add('board', `${BOARD_NAMES[finish]} ${Math.round(100 * widthM)} x ${Math.round(100 * heightM)} cm`, 1, name);

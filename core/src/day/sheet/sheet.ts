@@ -1,9 +1,9 @@
 import { buildOrder } from '../../planning/build/run';
-import { rangeWords } from '../../control/addresses';
-import { findGel } from '../../gel/stand-ins';
+import type { AddressRange } from '../../control/addresses';
 import { zoomLens } from '../../exposure/beam';
 import { formatShutter } from '../../exposure/stops';
 import { formatPower, nearestPower } from '../../scene/power';
+import { gelNameIn } from '../../scene/resolve';
 import { throwM } from '../../transport/room';
 import type { Light, Look, Setting } from '../../document/schema';
 
@@ -22,7 +22,7 @@ export interface SheetCard {
   /** How far the nearest setting is from what was planned, stops; 0 where it is a step of the fixture. */
   readonly roundingStops: number;
   /** What a full-colour fixture is set to, dial by dial; empty for any other. */
-  readonly dials: readonly { readonly name: string; readonly value: string }[];
+  readonly dials: readonly SheetLine[];
   /** Gels from the lamp outwards, as sheets to take. */
   readonly gels: readonly { readonly id: string; readonly name: string; readonly strength: number }[];
   readonly mount: Light['mount'];
@@ -38,8 +38,19 @@ export interface SheetCard {
   /** Names of the groups that it is trimmed with. */
   readonly groups: readonly string[];
   readonly cue: string;
-  /** Where it listens on a lighting network, as somebody set it; '' where nobody did. */
-  readonly address: string;
+  /** Where it listens on a lighting network, as somebody set it; null where nobody did. */
+  readonly address: AddressRange | null;
+}
+
+/** One line of a card: a dial or a question of the stand, and what it is to be. */
+export interface SheetLine {
+  readonly name: string;
+  readonly value: string;
+}
+
+/** The gels of a card from the lamp outwards, by their names; '' for none. */
+export function gelWords({ gels }: Pick<SheetCard, 'gels'>): string {
+  return gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ');
 }
 
 /** The cards of all lights that are on, in build order. */
@@ -59,7 +70,7 @@ export function runSheet(look: Look): SheetCard[] {
       power: formatPower(fixture, set),
       roundingStops: Math.abs(rounding) < 0.005 ? 0 : rounding,
       dials: light.setting ? dialsOf(look, light.setting) : [],
-      gels: light.gels.map(({ gel, strength }) => ({ id: gel, name: nameOfGel(look, gel), strength })),
+      gels: light.gels.map(({ gel, strength }) => ({ id: gel, name: gelNameIn(look.spectra, gel), strength })),
       mount: light.mount,
       modifier: modifier.name,
       shape: shapeOf(light),
@@ -70,14 +81,9 @@ export function runSheet(look: Look): SheetCard[] {
       aim: aimOf(look, light),
       groups: look.build.groups.filter(({ lights }) => lights.includes(light.id)).map(({ name }) => name),
       cue: light.effect?.cue ?? '',
-      address: light.rig.address ? rangeWords(light.rig.address) : '',
+      address: light.rig.address,
     };
   });
-}
-
-/** A gel's name, the look's own first. */
-export function nameOfGel(look: Look, id: string): string {
-  return look.spectra.find((spectrum) => spectrum.kind === 'gel' && spectrum.id === id)?.name ?? findGel(id)?.name ?? id;
 }
 
 function dialsOf(look: Look, setting: Setting): { name: string; value: string }[] {
@@ -107,7 +113,11 @@ function dialsOf(look: Look, setting: Setting): { name: string; value: string }[
     case 'xy':
       return [dial('Mode', 'x, y'), dial('x', setting.x.toFixed(4)), dial('y', setting.y.toFixed(4))];
     case 'gel':
-      return [dial('Mode', 'gel'), dial('Gel', nameOfGel(look, setting.gel)), dial('White', `${Math.round(setting.whiteK)} K`)];
+      return [
+        dial('Mode', 'gel'),
+        dial('Gel', gelNameIn(look.spectra, setting.gel)),
+        dial('White', `${Math.round(setting.whiteK)} K`),
+      ];
   }
 }
 
@@ -136,7 +146,7 @@ function aimOf(look: Look, { aim }: Light): string {
 }
 
 /** The camera's part of the sheet, dial by dial. */
-export function cameraCard({ camera }: Look): { readonly name: string; readonly value: string }[] {
+export function cameraCard({ camera }: Look): SheetLine[] {
   const { mode, aperture, tStop, iso, shutterS, fps, ndStops, whiteK, tintDuv, focalMm, distanceM, diffusion } = camera;
   return [
     { name: 'ISO', value: `${Math.round(iso)}` },

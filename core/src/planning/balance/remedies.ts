@@ -51,8 +51,8 @@ export function remediesFor(unsolved: Look, kit: readonly KitEntry[]): Remedy[] 
   );
   const seen = new Set<string>();
   return ranked(proposals, (tried) => bestObjective(tried, QUICK), { before, worth: WORTH, effortWeight: EFFORT_WEIGHT })
-    .filter(({ proposal: { kind, lightId } }) => {
-      const key = `${kind} ${lightId}`;
+    .filter(({ proposal: { change, lightId } }) => {
+      const key = `${change.kind} ${lightId}`;
       return !seen.has(key) && seen.add(key);
     })
     .slice(0, MOST)

@@ -2,6 +2,7 @@ import type { KitEntry } from '../../catalogue/kit-schema';
 import type { Look } from '../../document/schema';
 import { distanceTimes, grids, otherGels } from '../proposals/of-light';
 import { apertureBy, isoBy, ndBy, shutterBy } from '../proposals/of-whole';
+import type { Change } from '../proposals/change';
 import type { Proposal } from '../proposals/proposal';
 import { ranked } from '../proposals/rank';
 import { supplyOf, type Supply } from '../proposals/supply';
@@ -19,9 +20,9 @@ export interface Freedom {
   readonly grid?: boolean;
 }
 
-/** One change of a wide balance, in words for the person at the stand. */
+/** One change of a wide balance. */
 export interface WideChange {
-  readonly text: string;
+  readonly change: Change;
   /** How much J fell by it. */
   readonly gain: number;
 }
@@ -52,7 +53,7 @@ export function balanceWide(look: Look, freedom: Freedom, kit: readonly KitEntry
     const moves = movesOf(best.look, freedom, supplyOf(best.look, kit));
     const [pick] = ranked(moves, objective, { before: best.cost, worth: WORTH, effortWeight: 0 });
     if (!pick) break;
-    changes.push({ text: pick.proposal.text.replace(/\.$/, ''), gain: pick.gain });
+    changes.push({ change: pick.proposal.change, gain: pick.gain });
     best = { look: pick.proposal.look, cost: best.cost - pick.gain };
   }
   const result = balance(best.look, options);

@@ -1,6 +1,6 @@
-import { formatShutter, formatStops } from '../../exposure/stops';
+import { formatShutter } from '../../exposure/stops';
 import { flashShutterShare, stopsOverMeter } from '../../exposure/meter';
-import { solveRatio, type RatioAnswer } from '../../exposure/mixed';
+import { solveRatio, type Control, type RatioAnswer } from '../../exposure/mixed';
 import { distanceFor, lossAt } from '../proposals/of-light';
 import { apertureBy, ndBy } from '../proposals/of-whole';
 import type { Proposal } from '../proposals/proposal';
@@ -73,7 +73,8 @@ export function baselineOf(look: Look, at: string): Baseline {
 
 /** What one control did since the baseline, in stops for each kind of light. */
 export interface Attribution {
-  readonly control: string;
+  readonly control: Control | 'blackout';
+  /** As it is marked. */
   readonly from: string;
   readonly to: string;
   readonly flash: number;
@@ -102,7 +103,6 @@ export interface ChangeReport {
   /** How far flash moved against continuous light: by the shutter, and by power on average over the lights. */
   readonly ratioByShutter: number;
   readonly ratioByPower: number;
-  readonly text: string;
 }
 
 /** Attributes what changed since a baseline to each control: only the shutter and powers move a ratio. */
@@ -110,7 +110,14 @@ export function attributeChange(baseline: Baseline, look: Look): ChangeReport {
   const { camera } = look;
   const before = { ...camera, ...baseline };
   const controls: Attribution[] = [];
-  const add = (control: string, from: string, to: string, flash: number, continuous: number, ambient = continuous) => {
+  const add = (
+    control: Attribution['control'],
+    from: string,
+    to: string,
+    flash: number,
+    continuous: number,
+    ambient = continuous,
+  ) => {
     if (Math.max(Math.abs(flash), Math.abs(continuous), Math.abs(ambient)) > 1e-9)
       controls.push({ control, from, to, flash, continuous, ambient });
   };
@@ -118,16 +125,16 @@ export function attributeChange(baseline: Baseline, look: Look): ChangeReport {
   const mark = (settings: { aperture: number; tStop: number | null }) =>
     settings.tStop === null ? `f/${settings.aperture}` : `T${settings.tStop}`;
   const opened = 2 * Math.log2(stop(before) / stop(camera));
-  add('Aperture', mark(before), mark(camera), opened, opened);
+  add('aperture', mark(before), mark(camera), opened, opened);
   const gained = Math.log2(camera.iso / before.iso);
-  add('ISO', `${before.iso}`, `${camera.iso}`, gained, gained);
+  add('iso', `${before.iso}`, `${camera.iso}`, gained, gained);
   const density = before.ndStops - camera.ndStops;
-  add('ND on the lens', `${before.ndStops}`, `${camera.ndStops}`, density, density);
+  add('nd', `${before.ndStops}`, `${camera.ndStops}`, density, density);
   const pulsed = Math.log2(flashShutterShare(camera) / flashShutterShare(before));
   const longer = Math.log2(camera.shutterS / before.shutterS);
-  add('Shutter', formatShutter(before.shutterS), formatShutter(camera.shutterS), pulsed, longer);
+  add('shutter', formatShutter(before.shutterS), formatShutter(camera.shutterS), pulsed, longer);
   const blackout = before.blackoutStops - look.ambient.blackoutStops;
-  add('Blackout', `${before.blackoutStops} stops`, `${look.ambient.blackoutStops} stops`, 0, 0, blackout);
+  add('blackout', `${before.blackoutStops} stops`, `${look.ambient.blackoutStops} stops`, 0, 0, blackout);
   const sum = (key: 'flash' | 'continuous' | 'ambient') => controls.reduce((total, one) => total + one[key], 0);
   const [flash, continuous] = [sum('flash'), sum('continuous')];
   const powers = new Map(baseline.powers.map(({ id, stops }) => [id, stops]));
@@ -153,15 +160,7 @@ export function attributeChange(baseline: Baseline, look: Look): ChangeReport {
     lights,
     ratioByShutter,
     ratioByPower,
-    text: changeText(flash, continuous, ratioByShutter, ratioByPower),
   };
-}
-
-function changeText(flash: number, continuous: number, byShutter: number, byPower: number): string {
-  const total = byShutter + byPower;
-  const level = `The camera moved flash ${formatStops(flash)} and continuous light ${formatStops(continuous)}.`;
-  if (Math.abs(total) < 0.05 && Math.abs(byShutter) < 0.05) return `${level} The ratio is as it was: only the level moved.`;
-  return `${level} Flash moved ${formatStops(total)} against continuous light: ${formatStops(byShutter)} by the shutter, ${formatStops(byPower)} by power.`;
 }
 
 /** What holds the level of flash when its power has moved. */
@@ -174,7 +173,16 @@ export interface LookRatio {
   readonly look: Look;
   /** What really changes of the ratio once values are as marked, stops. */
   readonly reachedStops: number;
-  readonly steps: readonly string[];
+  readonly steps: readonly RatioStep[];
+}
+
+/** One dial to turn, from and to as marked. */
+export interface RatioStep {
+  readonly dial: 'shutter' | 'power' | 'iso' | 'aperture';
+  /** The flash whose power it is; null for the camera's dials. */
+  readonly light: string | null;
+  readonly from: string;
+  readonly to: string;
 }
 
 /**
@@ -205,19 +213,18 @@ export function solveLookRatio(look: Look, changeStops: number, holdBy: HoldBy):
   const after: Look = { ...look, camera: { ...camera, shutterS, ...held }, lights: powered };
   const first = flashes[0];
   const byPower = first ? powered.find(({ id }) => id === first.id)!.powerStops - first.powerStops : 0;
+  const ofCamera = (dial: RatioStep['dial'], from: string, to: string): RatioStep => ({ dial, light: null, from, to });
   const steps = [
-    ...(moved ? [`Shutter ${formatShutter(camera.shutterS)} to ${formatShutter(shutterS)}.`] : []),
+    ...(moved ? [ofCamera('shutter', formatShutter(camera.shutterS), formatShutter(shutterS))] : []),
     ...flashes
       .map((light) => ({ light, now: powered.find(({ id }) => id === light.id)! }))
       .filter(({ light, now }) => now.powerStops !== light.powerStops)
-      .map(
-        ({ light, now }) =>
-          `${light.name} ${formatPower(light.fixture, light.powerStops)} to ${formatPower(light.fixture, now.powerStops)}.`,
-      ),
-    ...(held.iso ? [`ISO ${camera.iso} to ${held.iso}: holds flash, lifts continuous light and ambient.`] : []),
-    ...(held.aperture
-      ? [`Aperture f/${camera.aperture} to f/${held.aperture}: holds flash, lifts continuous light and ambient.`]
-      : []),
+      .map(({ light: { name, fixture, powerStops }, now }): RatioStep => {
+        const [was, to] = [formatPower(fixture, powerStops), formatPower(fixture, now.powerStops)];
+        return { dial: 'power', light: name, from: was, to };
+      }),
+    ...(held.iso ? [ofCamera('iso', `${camera.iso}`, `${held.iso}`)] : []),
+    ...(held.aperture ? [ofCamera('aperture', `f/${camera.aperture}`, `f/${held.aperture}`)] : []),
   ];
   return { answer, look: after, reachedStops: byPower - Math.log2(shutterS / camera.shutterS), steps };
 }

@@ -93,8 +93,8 @@ export function whiteScale(steps: number): number[] {
 /** One of the ways in which people decide on a white. None of them is the right one. */
 export interface WhiteSchool extends White {
   readonly id: 'daylight' | 'tungsten' | 'key' | 'ambient' | 'cooler' | 'warmer';
-  readonly name: string;
-  readonly reason: string;
+  /** The light that it goes by; null where it goes by none. */
+  readonly by: string | null;
 }
 
 /** How far "pushed" goes, mired: clearly seen, still believable on a face. */
@@ -113,58 +113,18 @@ export function whiteSchools(look: Look): WhiteSchool[] {
   const of = (id: string | undefined) => {
     const light = lights.find((one) => one.id === id);
     const { cctK, duv } = light ? cctDuv(spectrumToXy(light.spectrum)) : { cctK: null, duv: null };
-    return cctK === null ? null : { whiteK: held(cctK), tintDuv: heldDuv(duv), name: light!.name };
+    return cctK === null ? null : { whiteK: held(cctK), tintDuv: heldDuv(duv), by: light!.name };
   };
   const key = of(look.lights.find(({ role, on }) => role === 'key' && on)?.id);
   const ambient = of(AMBIENT_ID);
-  const from = key ?? { whiteK: look.camera.whiteK, tintDuv: look.camera.tintDuv, name: 'the present white' };
-  const pushed = (byMired: number) => ({
-    whiteK: held(1e6 / (kelvinToMired(from.whiteK) + byMired)),
-    tintDuv: from.tintDuv,
-  });
-  const schools: WhiteSchool[] = [
-    {
-      id: 'daylight',
-      name: 'Daylight, fixed',
-      whiteK: 5600,
-      tintDuv: 0,
-      reason: 'A convention: every set-up can be repeated and compared. Eyes adapt, a fixed white does not.',
-    },
-    {
-      id: 'tungsten',
-      name: 'Tungsten, fixed',
-      whiteK: 3200,
-      tintDuv: 0,
-      reason: 'Filament light reads neutral, daylight reads blue: the split of a night inside.',
-    },
+  const from = key ?? { whiteK: look.camera.whiteK, tintDuv: look.camera.tintDuv, by: null };
+  const pushed = (byMired: number) => ({ ...from, whiteK: held(1e6 / (kelvinToMired(from.whiteK) + byMired)) });
+  return [
+    { id: 'daylight', whiteK: 5600, tintDuv: 0, by: null },
+    { id: 'tungsten', whiteK: 3200, tintDuv: 0, by: null },
+    ...(key ? [{ id: 'key', ...key } as const] : []),
+    ...(ambient ? [{ id: 'ambient', ...ambient } as const] : []),
+    { id: 'cooler', ...pushed(PUSH_MIRED) },
+    { id: 'warmer', ...pushed(-PUSH_MIRED) },
   ];
-  if (key)
-    schools.push({
-      ...key,
-      id: 'key',
-      name: `Matched to ${key.name}`,
-      reason: 'The face is neutral; everything else falls warm or cool against it.',
-    });
-  if (ambient)
-    schools.push({
-      ...ambient,
-      id: 'ambient',
-      name: 'Matched to the ambient',
-      reason: 'The room is neutral; what you bring shows its colour.',
-    });
-  schools.push(
-    {
-      id: 'cooler',
-      name: 'Pushed cool',
-      ...pushed(PUSH_MIRED),
-      reason: `White is ${PUSH_MIRED} mired warmer than ${from.name}, so all light is recorded cooler.`,
-    },
-    {
-      id: 'warmer',
-      name: 'Pushed warm',
-      ...pushed(-PUSH_MIRED),
-      reason: `White is ${PUSH_MIRED} mired cooler than ${from.name}, so all light is recorded warmer.`,
-    },
-  );
-  return schools;
 }

@@ -3,23 +3,19 @@ import { evaluate } from '../../scene/evaluate';
 import type { Look } from '../../document/schema';
 import { objectiveOf } from '../balance/balance';
 import { ranked } from '../proposals/rank';
-import type { CauseKind, Suspect } from './suspect';
+import type { Change } from '../proposals/change';
+import type { CauseKind, Finding, Suspect } from './suspect';
 import { lightSuspects } from './suspect-lights';
 import { wholeSuspects } from './suspect-whole';
 import { faultMeasure, type FaultWord } from './words';
 
-export { CAUSE_KINDS, type CauseKind } from './suspect';
-
 /** Something that makes a picture wrong: found by trying its cure. */
 export interface Cause {
-  readonly kind: CauseKind;
+  /** What in this look points to it. */
+  readonly finding: Finding;
   readonly lightId: string | null;
-  readonly title: string;
-  /** What in this look points to it, with its number. */
-  readonly evidence: string;
-  /** What the button does, and what else that does. */
-  readonly cure: string;
-  readonly cost: string;
+  /** What its cure does. */
+  readonly change: Change;
   /** Share of the fault that the cure takes away, 0 to 1. */
   readonly helps: number;
   /** The look with the cure tried. */
@@ -55,18 +51,15 @@ export function causesOf(word: FaultWord, look: Look, kit: readonly KitEntry[]):
   const named = new Set<string>();
   return tried
     .sort((a, b) => b.score - a.score)
-    .filter(({ proposal: { cause, lightId } }) => {
-      const key = `${GROUPS[cause] ?? cause} ${lightId}`;
+    .filter(({ proposal: { finding, lightId } }) => {
+      const key = `${GROUPS[finding.kind] ?? finding.kind} ${lightId}`;
       return !named.has(key) && named.add(key);
     })
     .slice(0, MOST)
-    .map(({ proposal: { cause, lightId, title, evidence, text, cost, look: cured }, gain }) => ({
-      kind: cause,
+    .map(({ proposal: { finding, lightId, change, look: cured }, gain }) => ({
+      finding,
       lightId,
-      title,
-      evidence,
-      cure: text,
-      cost,
+      change,
       helps: before > 0 ? Math.min(1, gain / before) : 0,
       look: cured,
     }));

@@ -1,10 +1,10 @@
 import type { KitEntry } from '../../catalogue/kit-schema';
-import { formatStops } from '../../exposure/stops';
 import { meteredIndex } from '../../document/zones';
 import { veils } from '../../scene/in-view';
 import type { LightReading, Readings } from '../../scene/readings';
 import type { Light, Look, Point } from '../../document/schema';
 import { viewOf } from '../../transport/view';
+import type { Change } from '../proposals/change';
 import { powerBy, seal } from '../proposals/of-light';
 import { outOfPicture, withBoard, withLight, type Proposal } from '../proposals/proposal';
 import { spillCures } from '../proposals/spill-cures';
@@ -24,20 +24,13 @@ const FLARE_STOPS = -6;
 const LENS_FLAG_M = 0.45;
 const [MOST_STRENGTH, LEAST_STRENGTH, THIN_STRENGTH] = [4, 0.05, 0.7];
 
-const percent = (share: number) => `${Math.round(100 * share)} %`;
-
 export function lightSuspects(look: Look, readings: Readings, kit: readonly KitEntry[]): Suspect[] {
   return [
     ...look.lights.flatMap((light) => {
       const row = readings.lights.find(({ id }) => id === light.id);
       return row?.active
         ? [
-            ...suspect(
-              'leak',
-              `${light.name}: light leaks past the gel`,
-              `${percent(light.leak)} passes beside it.`,
-              seal(look, light),
-            ),
+            ...suspect({ kind: 'leak', name: light.name, leak: light.leak }, seal(look, light)),
             ...ofLevel(look, light, row),
             ...ofSpill(look, light, row, kit),
             ...(light.role === 'fill' ? ofFill(look, light, readings) : []),
@@ -53,23 +46,15 @@ function ofLevel(look: Look, light: Light, { stops, firstClip, window }: LightRe
   const over = stops - firstClip.stops;
   if (Number.isFinite(over) && over > -NEAR_CLIP_STOPS)
     return suspect(
-      'level-high',
-      `${light.name}: too bright for its colour`,
-      over >= 0.05
-        ? `${over.toFixed(1)} stop over where ${CHANNELS[firstClip.channel]} clips.`
-        : `At the level where ${CHANNELS[firstClip.channel]} clips: 0.0 stop left.`,
+      { kind: 'level-high', name: light.name, overStops: over, channel: firstClip.channel },
       powerBy(look, light, -(over + CLEAR_OF_CLIP_STOPS)),
     );
   if (!window || stops >= window.lowStops) return [];
   return suspect(
-    'level-low',
-    `${light.name}: under its window`,
-    `${(window.lowStops - stops).toFixed(1)} stops too dark for its colour.`,
+    { kind: 'level-low', name: light.name, underStops: window.lowStops - stops },
     powerBy(look, light, (window.lowStops + window.highStops) / 2 - stops),
   );
 }
-
-const CHANNELS = { R: 'red', G: 'green', B: 'blue' } as const;
 
 function ofSpill(look: Look, light: Light, { dilution }: LightReading, kit: readonly KitEntry[]): Suspect[] {
   const place = look.probes.find(({ id }) => id === light.zone);
@@ -77,9 +62,7 @@ function ofSpill(look: Look, light: Light, { dilution }: LightReading, kit: read
     const spiller = look.lights.find(({ id }) => id === lightId);
     if (!spiller || !place || share < SPILL_SHARE || spiller.zone === light.zone) return [];
     return suspect(
-      'spill',
-      `${spiller.name}: its light spills on ${place.name.toLowerCase()}`,
-      `${percent(share)} of the light there; ${light.name} loses ${percent(vividnessLost)} of its colour to it.`,
+      { kind: 'spill', name: spiller.name, place: place.name, share, spoilt: light.name, vividnessLost },
       spillCures(look, spiller.id, light.zone, kit),
     );
   });
@@ -90,9 +73,7 @@ function ofFill(look: Look, light: Light, { probes }: Readings): Suspect[] {
   const over = stopsAt(light.zone) - (probes[meteredIndex(probes)]?.stops ?? 0) + FILL_UNDER_STOPS;
   if (over <= 0.1) return [];
   return suspect(
-    'fill',
-    `${light.name}: fills too much`,
-    `The shadow side is ${formatStops(over - FILL_UNDER_STOPS)} from the key side.`,
+    { kind: 'fill', name: light.name, shadowStops: over - FILL_UNDER_STOPS },
     powerBy(look, light, -over - FILL_PAST_STOPS),
   );
 }
@@ -100,12 +81,10 @@ function ofFill(look: Look, light: Light, { probes }: Readings): Suspect[] {
 function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonly KitEntry[]): Suspect[] {
   const thin = light.gels.some(({ strength }) => strength < THIN_STRENGTH);
   const held = (value: number) => Math.min(MOST_STRENGTH, Math.max(LEAST_STRENGTH, value));
-  const regelled = (text: string, cost: string, effort: Proposal['effort'], gels: Light['gels']): Proposal => ({
-    kind: 'gel',
+  const regelled = (change: Change, gels: Light['gels']): Proposal => ({
+    change,
     lightId: light.id,
-    text,
-    cost,
-    effort,
+    effort: 2,
     look: withLight(look, light.id, { gels }),
   });
   const { gels: free } = supplyOf(look, kit);
@@ -113,25 +92,15 @@ function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonl
   const full = light.gels.map((gel) => ({ ...gel, strength: Math.max(1, gel.strength) }));
   const times = (by: number) => light.gels.map((gel) => ({ ...gel, strength: held(gel.strength * by) }));
   const least = Math.min(...light.gels.map(({ strength }) => strength));
+  const { name } = light;
+  const strength = (to: 'full' | 'double' | 'half', sheets: Light['gels']) => [regelled({ kind: 'strength', name, to }, sheets)];
   return [
     ...suspect(
-      'gel-pale',
-      `${light.name}: its gel is pale`,
-      `Purity ${purity.toFixed(2)}${thin ? `, strength ${least}` : ''}.`,
-      thin
-        ? [regelled(`Take the gel on ${light.name} at full strength.`, 'It lets less light through.', 2, full)]
-        : canDouble
-          ? [regelled(`Double the gel on ${light.name}.`, 'It lets less light through.', 2, times(2))]
-          : [],
+      { kind: 'gel-pale', name, purity, thinned: thin ? least : null },
+      thin ? strength('full', full) : canDouble ? strength('double', times(2)) : [],
     ),
-    ...suspect('gel-deep', `${light.name}: its gel is deep`, `Purity ${purity.toFixed(2)}.`, [
-      regelled(`Take the gel on ${light.name} half as deep.`, 'A paler colour.', 2, times(0.5)),
-    ]),
-    ...(light.role === 'key'
-      ? suspect('no-anchor', `${light.name}: nothing neutral is left`, 'The key is gelled: skin and wardrobe take its colour.', [
-          regelled(`Take the gel off ${light.name}.`, 'Skin is seen in white light.', 2, []),
-        ])
-      : []),
+    ...suspect({ kind: 'gel-deep', name, purity }, strength('half', times(0.5))),
+    ...(light.role === 'key' ? suspect({ kind: 'no-anchor', name }, [regelled({ kind: 'ungel', name }, [])]) : []),
   ];
 }
 
@@ -139,12 +108,7 @@ function ofFlare(look: Look): Suspect[] {
   return veils(look).flatMap(({ lightId, flareStops, offAxisDeg }) => {
     const light = look.lights.find(({ id }) => id === lightId)!;
     if (flareStops <= FLARE_STOPS) return [];
-    return suspect(
-      'flare',
-      `${light.name}: it shines into the lens`,
-      `A veil of ${formatStops(flareStops)}, ${Math.round(offAxisDeg)}° off the axis.`,
-      lensFlag(look, light),
-    );
+    return suspect({ kind: 'flare', name: light.name, veilStops: flareStops, offAxisDeg }, lensFlag(look, light));
   });
 }
 
@@ -170,10 +134,8 @@ function lensFlag(look: Look, light: Light): Proposal[] {
   return flagged
     ? outOfPicture(look, [
         {
-          kind: 'flag',
+          change: { kind: 'lens-flag' },
           lightId: light.id,
-          text: 'Set a flag beside the lens.',
-          cost: 'Look through the lens: it must not be seen.',
           effort: 2,
           look: flagged,
         },

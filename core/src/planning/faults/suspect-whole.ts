@@ -1,6 +1,5 @@
 import { cctDuv, kelvinToMired } from '../../colour/cct';
 import { spectrumToXy } from '../../colour/observer';
-import { formatStops } from '../../exposure/stops';
 import { ambientLux } from '../../scene/compile';
 import { lookupIn, resolveSource } from '../../scene/resolve';
 import type { Readings } from '../../scene/readings';
@@ -23,32 +22,16 @@ export function wholeSuspects(look: Look, readings: Readings): Suspect[] {
   const wayM = camera.distanceM + look.backdrop.distanceM;
   const { leadsAt, stops } = readings.ambient;
   return [
-    ...(hot > 1
-      ? suspect('exposure-high', 'Everything is too bright', `${hot} lights clip where they work.`, isoBy(look, -EXPOSURE_STOPS))
-      : []),
-    ...(dark > 1
-      ? suspect('exposure-low', 'Everything is too dark', `${dark} lights are under their windows.`, isoBy(look, EXPOSURE_STOPS))
-      : []),
+    ...(hot > 1 ? suspect({ kind: 'exposure-high', lights: hot }, isoBy(look, -EXPOSURE_STOPS)) : []),
+    ...(dark > 1 ? suspect({ kind: 'exposure-low', lights: dark }, isoBy(look, EXPOSURE_STOPS)) : []),
     ...ofWhite(look),
     ...suspect(
-      'ambient',
-      'Ambient light lies over it',
-      `${Number(lux.toPrecision(2))} lx; ${leadsAt ? `it leads on ${leadsAt.toLowerCase()}` : `${formatStops(stops)} on the face`}.`,
+      { kind: 'ambient', lux, leadsAt: look.probes.find(({ id }) => id === leadsAt)?.name ?? null, faceStops: stops },
       lux > 0 ? blackout(look, BLACKOUT_STOPS) : [],
     ),
-    ...suspect(
-      'haze',
-      'Haze greys everything',
-      `${Math.round(100 * (1 - Math.exp(-air.hazePerM * wayM)))} % of the backdrop’s light is lost in it.`,
-      withoutHaze(look),
-    ),
-    ...suspect('soft-filter', 'The soft filter veils it', `Strength ${camera.diffusion}.`, withoutFilter(look)),
-    ...suspect(
-      'room',
-      'Bounce from the room',
-      `Walls ${room.paint ? 'are painted' : `send back ${Math.round(100 * room.walls)} %`}, the ceiling ${Math.round(100 * room.ceiling)} %.`,
-      blackRoom(look),
-    ),
+    ...suspect({ kind: 'haze', lost: 1 - Math.exp(-air.hazePerM * wayM) }, withoutHaze(look)),
+    ...suspect({ kind: 'soft-filter', strength: camera.diffusion }, withoutFilter(look)),
+    ...suspect({ kind: 'room', walls: room.paint ? null : room.walls, ceiling: room.ceiling }, blackRoom(look)),
   ];
 }
 
@@ -68,11 +51,15 @@ function ofWhite(look: Look): Suspect[] {
   const nearest = lamps.sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0];
   if (!nearest || Math.abs(nearest.off) <= SAME_WHITE_MIRED) return [];
   const lampK = Math.round(nearest.cctK / 100) * 100;
-  const isWarm = nearest.off < 0;
   return suspect(
-    'white-balance',
-    isWarm ? 'The white balance is set warm' : 'The white balance is set cool',
-    `The camera is at ${Math.round(whiteK)} K, ${nearest.name} gives ${lampK} K: ${Math.round(Math.abs(nearest.off))} mired apart.`,
+    {
+      kind: 'white-balance',
+      isWarm: nearest.off < 0,
+      whiteK,
+      lamp: nearest.name,
+      lampK,
+      mired: Math.abs(nearest.off),
+    },
     whiteAt(look, lampK),
   );
 }

@@ -2,7 +2,6 @@ import { linearOutputInto } from '../../camera/camera';
 import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
 import { luminousSum } from '../../colour/observer';
-import { formatStops } from '../../exposure/stops';
 import { readScene, separationOf } from '../../scene/evaluate';
 import { meteredIndex, silhouette, zoneIndex, zoneOf, type ZonePart, type ZoneSide } from '../../document/zones';
 import type { ProbeReading } from '../../scene/readings';
@@ -107,10 +106,7 @@ function anchor(probes: readonly ProbeReading[]): Found {
   const holds = best !== undefined && best.chroma < limit(best);
   return {
     id: 'anchor',
-    title: 'Neutral anchor',
-    text: best
-      ? `${best.name} is the nearest to neutral, chroma ${best.chroma.toFixed(2)}. ${holds ? 'It holds.' : 'The eye has nowhere to settle: add a white edge, or an opposing accent. On purpose?'}`
-      : 'Nothing in the picture is both bright and neutral. On purpose?',
+    finding: { kind: 'anchor', nearest: best ? { name: best.name, chroma: best.chroma } : null },
     holds,
     fix: null,
   };
@@ -126,10 +122,7 @@ function adaptation({ look, probes }: Seen): Found {
   const holds = one < ONE_HUE;
   return {
     id: 'adaptation',
-    title: 'One colour',
-    text: holds
-      ? `${Math.round(100 * one)} % of all colour lies one way: other hues keep the eye awake.`
-      : `${Math.round(100 * one)} % of all colour lies one way: the eye adapts and it fades towards grey. A small patch of the opposite, or a neutral, brings it back.`,
+    finding: { kind: 'one-colour', share: one },
     holds,
     fix: null,
   };
@@ -160,27 +153,16 @@ function separation({ look, scene, readings }: Seen): Found {
     };
   });
   const worst = [...sides].sort((a, b) => a.distance - b.distance)[0];
-  if (!worst) return { id: 'separation', title: 'Separation', text: 'This look has no edge to judge.', holds: true, fix: null };
+  if (!worst) return { id: 'separation', finding: { kind: 'no-edge' }, holds: true, fix: null };
   const wanted = look.brief.separation;
-  const figures = `lightness ${worst.lightness.toFixed(2)}, chroma ${worst.chroma.toFixed(2)}, hue ${Math.round(worst.hue)}°`;
-  const where = look.probes[worst.edge]!.side;
-  if (wanted === 0) {
-    const holds = worst.distance < THIN_SEPARATION;
-    return {
-      id: 'separation',
-      title: 'Sinks in',
-      text: `The ${where} edge is ${worst.distance.toFixed(2)} from the backdrop (${figures}).${holds ? '' : ' It stands out, though the brief lets it sink.'}`,
-      holds,
-      fix: null,
-    };
-  }
-  const holds = worst.distance >= wanted;
+  const { edge, distance, lightness, chroma, hue } = worst;
+  const { side } = look.probes[edge]!;
+  const holds = wanted === 0 ? distance < THIN_SEPARATION : distance >= wanted;
   return {
     id: 'separation',
-    title: 'Separation',
-    text: `The ${where} edge is ${worst.distance.toFixed(2)} from the backdrop, ${wanted.toFixed(2)} wanted (${figures}).`,
+    finding: { kind: 'separation', side, distance, wanted, lightness, chroma, hueDeg: hue },
     holds,
-    fix: holds ? null : liftOf(scene, worst.edge, wanted),
+    fix: holds || wanted === 0 ? null : liftOf(scene, edge, wanted),
   };
 }
 
@@ -195,7 +177,7 @@ function liftOf(scene: Scene, edge: number, wanted: number): PaletteCheck['fix']
     powers[l] = from + stops;
     if (separationOf(scene, powers) >= wanted) {
       const { id, name } = scene.lights[l]!;
-      return { lightId: id, stops: Number(stops.toFixed(1)), label: `Raise ${name} ${stops.toFixed(1)}` };
+      return { lightId: id, name, stops: Number(stops.toFixed(1)) };
     }
   }
   return null;
@@ -211,13 +193,17 @@ function skin({ look, scene, readings }: Seen, faceId: string): Found {
   const pale = strength < 0.4 * chroma;
   const strong = strength > 2.6 * chroma;
   const holds = face.lightness < 0.2 || (Math.abs(off) <= band && !strong);
-  const way = off > 0 ? 'towards yellow and green' : 'towards pink and blue';
   return {
     id: 'skin',
-    title: 'Skin',
-    text: holds
-      ? `Hue ${Math.round(face.hueDeg)}°, its own in white light is ${Math.round(hue)}°: believable for this mood${pale ? ', though pale' : ''}.`
-      : `Hue ${Math.round(face.hueDeg)}° is ${Math.abs(Math.round(off))}° ${way} from its own ${Math.round(hue)}°${strong ? `, ${(strength / chroma).toFixed(1)} times as strong` : ''}; ${band}° is believable for this mood. Stylised on purpose?`,
+    finding: {
+      kind: 'skin',
+      hueDeg: face.hueDeg,
+      ownDeg: hue,
+      offDeg: off,
+      bandDeg: band,
+      times: strength / chroma,
+      strength: pale ? 'pale' : strong ? 'strong' : 'usual',
+    },
     holds,
     fix: null,
   };
@@ -237,8 +223,7 @@ function eyeWhite(mood: Mood, eye: ProbeReading): Found {
   const holds = eye.chroma <= limit || eye.lightness < 0.2;
   return {
     id: 'eyes',
-    title: 'Eye whites',
-    text: `Chroma ${eye.chroma.toFixed(2)} on the key side${holds ? ', still read as white.' : `, over ${limit.toFixed(2)}: they read as ${eye.hueDeg > 15 && eye.hueDeg < 110 ? 'orange' : 'coloured'}. A paler gel on the key, or on purpose?`}`,
+    finding: { kind: 'eye-whites', chroma: eye.chroma, limit, hueDeg: eye.hueDeg },
     holds,
     fix: null,
   };
@@ -261,16 +246,14 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
     if (change < -GOES_DARK_STOPS) {
       found.push({
         id: `wardrobe:${lightId}:black`,
-        title: 'Wardrobe',
-        text: `Goes ${reading.lightness < 0.25 ? 'black' : 'dark'} under ${light.name}: ${formatStops(change)} stops against white light. Another cloth, or a neutral light on it?`,
+        finding: { kind: 'cloth-dark', light: light.name, stops: change, isBlack: reading.lightness < 0.25 },
         holds: false,
         fix: null,
       });
     } else if (change > GLOWS_STOPS) {
       found.push({
         id: `wardrobe:${lightId}:glow`,
-        title: 'Wardrobe',
-        text: `Glows under ${light.name}: ${formatStops(change)} stops against white light. It may clip first.`,
+        finding: { kind: 'cloth-glows', light: light.name, stops: change },
         holds: false,
         fix: null,
       });
@@ -280,8 +263,7 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
   if (apart < 0.07) {
     found.push({
       id: 'wardrobe:blends',
-      title: 'Wardrobe',
-      text: `Blends with the backdrop: ${apart.toFixed(2)} apart. Lift one, or let it sink on purpose.`,
+      finding: { kind: 'cloth-blends', apart },
       holds: false,
       fix: null,
     });
@@ -289,16 +271,6 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
   const lit = reading.shares
     .filter(({ share, lightId }) => share >= 0.05 && lightId !== 'ambient')
     .slice(0, 2)
-    .map(({ name, share }) => `${name} ${Math.round(100 * share)} %`);
-  return found.length
-    ? found
-    : [
-        {
-          id: 'wardrobe',
-          title: 'Wardrobe',
-          text: lit.length ? `Takes ${lit.join(' and ')}; keeps its own tone.` : 'Little light reaches it.',
-          holds: true,
-          fix: null,
-        },
-      ];
+    .map(({ name, share }) => ({ name, share }));
+  return found.length ? found : [{ id: 'wardrobe', finding: { kind: 'cloth', lit }, holds: true, fix: null }];
 }

@@ -1,4 +1,5 @@
 import { recordInto } from '../../camera/camera';
+import { gelNameIn } from '../../scene/resolve';
 import { luminousSum } from '../../colour/observer';
 import { MID_GREY } from '../../exposure/meter';
 import type { Look } from '../../document/schema';
@@ -38,8 +39,7 @@ export function alike({ scene, readings }: Seen): Found[] {
       return [
         {
           id: `alike:${p.id}:${q.id}`,
-          title: 'Alike',
-          text: `${p.name} and ${q.name} are recorded alike: ${own.toFixed(2)} apart as light, ${recorded.toFixed(2)} as recorded. Lower the one that clips.`,
+          finding: { kind: 'alike', first: p.name, second: q.name, own, recorded },
           holds: false,
           fix: null,
         },
@@ -57,12 +57,16 @@ export function offTarget({ look, scene }: Seen): Found[] {
     const point = planeOfSpectrum(scene.camera, light.filtered);
     const off = planeDistance(point, pointOf(member));
     if (off < OFF_TARGET) return [];
-    const is = targetOf(point);
     return [
       {
         id: `target:${member.id}`,
-        title: 'Off its colour',
-        text: `${light.name} makes hue ${Math.round(is.hueDeg)}°, purity ${is.purity.toFixed(2)}; the palette wants ${Math.round(member.hueDeg)}°, ${member.purity.toFixed(2)} (${off.toFixed(2)} off).`,
+        finding: {
+          kind: 'off-target',
+          light: light.name,
+          is: targetOf(point),
+          wanted: { hueDeg: member.hueDeg, purity: member.purity },
+          off,
+        },
         holds: false,
         fix: null,
       },
@@ -75,9 +79,7 @@ export function motives({ look, scene }: Seen): Found[] {
     const recorded = targetOf(planeOfSpectrum(scene.camera, scene.lights[l]!.filtered));
     const problems = motiveProblems(light, recorded);
     if (problems.length === 0) return [];
-    return [
-      { id: `motive:${light.id}`, title: 'Motive', text: `${light.name}: ${problems.join('; ')}.`, holds: false, fix: null },
-    ];
+    return [{ id: `motive:${light.id}`, finding: { kind: 'motive', light: light.name, problems }, holds: false, fix: null }];
   });
 }
 
@@ -87,17 +89,14 @@ export function purposes({ palette, lights }: Look): Found {
   const holds = coloured.length <= PURPOSE_FROM || open.length === 0;
   return {
     id: 'purpose',
-    title: 'Purpose',
-    text: holds
-      ? `${coloured.length} ${coloured.length === 1 ? 'colour' : 'colours'}${open.length && coloured.length ? `, ${open.length} without a stated purpose` : ''}.`
-      : `${coloured.length} colours, ${open.length} without a purpose: what is each for?`,
+    finding: { kind: 'purpose', colours: coloured.length, open: open.length },
     holds,
     fix: null,
   };
 }
 
 /** Sheets that a look needs against those in the kit. */
-export function sheetChecks({ lights }: Look, sheets: SheetCount): Found[] {
+export function sheetChecks({ lights, spectra }: Look, sheets: SheetCount): Found[] {
   const needed = new Map<string, number>();
   for (const { gels, on, pieces } of lights) {
     if (on) for (const { gel } of gels) needed.set(gel, (needed.get(gel) ?? 0) + pieces);
@@ -108,8 +107,7 @@ export function sheetChecks({ lights }: Look, sheets: SheetCount): Found[] {
     return [
       {
         id: `sheets:${gel}`,
-        title: 'Sheets',
-        text: `${count} sheets of ${gel} are needed, ${owned} in the kit: get ${count - owned} more, or choose another.`,
+        finding: { kind: 'sheets', gel: gelNameIn(spectra, gel), needed: count, owned },
         holds: false,
         fix: null,
       },

@@ -90,25 +90,34 @@ export const findMotive = (id: string): Motive | undefined => byId.get(id);
 
 const HIGH_DEG = 18;
 
+/** What disagrees between a light and its motive. Elevations are over the place it aims at, degrees. */
+export type MotiveProblem =
+  | {
+      readonly kind: 'hue';
+      readonly hueDeg: number;
+      readonly outsideDeg: number;
+      readonly range: readonly [from: number, to: number];
+    }
+  | { readonly kind: 'not-high' | 'not-low' | 'steep'; readonly elevationDeg: number };
+
 /** What disagrees between a light and what it pretends to be; empty where it fits or pretends nothing. */
 export function motiveProblems(
   light: Pick<Light, 'motive' | 'position' | 'aim'>,
   recorded: { hueDeg: number; purity: number },
-): string[] {
+): MotiveProblem[] {
   const motive = findMotive(light.motive);
   if (!motive) return [];
-  const problems: string[] = [];
+  const problems: MotiveProblem[] = [];
   if (motive.hueDeg && recorded.purity > 0.05) {
     const [from, to] = motive.hueDeg;
     const middle = (from + to) / 2;
     const off = Math.abs(turnBetweenDeg(middle, recorded.hueDeg)) - (to - from) / 2;
-    if (off > 0) problems.push(`its hue ${Math.round(recorded.hueDeg)}° is ${Math.round(off)}° outside ${from} to ${to}°`);
+    if (off > 0) problems.push({ kind: 'hue', hueDeg: recorded.hueDeg, outsideDeg: off, range: [from, to] });
   }
   const flat = Math.hypot(light.position[0] - light.aim[0], light.position[2] - light.aim[2]);
-  const elevation = (Math.atan2(light.position[1] - light.aim[1], flat) * 180) / Math.PI;
-  if (motive.direction === 'high' && elevation < HIGH_DEG)
-    problems.push(`it comes from ${Math.round(elevation)}° up, and should come from above`);
-  if (motive.direction === 'low' && elevation > 5) problems.push('it should come from below');
-  if (motive.direction === 'level' && Math.abs(elevation) > 40) problems.push(`it comes steeply, ${Math.round(elevation)}°`);
+  const elevationDeg = (Math.atan2(light.position[1] - light.aim[1], flat) * 180) / Math.PI;
+  if (motive.direction === 'high' && elevationDeg < HIGH_DEG) problems.push({ kind: 'not-high', elevationDeg });
+  if (motive.direction === 'low' && elevationDeg > 5) problems.push({ kind: 'not-low', elevationDeg });
+  if (motive.direction === 'level' && Math.abs(elevationDeg) > 40) problems.push({ kind: 'steep', elevationDeg });
   return problems;
 }

@@ -9,29 +9,6 @@ export interface SchemeColour extends Target {
   readonly part: 'base' | 'partner' | 'third' | 'anchor' | 'mix';
 }
 
-export interface SchemeInfo {
-  readonly id: SchemeId;
-  readonly name: string;
-  readonly text: string;
-}
-
-/** All schemes, with what each is for. Angles are of OKLCh as recorded; opposites say which ring they mean. */
-export const SCHEME_INFO: readonly SchemeInfo[] = [
-  { id: 'own', name: 'Own', text: 'Every colour as you set it.' },
-  { id: 'opposite', name: 'Opposite', text: 'Partners of the light-mixing ring: where they overlap they make white.' },
-  {
-    id: 'opposite-painters',
-    name: 'Opposite, painters’',
-    text: 'Partners of the painters’ ring: red and green, blue and orange, yellow and purple. A habit of taste; overlapped they do not make white.',
-  },
-  { id: 'neighbours', name: 'Neighbours', text: 'Three hues 35° apart: calm, with little contrast of colour.' },
-  { id: 'triad', name: 'Triad', text: 'Three hues 120° apart.' },
-  { id: 'split', name: 'Split', text: 'One hue against the two that lie beside its opposite.' },
-  { id: 'one-anchor', name: 'One and anchor', text: 'One colour, and something neutral that lets the eye see it.' },
-  { id: 'warm-cool', name: 'Warm, cool, neutral', text: 'A warm and a cool colour with a neutral between them.' },
-  { id: 'mix-third', name: 'Mix to a third', text: 'Two lights whose overlap makes the third colour of the picture.' },
-];
-
 /** Largest purity that the file holds in a direction, found by halving. */
 export function purityLimit(hueDeg: number): number {
   let [low, high] = [0, 0.9];

@@ -3,7 +3,6 @@ import { spectrumToXyz } from '../../colour/observer';
 import { hueDegOf, oklabOf } from '../../colour/oklab';
 import { convertXyzToLinearRgb } from '../../colour/rgb';
 import { nearFieldRatio } from '../../exposure/distance';
-import { formatStops } from '../../exposure/stops';
 import { luminousTransmittance, stopsLost } from '../../gel/gel';
 import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import { formatPower, nearestPower } from '../../scene/power';
@@ -29,10 +28,14 @@ export function powerBy(look: Look, light: Light, stops: number): Proposal[] {
   if (Math.abs(by) < LEAST_STOPS) return [];
   return [
     {
-      kind: 'power',
+      change: {
+        kind: 'power',
+        name: light.name,
+        byStops: by,
+        to: formatPower(light.fixture, powerStops),
+        unlocks: light.locked,
+      },
       lightId: light.id,
-      text: `${by < 0 ? 'Lower' : 'Raise'} ${light.name} ${formatStops(by)}, to ${formatPower(light.fixture, powerStops)}.`,
-      cost: light.locked ? 'It is locked: this unlocks it.' : '',
       effort: 1,
       look: withLight(look, light.id, { powerStops, locked: false }),
     },
@@ -43,10 +46,8 @@ export function unlock(look: Look, light: Light): Proposal[] {
   if (!light.locked) return [];
   return [
     {
-      kind: 'unlock',
+      change: { kind: 'unlock', name: light.name },
       lightId: light.id,
-      text: `Unlock ${light.name}.`,
-      cost: 'Balance may move its power.',
       effort: 1,
       look: withLight(look, light.id, { locked: false }),
     },
@@ -65,10 +66,14 @@ export function distanceTimes(look: Look, light: Light, times: number, holds = f
   const powerStops = nearestPower(light.fixture, Math.min(0, Math.max(light.fixture.minStops, light.powerStops - gain)));
   return outOfPicture(look, [
     {
-      kind: 'distance',
+      change: {
+        kind: 'distance',
+        name: light.name,
+        fromM: now,
+        toM: then,
+        power: holds ? formatPower(light.fixture, powerStops) : null,
+      },
       lightId: light.id,
-      text: `${times < 1 ? 'Bring' : 'Move'} ${light.name} from ${now.toFixed(1)} m to ${then.toFixed(1)} m${holds ? `, power ${formatPower(light.fixture, powerStops)}` : ''}.`,
-      cost: times < 1 ? 'Softer, and it falls off faster.' : 'Harder, and more of it on room and backdrop.',
       effort: 2,
       look: withLight(look, light.id, { position, ...(holds ? { powerStops } : {}) }),
     },
@@ -88,10 +93,8 @@ export function turnFrom(look: Look, light: Light, from: Point, deg: number): Pr
   const aim: Point = [px + axis[0] * c - axis[2] * s, light.aim[1], pz + axis[0] * s + axis[2] * c];
   return [
     {
-      kind: 'turn',
+      change: { kind: 'turn', name: light.name, deg },
       lightId: light.id,
-      text: `Turn ${light.name} ${deg}° away.`,
-      cost: 'Less of it where it works: power makes up for that.',
       effort: 2,
       look: withLight(look, light.id, { aim }),
     },
@@ -103,10 +106,8 @@ export function aimAt(look: Look, light: Light, place: Point, name: string): Pro
   if (Math.hypot(...light.aim.map((v, i) => v - place[i]!)) < 0.02) return [];
   return [
     {
-      kind: 'aim',
+      change: { kind: 'aim', name: light.name, place: name },
       lightId: light.id,
-      text: `Aim ${light.name} at ${name}.`,
-      cost: '',
       effort: 2,
       look: withLight(look, light.id, { aim: place }),
     },
@@ -128,16 +129,12 @@ export function gridded(look: Look, light: Light, { modifiers }: Supply): Propos
     .filter((modifier) => modifier.gridDeg !== null && JSON.stringify(modifier.face) !== JSON.stringify(own.face))
     .filter((modifier) => Math.abs(Math.log2(areaM2(modifier) / areaM2(own))) < Math.log2(SAME_SIZE))
     .map((modifier) => ({
-      kind: 'grid',
+      change: { kind: 'modifier', name: light.name, from: own.name, to: modifier.name },
       lightId: light.id,
-      text: `Change ${light.name} from ${lowered(own.name)} to ${lowered(modifier.name)}.`,
-      cost: 'About as soft; it reaches less.',
       effort: 2,
       look: withLight(look, light.id, { modifier }),
     }));
 }
-
-const lowered = (name: string) => name.charAt(0).toLowerCase() + name.slice(1);
 
 /** The same modifier with a narrower grid, where the kit has one free. */
 export function grids(look: Look, light: Light, { modifiers }: Supply): Proposal[] {
@@ -148,10 +145,8 @@ export function grids(look: Look, light: Light, { modifiers }: Supply): Proposal
     .filter(({ gridDeg }) => gridDeg !== null && (own.gridDeg === null || gridDeg < own.gridDeg))
     .filter((modifier) => shape(modifier) === shape(own))
     .map((modifier) => ({
-      kind: 'grid',
+      change: { kind: 'grid', name: light.name, gridDeg: modifier.gridDeg!, lossStops: modifier.lossStops - own.lossStops },
       lightId: light.id,
-      text: `Put the ${Math.round(modifier.gridDeg!)}° grid on ${light.name}.`,
-      cost: `It takes ${(modifier.lossStops - own.lossStops).toFixed(1)} stop on the axis.`,
       effort: 2,
       look: withLight(look, light.id, {
         modifier: { ...own, name: modifier.name, gridDeg: modifier.gridDeg, lossStops: modifier.lossStops },
@@ -189,10 +184,8 @@ export function flagFrom(look: Look, light: Light, from: Point): Proposal[] {
   if (!flagged || !fitsInRoom(look, position)) return [];
   return outOfPicture(look, [
     {
-      kind: 'flag',
+      change: { kind: 'flag', name: light.name, widthM: FLAG_M[0], heightM: FLAG_M[1] },
       lightId: light.id,
-      text: `Set a ${Math.round(100 * FLAG_M[0])} x ${Math.round(100 * FLAG_M[1])} cm flag beside ${light.name}.`,
-      cost: 'One more stand.',
       effort: 2,
       look: flagged,
     },
@@ -224,27 +217,20 @@ export function otherGels(look: Look, light: Light, { gels }: Supply, paler = fa
     .filter(({ loss, off }) => off < SAME_HUE_DEG && (!paler || loss < now - 0.5))
     .sort((a, b) => a.off - b.off)
     .slice(0, MOST_GELS)
-    .map(({ gel, loss }) => {
-      const by = now - loss;
-      return {
-        kind: 'gel',
-        lightId: light.id,
-        text: `Take ${gel.name} on ${light.name}: ${Math.abs(by).toFixed(1)} ${by >= 0 ? 'stops more light' : 'stops less light'}.`,
-        cost: by >= 0 ? 'A paler colour.' : 'A deeper colour.',
-        effort: 2,
-        look: lookWithGels(withLight(look, light.id, { gels: [{ gel: gel.id, strength: 1 }] }), [gel]),
-      };
-    });
+    .map(({ gel, loss }) => ({
+      change: { kind: 'gel', name: light.name, gel: gel.name, byStops: now - loss },
+      lightId: light.id,
+      effort: 2,
+      look: lookWithGels(withLight(look, light.id, { gels: [{ gel: gel.id, strength: 1 }] }), [gel]),
+    }));
 }
 
 export function seal(look: Look, light: Light): Proposal[] {
   if (light.leak <= 0) return [];
   return [
     {
-      kind: 'seal',
+      change: { kind: 'seal', name: light.name },
       lightId: light.id,
-      text: `Seal the gel on ${light.name}.`,
-      cost: 'Leave the air that a hot lamp needs.',
       effort: 2,
       look: withLight(look, light.id, { leak: 0 }),
     },
@@ -255,17 +241,10 @@ export function seal(look: Look, light: Light): Proposal[] {
 export function lossAt(look: Look, light: Light, stops: number, kind: 'density' | 'diffusion'): Proposal[] {
   const lossStops = light.modifier.lossStops + stops;
   if (stops < LEAST_STOPS || lossStops > MOST_LOSS_STOPS) return [];
-  const isDensity = kind === 'density';
   return [
     {
-      kind,
+      change: { kind, name: light.name, stops },
       lightId: light.id,
-      text: isDensity
-        ? `Put ${stops.toFixed(1)} stops of neutral density on ${light.name}.`
-        : `Diffuse ${light.name} by ${stops.toFixed(1)} stops.`,
-      cost: isDensity
-        ? 'Nothing else moves. Density near a hot lamp must be made for heat.'
-        : 'Softer and wider: more spill where it should not be.',
       effort: 2,
       look: withLight(look, light.id, { modifier: { ...light.modifier, lossStops } }),
     },

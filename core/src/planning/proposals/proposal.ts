@@ -1,30 +1,6 @@
 import { framing } from '../../scene/in-view';
 import { LIMITS, type Board, type Light, type Look } from '../../document/schema';
-
-/** What kinds of change can be proposed. */
-export const PROPOSAL_KINDS = [
-  'power',
-  'unlock',
-  'distance',
-  'turn',
-  'aim',
-  'grid',
-  'flag',
-  'gel',
-  'seal',
-  'density',
-  'diffusion',
-  'iso',
-  'aperture',
-  'shutter',
-  'nd',
-  'white',
-  'filter',
-  'ambient',
-  'haze',
-  'room',
-] as const;
-export type ProposalKind = (typeof PROPOSAL_KINDS)[number];
+import type { Change } from './change';
 
 /** What a change takes: 1 a turn of a dial, 2 one thing on one light, 3 the exposure of all, 4 work on the room. */
 export type Effort = 1 | 2 | 3 | 4;
@@ -34,13 +10,9 @@ export type Effort = 1 | 2 | 3 | 4;
  * keeps those that help (`ranked`): nothing is proposed that was not tried.
  */
 export interface Proposal {
-  readonly kind: ProposalKind;
+  readonly change: Change;
   /** The light that it is about; null for the camera, the air and the room. */
   readonly lightId: string | null;
-  /** What to do, as an order with its figures. */
-  readonly text: string;
-  /** What else it does, where that is not plain. */
-  readonly cost: string;
   readonly effort: Effort;
   /** The look with the change made and nothing else. */
   readonly look: Look;

@@ -1,11 +1,9 @@
-import { formatStops } from '../../exposure/stops';
-import type { Look } from '../../document/schema';
-import { SAFETY_DEFERS } from '../rig/caution';
-import { cautionsOf } from '../rig/cautions';
-import { cardLines, type SheetLine } from './lines';
-import { packList } from './pack';
+import { cameraCard, cautionsOf, packList, runSheet, type SheetLine } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { cautionWords, SAFETY_DEFERS } from './cautions';
 import { roleSheets } from './roles';
-import { cameraCard, runSheet } from './sheet';
+import { cardLines } from './sheet-lines';
 
 /** One light to set: its heading, what it is, its power in large, then line by line. */
 export interface SheetBlock {
@@ -107,6 +105,9 @@ function cautions(look: Look): SheetList {
   return {
     kind: 'cautions',
     title: 'Cautions',
-    items: cautionsOf(look).map(({ key, title, reasons }) => ({ key, name: `${title}.`, count: null, text: reasons.join(' ') })),
+    items: cautionsOf(look).map((caution) => {
+      const { title, reasons } = cautionWords(caution);
+      return { key: caution.key, name: `${title}.`, count: null, text: reasons.join(' ') };
+    }),
   };
 }

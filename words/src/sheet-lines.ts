@@ -1,11 +1,6 @@
-import type { Mount } from '../../document/schema';
-import type { SheetCard } from './sheet';
-
-/** One line of a card: a dial or a question of the stand, and what it is to be. */
-export interface SheetLine {
-  readonly name: string;
-  readonly value: string;
-}
+import { gelWords, type SheetCard, type SheetLine } from '@fulgent/core/day';
+import type { Mount } from '@fulgent/core/document';
+import { rangeWords } from './addresses';
 
 /** How a gel is held, as one says it of the gel. */
 export const MOUNT_WORDS: Readonly<Record<Mount, string>> = {
@@ -21,11 +16,6 @@ export function placeWords({ distanceM, heightM, aroundDeg, side, aim }: SheetCa
   return `${distanceM.toFixed(2)} m from ${aim}, ${heightM.toFixed(2)} m high, ${aroundDeg}°${side ? ` to the ${side}` : ''}`;
 }
 
-/** The gels of a card from the lamp outwards, in words; '' for none. */
-export function gelWords({ gels }: Pick<SheetCard, 'gels'>): string {
-  return gels.map(({ name, strength }) => (strength === 1 ? name : `${name} at ${strength}`)).join(' + ');
-}
-
 /** What stands on a card under its power, line by line: the same on the screen and on paper. */
 export function cardLines(card: SheetCard): SheetLine[] {
   const { dials, gels, mount, modifier, shape, groups, address, cue } = card;
@@ -35,7 +25,7 @@ export function cardLines(card: SheetCard): SheetLine[] {
     { name: 'Modifier', value: [modifier, ...shape].join('; ') },
     { name: 'Place', value: placeWords(card) },
     ...(groups.length ? [{ name: 'Groups', value: groups.join(', ') }] : []),
-    ...(address ? [{ name: 'Address', value: address }] : []),
+    ...(address ? [{ name: 'Address', value: rangeWords(address) }] : []),
     ...(cue ? [{ name: 'Cue', value: cue }] : []),
   ];
 }

@@ -1,6 +1,6 @@
-import type { Look } from '../../document/schema';
-import { MOUNT_WORDS, placeWords } from './lines';
-import { runSheet } from './sheet';
+import { runSheet } from '@fulgent/core/day';
+import type { Look } from '@fulgent/core/document';
+import { MOUNT_WORDS, placeWords } from './sheet-lines';
 
 /** What one helper does, light by light, in build order. */
 export interface RoleSheet {

@@ -1,0 +1,69 @@
+import { formatStops, type Control } from '@fulgent/core/exposure';
+import type { Attribution, ChangeReport, RatioStep, WhiteSchool } from '@fulgent/core/planning';
+import { PUSH_MIRED } from '@fulgent/core/planning';
+import { CONTROL_WORDS } from './exposure';
+
+/** What a control that moved is called. */
+export const controlWord = (control: Attribution['control']): string =>
+  control === 'blackout' ? 'Blackout' : CONTROL_WORDS[control].name;
+
+/** Less than this is no change of a ratio, stops. */
+const SEEN_STOPS = 0.05;
+
+/** What happened since a baseline: whether the level moved or the ratio, and by what. */
+export function changeWords({
+  flash,
+  continuous,
+  ratioByShutter,
+  ratioByPower,
+}: Omit<ChangeReport, 'controls' | 'lights'>): string {
+  const total = ratioByShutter + ratioByPower;
+  const level = `The camera moved flash ${formatStops(flash)} and continuous light ${formatStops(continuous)}.`;
+  if (Math.abs(total) < SEEN_STOPS && Math.abs(ratioByShutter) < SEEN_STOPS)
+    return `${level} The ratio is as it was: only the level moved.`;
+  return `${level} Flash moved ${formatStops(total)} against continuous light: ${formatStops(ratioByShutter)} by the shutter, ${formatStops(ratioByPower)} by power.`;
+}
+
+const DIAL_CONTROLS: Readonly<Record<Exclude<RatioStep['dial'], 'power'>, Control>> = {
+  shutter: 'shutter',
+  iso: 'iso',
+  aperture: 'aperture',
+};
+
+/** One dial to turn when a ratio is moved. */
+export function ratioStepWords({ dial, light, from, to }: RatioStep): string {
+  if (dial === 'power') return `${light} ${from} to ${to}.`;
+  const move = `${CONTROL_WORDS[DIAL_CONTROLS[dial]].name} ${from} to ${to}`;
+  return dial === 'shutter' ? `${move}.` : `${move}: holds flash, lifts continuous light and ambient.`;
+}
+
+/** One way of deciding on a white: what it is called, and why people take it. */
+export function schoolWords({ id, by }: WhiteSchool): { readonly name: string; readonly reason: string } {
+  const from = by ?? 'the present white';
+  switch (id) {
+    case 'daylight':
+      return {
+        name: 'Daylight, fixed',
+        reason: 'A convention: every set-up can be repeated and compared. Eyes adapt, a fixed white does not.',
+      };
+    case 'tungsten':
+      return {
+        name: 'Tungsten, fixed',
+        reason: 'Filament light reads neutral, daylight reads blue: the split of a night inside.',
+      };
+    case 'key':
+      return { name: `Matched to ${from}`, reason: 'The face is neutral; everything else falls warm or cool against it.' };
+    case 'ambient':
+      return { name: 'Matched to the ambient', reason: 'The room is neutral; what you bring shows its colour.' };
+    case 'cooler':
+      return {
+        name: 'Pushed cool',
+        reason: `White is ${PUSH_MIRED} mired warmer than ${from}, so all light is recorded cooler.`,
+      };
+    case 'warmer':
+      return {
+        name: 'Pushed warm',
+        reason: `White is ${PUSH_MIRED} mired cooler than ${from}, so all light is recorded warmer.`,
+      };
+  }
+}

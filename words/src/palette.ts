@@ -1,0 +1,179 @@
+import type { SchemeId } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import type { CheckFinding, MotiveProblem, PaletteCheck } from '@fulgent/core/planning';
+import { percentWords } from './numbers';
+
+/** What each scheme is called, and what it is for. Angles are of OKLCh as recorded; opposites say which ring they mean. */
+export const SCHEME_WORDS: Readonly<Record<SchemeId, { readonly name: string; readonly text: string }>> = {
+  own: { name: 'Own', text: 'Every colour as you set it.' },
+  opposite: { name: 'Opposite', text: 'Partners of the light-mixing ring: where they overlap they make white.' },
+  'opposite-painters': {
+    name: 'Opposite, painters’',
+    text: 'Partners of the painters’ ring: red and green, blue and orange, yellow and purple. A habit of taste; overlapped they do not make white.',
+  },
+  neighbours: { name: 'Neighbours', text: 'Three hues 35° apart: calm, with little contrast of colour.' },
+  triad: { name: 'Triad', text: 'Three hues 120° apart.' },
+  split: { name: 'Split', text: 'One hue against the two that lie beside its opposite.' },
+  'one-anchor': { name: 'One and anchor', text: 'One colour, and something neutral that lets the eye see it.' },
+  'warm-cool': { name: 'Warm, cool, neutral', text: 'A warm and a cool colour with a neutral between them.' },
+  'mix-third': { name: 'Mix to a third', text: 'Two lights whose overlap makes the third colour of the picture.' },
+};
+
+export interface CheckWords {
+  readonly title: string;
+  /** The consequence, then the number. */
+  readonly text: string;
+  /** What the button does that mends it; null where none does. */
+  readonly fix: string | null;
+}
+
+/** A check of the palette: it asks, and forbids nothing. */
+export function checkWords({ finding, holds, fix }: Pick<PaletteCheck, 'finding' | 'holds' | 'fix'>): CheckWords {
+  return {
+    title: titleOf(finding),
+    text: textOf(finding, holds),
+    fix: fix && `Raise ${fix.name} ${fix.stops.toFixed(1)}`,
+  };
+}
+
+function titleOf(finding: CheckFinding): string {
+  switch (finding.kind) {
+    case 'anchor':
+      return 'Neutral anchor';
+    case 'one-colour':
+      return 'One colour';
+    case 'no-edge':
+      return 'Separation';
+    case 'separation':
+      return finding.wanted === 0 ? 'Sinks in' : 'Separation';
+    case 'skin':
+      return 'Skin';
+    case 'eye-whites':
+      return 'Eye whites';
+    case 'cloth-dark':
+    case 'cloth-glows':
+    case 'cloth-blends':
+    case 'cloth':
+      return 'Wardrobe';
+    case 'alike':
+      return 'Alike';
+    case 'off-target':
+      return 'Off its colour';
+    case 'motive':
+      return 'Motive';
+    case 'purpose':
+      return 'Purpose';
+    case 'sheets':
+      return 'Sheets';
+  }
+}
+
+type OfKind<Kind extends CheckFinding['kind']> = Extract<CheckFinding, { kind: Kind }>;
+type OnPerson = OfKind<'skin' | 'eye-whites' | 'cloth-dark' | 'cloth-glows' | 'cloth-blends' | 'cloth'>;
+type OfMember = OfKind<'alike' | 'off-target' | 'motive' | 'purpose' | 'sheets'>;
+
+function textOf(finding: CheckFinding, holds: boolean): string {
+  switch (finding.kind) {
+    case 'anchor':
+      return anchorWords(finding, holds);
+    case 'one-colour':
+      return `${percentWords(finding.share)} of all colour lies one way: ${
+        holds
+          ? 'other hues keep the eye awake.'
+          : 'the eye adapts and it fades towards grey. A small patch of the opposite, or a neutral, brings it back.'
+      }`;
+    case 'no-edge':
+      return 'This look has no edge to judge.';
+    case 'separation':
+      return separationWords(finding, holds);
+    case 'alike':
+    case 'off-target':
+    case 'motive':
+    case 'purpose':
+    case 'sheets':
+      return memberWords(finding, holds);
+    default:
+      return personWords(finding, holds);
+  }
+}
+
+function anchorWords({ nearest }: OfKind<'anchor'>, holds: boolean): string {
+  if (!nearest) return 'Nothing in the picture is both bright and neutral. On purpose?';
+  const then = holds ? 'It holds.' : 'The eye has nowhere to settle: add a white edge, or an opposing accent. On purpose?';
+  return `${nearest.name} is the nearest to neutral, chroma ${nearest.chroma.toFixed(2)}. ${then}`;
+}
+
+function separationWords({ side, distance, wanted, lightness, chroma, hueDeg }: OfKind<'separation'>, holds: boolean): string {
+  const figures = `lightness ${lightness.toFixed(2)}, chroma ${chroma.toFixed(2)}, hue ${Math.round(hueDeg)}°`;
+  const edge = `The ${side} edge is ${distance.toFixed(2)} from the backdrop`;
+  if (wanted > 0) return `${edge}, ${wanted.toFixed(2)} wanted (${figures}).`;
+  return `${edge} (${figures}).${holds ? '' : ' It stands out, though the brief lets it sink.'}`;
+}
+
+function personWords(finding: OnPerson, holds: boolean): string {
+  switch (finding.kind) {
+    case 'skin': {
+      const { hueDeg, ownDeg, offDeg, bandDeg, times, strength } = finding;
+      const [is, own] = [Math.round(hueDeg), Math.round(ownDeg)];
+      if (holds)
+        return `Hue ${is}°, its own in white light is ${own}°: believable for this mood${strength === 'pale' ? ', though pale' : ''}.`;
+      const way = offDeg > 0 ? 'towards yellow and green' : 'towards pink and blue';
+      const strong = strength === 'strong' ? `, ${times.toFixed(1)} times as strong` : '';
+      return `Hue ${is}° is ${Math.abs(Math.round(offDeg))}° ${way} from its own ${own}°${strong}; ${bandDeg}° is believable for this mood. Stylised on purpose?`;
+    }
+    case 'eye-whites': {
+      const chroma = `Chroma ${finding.chroma.toFixed(2)} on the key side`;
+      if (holds) return `${chroma}, still read as white.`;
+      const colour = finding.hueDeg > 15 && finding.hueDeg < 110 ? 'orange' : 'coloured';
+      return `${chroma}, over ${finding.limit.toFixed(2)}: they read as ${colour}. A paler gel on the key, or on purpose?`;
+    }
+    case 'cloth-dark':
+      return `Goes ${finding.isBlack ? 'black' : 'dark'} under ${finding.light}: ${formatStops(finding.stops)} stops against white light. Another cloth, or a neutral light on it?`;
+    case 'cloth-glows':
+      return `Glows under ${finding.light}: ${formatStops(finding.stops)} stops against white light. It may clip first.`;
+    case 'cloth-blends':
+      return `Blends with the backdrop: ${finding.apart.toFixed(2)} apart. Lift one, or let it sink on purpose.`;
+    case 'cloth': {
+      const lit = finding.lit.map(({ name, share }) => `${name} ${percentWords(share)}`);
+      return lit.length > 0 ? `Takes ${lit.join(' and ')}; keeps its own tone.` : 'Little light reaches it.';
+    }
+  }
+}
+
+function memberWords(finding: OfMember, holds: boolean): string {
+  switch (finding.kind) {
+    case 'alike':
+      return `${finding.first} and ${finding.second} are recorded alike: ${finding.own.toFixed(2)} apart as light, ${finding.recorded.toFixed(2)} as recorded. Lower the one that clips.`;
+    case 'off-target': {
+      const { light, is, wanted, off } = finding;
+      return `${light} makes hue ${Math.round(is.hueDeg)}°, purity ${is.purity.toFixed(2)}; the palette wants ${Math.round(wanted.hueDeg)}°, ${wanted.purity.toFixed(2)} (${off.toFixed(2)} off).`;
+    }
+    case 'motive':
+      return `${finding.light}: ${finding.problems.map(motiveProblemWords).join('; ')}.`;
+    case 'purpose': {
+      const { colours, open } = finding;
+      if (!holds) return `${colours} colours, ${open} without a purpose: what is each for?`;
+      return `${colours} ${colours === 1 ? 'colour' : 'colours'}${open > 0 ? `, ${open} without a stated purpose` : ''}.`;
+    }
+    case 'sheets': {
+      const { gel, needed, owned } = finding;
+      return `${needed} ${needed === 1 ? 'sheet' : 'sheets'} of ${gel} ${needed === 1 ? 'is' : 'are'} needed, ${owned} in the kit: get ${needed - owned} more, or choose another.`;
+    }
+  }
+}
+
+/** What disagrees between a light and what it pretends to be, for the middle of a sentence. */
+export function motiveProblemWords(problem: MotiveProblem): string {
+  switch (problem.kind) {
+    case 'hue': {
+      const [from, to] = problem.range;
+      return `its hue ${Math.round(problem.hueDeg)}° is ${Math.round(problem.outsideDeg)}° outside ${from} to ${to}°`;
+    }
+    case 'not-high':
+      return `it comes from ${Math.round(problem.elevationDeg)}° up, and should come from above`;
+    case 'not-low':
+      return 'it should come from below';
+    case 'steep':
+      return `it comes steeply, ${Math.round(problem.elevationDeg)}°`;
+  }
+}
