@@ -1,6 +1,6 @@
 import type { BuildOrder, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { buildOrder, netTrims, withOnly, type BuildStep as Step } from '@fulgent/core/planning';
+import { buildOrder, netTrims, withOnly, type BuildStep as Step, type Trial, type BuildStep } from '@fulgent/core/planning';
 import { watchWords } from '@fulgent/words';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -181,33 +181,41 @@ function StepCard({
           ))}
         </View>
       ) : null}
-      <View style={styles.pair}>
-        {three.map(({ stops, look: tried, clipped, separation, possible }) => {
-          const name = stops < 0 ? 'A stop down' : stops > 0 ? 'A stop up' : 'As it is';
-          return (
-            <View key={stops} style={{ gap: SPACE.xs, width: third }}>
-              <FrameCanvas
-                small
-                look={tried}
-                width={third}
-                height={Math.round(third * ASPECT)}
-                label={`${step.name}, ${name.toLowerCase()}`}
-              />
-              <Text size="small" quiet numberOfLines={3}>
-                {possible
-                  ? `${clipped.length ? `Clips: ${clipped.join('; ')}` : 'Clips nothing'}, edge ${separation.toFixed(2)}`
-                  : 'The fixture ends before'}
-              </Text>
-              <Button
-                label={stops === 0 ? 'Keep' : stops < 0 ? 'Take −1' : 'Take +1'}
-                accessibilityLabel={`${step.name}: ${name.toLowerCase()}`}
-                disabled={!possible || stops === 0}
-                onPress={() => trim([step.lightId], stops, 'Trial in the build-up')}
-              />
-            </View>
-          );
-        })}
-      </View>
+      <Bracket three={three} third={third} step={step} />
+    </View>
+  );
+}
+
+/** The step's own light a little under and over, to see how it reads. */
+function Bracket({ three, third, step }: { readonly three: readonly Trial[]; readonly third: number; readonly step: BuildStep }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.pair}>
+      {three.map(({ stops, look: tried, clipped, separation, possible }) => {
+        const name = stops < 0 ? 'A stop down' : stops > 0 ? 'A stop up' : 'As it is';
+        return (
+          <View key={stops} style={{ gap: SPACE.xs, width: third }}>
+            <FrameCanvas
+              small
+              look={tried}
+              width={third}
+              height={Math.round(third * ASPECT)}
+              label={`${step.name}, ${name.toLowerCase()}`}
+            />
+            <Text size="small" quiet numberOfLines={3}>
+              {possible
+                ? `${clipped.length ? `Clips: ${clipped.join('; ')}` : 'Clips nothing'}, edge ${separation.toFixed(2)}`
+                : 'The fixture ends before'}
+            </Text>
+            <Button
+              label={stops === 0 ? 'Keep' : stops < 0 ? 'Take −1' : 'Take +1'}
+              accessibilityLabel={`${step.name}: ${name.toLowerCase()}`}
+              disabled={!possible || stops === 0}
+              onPress={() => trim([step.lightId], stops, 'Trial in the build-up')}
+            />
+          </View>
+        );
+      })}
     </View>
   );
 }

@@ -125,47 +125,80 @@ function Card({
           .filter(Boolean)
           .join(' · ')}
       </Text>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.xs }}>
-        <Button label="Compare" accessibilityLabel={`Compare ${name}`} on={compared} tight onPress={onCompare} />
-        <Button
-          label="Vote"
-          accessibilityLabel={`Vote for ${name}`}
-          tight
-          onPress={() => changeVariant(id, { votes: Math.min(1000, votes + 1) })}
-        />
-        <Button
-          label={chosen ? 'Chosen' : 'Choose'}
-          accessibilityLabel={`Choose ${name}`}
-          on={chosen}
-          tight
-          onPress={() => chooseVariant(id)}
-        />
-        <Button
-          label={lockedAt ? 'Unlock' : 'Lock'}
-          accessibilityLabel={`${lockedAt ? 'Unlock' : 'Lock'} ${name}`}
-          tight
-          onPress={() => changeVariant(id, { lockedAt: lockedAt ? null : new Date().toISOString() })}
-        />
-        <Button
-          label="Take"
-          accessibilityLabel={`Set the look to ${name}`}
-          tight
+      <CardActions
+        name={name}
+        compared={compared}
+        onCompare={onCompare}
+        id={id}
+        votes={votes}
+        chosen={chosen}
+        lockedAt={lockedAt}
+        shown={shown}
+      />
+    </View>
+  );
+}
+
+function CardActions({
+  name,
+  compared,
+  onCompare,
+  id,
+  votes,
+  chosen,
+  lockedAt,
+  shown,
+}: {
+  readonly name: string;
+  readonly compared: boolean;
+  readonly onCompare: () => void;
+  readonly id: string;
+  readonly votes: number;
+  readonly chosen: boolean;
+  readonly lockedAt: string | null;
+  readonly shown: Look;
+}) {
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.xs }}>
+      <Button label="Compare" accessibilityLabel={`Compare ${name}`} on={compared} tight onPress={onCompare} />
+      <Button
+        label="Vote"
+        accessibilityLabel={`Vote for ${name}`}
+        tight
+        onPress={() => changeVariant(id, { votes: Math.min(1000, votes + 1) })}
+      />
+      <Button
+        label={chosen ? 'Chosen' : 'Choose'}
+        accessibilityLabel={`Choose ${name}`}
+        on={chosen}
+        tight
+        onPress={() => chooseVariant(id)}
+      />
+      <Button
+        label={lockedAt ? 'Unlock' : 'Lock'}
+        accessibilityLabel={`${lockedAt ? 'Unlock' : 'Lock'} ${name}`}
+        tight
+        onPress={() => changeVariant(id, { lockedAt: lockedAt ? null : new Date().toISOString() })}
+      />
+      <Button
+        label="Take"
+        accessibilityLabel={`Set the look to ${name}`}
+        tight
+        onPress={() => {
+          takeLook(`variants.take.${id}`, shown);
+          say(`The look is now “${name}”.`, { label: 'Undo', run: undo });
+        }}
+      />
+      {lockedAt ? null : (
+        <IconButton
+          icon="x"
+          label={`Remove ${name}`}
           onPress={() => {
-            takeLook(`variants.take.${id}`, shown);
-            say(`The look is now “${name}”.`, { label: 'Undo', run: undo });
+            removeVariant(id);
+            say(`${name} removed.`, { label: 'Undo', run: undo });
           }}
         />
-        {lockedAt ? null : (
-          <IconButton
-            icon="x"
-            label={`Remove ${name}`}
-            onPress={() => {
-              removeVariant(id);
-              say(`${name} removed.`, { label: 'Undo', run: undo });
-            }}
-          />
-        )}
-      </View>
+      )}
     </View>
   );
 }

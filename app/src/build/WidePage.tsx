@@ -1,6 +1,6 @@
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { type Freedom, type WideBalance } from '@fulgent/core/planning';
+import { type Freedom, type WideBalance, type Sensitivity, type WhiteCost } from '@fulgent/core/planning';
 import { limitWords, wideWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -80,33 +80,48 @@ export function WidePage({ look }: { readonly look: Look }) {
           </Text>
         )}
       </Section>
-      <Section title="What changes the picture most" aside="mean difference; 2 is just seen">
-        {most ? (
-          <Table
-            label="What changes the picture most"
-            columns={['Change', 'Most on', 'Change of picture']}
-            rows={most.list.map(({ name, property, change, where }) => ({
-              id: `${name} ${property}`,
-              cells: [`${name}, ${property}`, where, change.toFixed(1)],
-            }))}
-          />
-        ) : (
-          <Text quiet>Trying …</Text>
-        )}
-      </Section>
-      {most?.whites.length ? (
-        <Section title="A third of a stop more white light" aside="what it costs and gives">
-          <Table
-            label="White light"
-            columns={['Light', 'Colour lost', 'Contrast']}
-            rows={most.whites.map(({ lightId, name, vividnessLost, where, contrastGained }) => ({
-              id: lightId,
-              cells: [name, `${(100 * vividnessLost).toFixed(1)} %`, `${formatStops(contrastGained)}`],
-              note: where ? `Most on ${where.toLowerCase()}.` : undefined,
-            }))}
-          />
-        </Section>
-      ) : null}
+      <MostChanging most={most} />
+      {most?.whites.length ? <WhiteTrade most={most} /> : null}
     </>
+  );
+}
+
+interface Most {
+  readonly list: readonly Sensitivity[];
+  readonly whites: readonly WhiteCost[];
+}
+
+function WhiteTrade({ most }: { readonly most: Most }) {
+  return (
+    <Section title="A third of a stop more white light" aside="what it costs and gives">
+      <Table
+        label="White light"
+        columns={['Light', 'Colour lost', 'Contrast']}
+        rows={most.whites.map(({ lightId, name, vividnessLost, where, contrastGained }) => ({
+          id: lightId,
+          cells: [name, `${(100 * vividnessLost).toFixed(1)} %`, `${formatStops(contrastGained)}`],
+          note: where ? `Most on ${where.toLowerCase()}.` : undefined,
+        }))}
+      />
+    </Section>
+  );
+}
+
+function MostChanging({ most }: { readonly most: Most | null }) {
+  return (
+    <Section title="What changes the picture most" aside="mean difference; 2 is just seen">
+      {most ? (
+        <Table
+          label="What changes the picture most"
+          columns={['Change', 'Most on', 'Change of picture']}
+          rows={most.list.map(({ name, property, change, where }) => ({
+            id: `${name} ${property}`,
+            cells: [`${name}, ${property}`, where, change.toFixed(1)],
+          }))}
+        />
+      ) : (
+        <Text quiet>Trying …</Text>
+      )}
+    </Section>
   );
 }

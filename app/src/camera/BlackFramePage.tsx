@@ -1,7 +1,15 @@
 import type { FrameRecord } from '@fulgent/core/day';
-import type { Look } from '@fulgent/core/document';
+import type { Look, Ambient } from '@fulgent/core/document';
 import { AMBIENT_TARGETS, evOfLux, formatStops, luxOfEv, luxOfSettings, ISOS, nearestMarked } from '@fulgent/core/exposure';
-import { AMBIENT_PRESETS, ambientWord, gelRise, judgeFrame, proofIsCurrent, type AmbientReading } from '@fulgent/core/planning';
+import {
+  AMBIENT_PRESETS,
+  ambientWord,
+  gelRise,
+  judgeFrame,
+  proofIsCurrent,
+  type AmbientReading,
+  type FrameVerdict,
+} from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
@@ -86,53 +94,8 @@ function LevelSection({ look, reading }: { readonly look: Look; readonly reading
           changeAmbientLight('target', { targetStops: AMBIENT_TARGETS.find((one) => one.id === id)!.stops, proof: ambient.proof })
         }
       />
-      <StepperGrid>
-        <Dial
-          label="Target, from working white"
-          value={ambient.targetStops}
-          onChange={(targetStops) => changeAmbientLight('target', { targetStops })}
-          low={-14}
-          high={4}
-          step={0.5}
-          show={(v) => formatStops(v)}
-        />
-        <Dial
-          label="Blacked out by cloth and flags"
-          value={ambient.blackoutStops}
-          onChange={(blackoutStops) => changeAmbientLight('blackout', { blackoutStops })}
-          low={0}
-          high={20}
-          step={0.5}
-          unit="stops"
-        />
-      </StepperGrid>
-      {dark || reading.reached ? null : (
-        <View testID="ambient-ways">
-          <Text size="label" quiet>
-            Any one of these gets there alone:
-          </Text>
-          {reading.ways.map((way) => (
-            <View key={way.control} style={styles.row}>
-              <View style={{ flex: 1 }}>
-                <Text weight="medium">{CONTROL_NAMES[way.control]}</Text>
-                <Text size="label" quiet>
-                  {way.movesFlash ? 'flash moves with it' : 'flash stays'}
-                </Text>
-              </View>
-              <Text weight="strong" narrow quiet={!way.reaches}>
-                {wayText(way)}
-                {way.reaches ? '' : ', out of range'}
-              </Text>
-              <Button
-                label="Set"
-                accessibilityLabel={`Set ${CONTROL_NAMES[way.control].toLowerCase()} for it`}
-                disabled={!way.reaches}
-                onPress={() => takeWay(way)}
-              />
-            </View>
-          ))}
-        </View>
-      )}
+      <TargetDials ambient={ambient} />
+      {dark || reading.reached ? null : <Ways reading={reading} />}
       {rise && !dark ? (
         <Text size="label" testID="gel-rise">
           The gels on {rise.name} take {rise.lossStops.toFixed(1)} stops. Giving that back by ISO ({nearestMarked(ISOS, rise.iso)}
@@ -146,6 +109,63 @@ function LevelSection({ look, reading }: { readonly look: Look; readonly reading
         </Text>
       ) : null}
     </Section>
+  );
+}
+
+function TargetDials({ ambient }: { readonly ambient: Ambient }) {
+  return (
+    <StepperGrid>
+      <Dial
+        label="Target, from working white"
+        value={ambient.targetStops}
+        onChange={(targetStops) => changeAmbientLight('target', { targetStops })}
+        low={-14}
+        high={4}
+        step={0.5}
+        show={(v) => formatStops(v)}
+      />
+      <Dial
+        label="Blacked out by cloth and flags"
+        value={ambient.blackoutStops}
+        onChange={(blackoutStops) => changeAmbientLight('blackout', { blackoutStops })}
+        low={0}
+        high={20}
+        step={0.5}
+        unit="stops"
+      />
+    </StepperGrid>
+  );
+}
+
+/** What would bring the ambient there. */
+function Ways({ reading }: { readonly reading: AmbientReading }) {
+  const styles = useStyles();
+  return (
+    <View testID="ambient-ways">
+      <Text size="label" quiet>
+        Any one of these gets there alone:
+      </Text>
+      {reading.ways.map((way) => (
+        <View key={way.control} style={styles.row}>
+          <View style={{ flex: 1 }}>
+            <Text weight="medium">{CONTROL_NAMES[way.control]}</Text>
+            <Text size="label" quiet>
+              {way.movesFlash ? 'flash moves with it' : 'flash stays'}
+            </Text>
+          </View>
+          <Text weight="strong" narrow quiet={!way.reaches}>
+            {wayText(way)}
+            {way.reaches ? '' : ', out of range'}
+          </Text>
+          <Button
+            label="Set"
+            accessibilityLabel={`Set ${CONTROL_NAMES[way.control].toLowerCase()} for it`}
+            disabled={!way.reaches}
+            onPress={() => takeWay(way)}
+          />
+        </View>
+      ))}
+    </View>
   );
 }
 
@@ -287,22 +307,7 @@ function ProofSection({ look }: { readonly look: Look }) {
       <Text size="label" quiet>
         Every lamp off, these settings, rendered without brightening. It is kept with the test frames.
       </Text>
-      {proof && judged ? (
-        <View testID="proof" aria-live="polite" style={{ gap: SPACE.s }}>
-          <Text weight="strong">
-            {current ? '' : 'Shot at other settings or light: shoot it again. Then it was: '}
-            {judged.text}
-          </Text>
-          <Table
-            label="Black frame by channel, of 255"
-            columns={[when(proof.at), 'Red', 'Green', 'Blue']}
-            rows={[
-              { id: 'mean', cells: ['Mean', ...[0, 1, 2].map((c) => channel(proof.mean, c))] },
-              { id: 'high', cells: ['Brightest thousandth', ...[0, 1, 2].map((c) => channel(proof.high, c))] },
-            ]}
-          />
-        </View>
-      ) : null}
+      {proof && judged ? <Proof current={current} judged={judged} proof={proof} channel={channel} /> : null}
       {problem ? (
         <Text weight="strong" role="alert">
           {problem}
@@ -323,5 +328,34 @@ function ProofSection({ look }: { readonly look: Look }) {
         />
       ) : null}
     </Section>
+  );
+}
+
+function Proof({
+  current,
+  judged,
+  proof,
+  channel,
+}: {
+  readonly current: boolean;
+  readonly judged: FrameVerdict;
+  readonly proof: NonNullable<Look['ambient']['proof']>;
+  readonly channel: (values: readonly number[], c: number) => string;
+}) {
+  return (
+    <View testID="proof" aria-live="polite" style={{ gap: SPACE.s }}>
+      <Text weight="strong">
+        {current ? '' : 'Shot at other settings or light: shoot it again. Then it was: '}
+        {judged.text}
+      </Text>
+      <Table
+        label="Black frame by channel, of 255"
+        columns={[when(proof.at), 'Red', 'Green', 'Blue']}
+        rows={[
+          { id: 'mean', cells: ['Mean', ...[0, 1, 2].map((c) => channel(proof.mean, c))] },
+          { id: 'high', cells: ['Brightest thousandth', ...[0, 1, 2].map((c) => channel(proof.high, c))] },
+        ]}
+      />
+    </View>
   );
 }

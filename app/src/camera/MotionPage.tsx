@@ -1,4 +1,4 @@
-import type { Look, Mover } from '@fulgent/core/document';
+import type { Look, Mover, LookCamera } from '@fulgent/core/document';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
 import type { DragReading } from '@fulgent/core/planning';
 import { View } from 'react-native';
@@ -38,55 +38,7 @@ export function MotionPage({ look }: { readonly look: Look }) {
   const here = useComputed('ambientShareAt', look, camera.shutterS);
   return (
     <>
-      <Section title="What moves" aside={`shutter ${formatShutter(camera.shutterS)}`}>
-        <Choice label="What moves" options={MOVERS} value={motion.of} onChange={(of) => changeMotion({ of })} />
-        <StepperGrid>
-          <Dial
-            label="Speed across the picture"
-            value={motion.speedMS}
-            onChange={(speedMS) => changeMotion({ speedMS })}
-            low={0}
-            high={200}
-            series={SPEEDS}
-            unit="m/s"
-          />
-          <Dial
-            label="Width of what moves"
-            value={motion.widthM}
-            onChange={(widthM) => changeMotion({ widthM })}
-            low={0.005}
-            high={20}
-            series={[0.05, 0.1, 0.2, 0.3, 0.5, 0.8, 1.2]}
-            unit="m"
-          />
-          <ShutterDial label="Shutter" value={camera.shutterS} onChange={(shutterS) => changeCamera('shutter', { shutterS })} />
-          <Dial
-            label="Focal length"
-            value={camera.focalMm}
-            onChange={(focalMm) => changeCamera('focal', { focalMm })}
-            low={4}
-            high={2000}
-            series={FOCALS}
-            unit="mm"
-          />
-          <Dial
-            label="Camera to subject"
-            value={camera.distanceM}
-            onChange={(distanceM) => changeCamera('distance', { distanceM })}
-            low={0.1}
-            high={500}
-            series={DISTANCES_M}
-            unit="m"
-          />
-        </StepperGrid>
-        {drag ? <DragAnswer look={look} drag={drag} /> : <Waiting height={72} />}
-        {here === null || atSync === null ? null : (
-          <Text size="label">
-            Ambient is {percent(here)} of the light on the face at this shutter, {percent(atSync)} at sync.{' '}
-            {here > 0.05 ? 'The shutter matters here.' : 'The shutter hardly matters here.'}
-          </Text>
-        )}
-      </Section>
+      <WhatMoves camera={camera} motion={motion} drag={drag} look={look} here={here} atSync={atSync} />
       <Section title="Frozen and painted" aside="left frozen, right trail">
         {drag?.zones.map(
           ({ probe, name, freezeShare, ghostStops, frozenStops, trailStops, clipped: channels, frozenHex, trailHex }) => (
@@ -117,6 +69,74 @@ export function MotionPage({ look }: { readonly look: Look }) {
         </Text>
       </Section>
     </>
+  );
+}
+
+function WhatMoves({
+  camera,
+  motion,
+  drag,
+  look,
+  here,
+  atSync,
+}: {
+  readonly camera: LookCamera;
+  readonly motion: { widthM: number; speedMS: number; of: 'zoom' | 'subject' | 'pan' };
+  readonly drag: DragReading | null;
+  readonly look: Look;
+  readonly here: number | null;
+  readonly atSync: number | null;
+}) {
+  return (
+    <Section title="What moves" aside={`shutter ${formatShutter(camera.shutterS)}`}>
+      <Choice label="What moves" options={MOVERS} value={motion.of} onChange={(of) => changeMotion({ of })} />
+      <StepperGrid>
+        <Dial
+          label="Speed across the picture"
+          value={motion.speedMS}
+          onChange={(speedMS) => changeMotion({ speedMS })}
+          low={0}
+          high={200}
+          series={SPEEDS}
+          unit="m/s"
+        />
+        <Dial
+          label="Width of what moves"
+          value={motion.widthM}
+          onChange={(widthM) => changeMotion({ widthM })}
+          low={0.005}
+          high={20}
+          series={[0.05, 0.1, 0.2, 0.3, 0.5, 0.8, 1.2]}
+          unit="m"
+        />
+        <ShutterDial label="Shutter" value={camera.shutterS} onChange={(shutterS) => changeCamera('shutter', { shutterS })} />
+        <Dial
+          label="Focal length"
+          value={camera.focalMm}
+          onChange={(focalMm) => changeCamera('focal', { focalMm })}
+          low={4}
+          high={2000}
+          series={FOCALS}
+          unit="mm"
+        />
+        <Dial
+          label="Camera to subject"
+          value={camera.distanceM}
+          onChange={(distanceM) => changeCamera('distance', { distanceM })}
+          low={0.1}
+          high={500}
+          series={DISTANCES_M}
+          unit="m"
+        />
+      </StepperGrid>
+      {drag ? <DragAnswer look={look} drag={drag} /> : <Waiting height={72} />}
+      {here === null || atSync === null ? null : (
+        <Text size="label">
+          Ambient is {percent(here)} of the light on the face at this shutter, {percent(atSync)} at sync.{' '}
+          {here > 0.05 ? 'The shutter matters here.' : 'The shutter hardly matters here.'}
+        </Text>
+      )}
+    </Section>
   );
 }
 

@@ -169,50 +169,83 @@ export function Frame({
       {taken ? (
         <>
           <View style={[styles.ring, styles.point, { left: taken.left - 9, top: taken.top - 9 }]} pointerEvents="none" />
-          <View style={styles.reading} testID="point-reading" pointerEvents="none" aria-live="polite">
-            <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
-              {PARTS[taken.reading.material]} · {formatStops(taken.reading.stops)}
-            </Text>
-            <Text size="label" narrow style={{ color: '#f2f2f2' }}>
-              R {formatStops(taken.reading.channelStops[0])}, G {formatStops(taken.reading.channelStops[1])}, B{' '}
-              {formatStops(taken.reading.channelStops[2])}
-              {taken.reading.clipped.length ? ` · clips ${taken.reading.clipped.join(', ')}` : ''}
-            </Text>
-            <Text size="small" narrow style={{ color: '#c2c2c2' }} numberOfLines={2}>
-              {taken.reading.shares
-                .filter(({ share }) => share >= 0.01)
-                .slice(0, 3)
-                .map(({ id, share }) => `${look.lights.find((light) => light.id === id)?.name ?? 'Ambient'} ${percent(share)}`)
-                .join(' · ')}
-            </Text>
-          </View>
+          <PointReadingCard taken={taken} look={look} />
         </>
       ) : null}
-      {withReading && chosen ? (
-        <View style={styles.reading} testID="reading" pointerEvents="none">
-          <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
-            {chosen.name} · {formatStops(chosen.stops)}
-          </Text>
-          <Text size="label" narrow style={{ color: '#f2f2f2' }}>
-            Vivid {percent(chosen.vividness)}, {colourWord(chosen)} · {clipText(chosen)}
-          </Text>
-          <Text size="small" narrow style={{ color: '#c2c2c2' }} numberOfLines={2}>
-            {sharesText(chosen)}
-          </Text>
-        </View>
-      ) : null}
-      {compact ? null : (
-        <View style={styles.toggles}>
-          <Overlay label="Full" on={false} onPress={() => setFull(true)} />
-          <Overlay
-            label={clippedCount && !overlays.clipped ? `Clipped ${clippedCount}` : 'Clipped'}
-            on={overlays.clipped}
-            onPress={() => setOverlays((now) => ({ ...now, clipped: !now.clipped }))}
-          />
-          <Overlay label="Too dark" on={overlays.dark} onPress={() => setOverlays((now) => ({ ...now, dark: !now.dark }))} />
-        </View>
-      )}
+      {withReading && chosen ? <ReadingCard chosen={chosen} /> : null}
+      {compact ? null : <Toggles setFull={setFull} clippedCount={clippedCount} overlays={overlays} setOverlays={setOverlays} />}
       {full ? <FullPicture look={look} onClose={() => setFull(false)} /> : null}
+    </View>
+  );
+}
+
+function Toggles({
+  setFull,
+  clippedCount,
+  overlays,
+  setOverlays,
+}: {
+  readonly setFull: (next: boolean) => void;
+  readonly clippedCount: number;
+  readonly overlays: { clipped: boolean; dark: boolean };
+  readonly setOverlays: (next: { clipped: boolean; dark: boolean }) => void;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.toggles}>
+      <Overlay label="Full" on={false} onPress={() => setFull(true)} />
+      <Overlay
+        label={clippedCount && !overlays.clipped ? `Clipped ${clippedCount}` : 'Clipped'}
+        on={overlays.clipped}
+        onPress={() => setOverlays({ ...overlays, clipped: !overlays.clipped })}
+      />
+      <Overlay label="Too dark" on={overlays.dark} onPress={() => setOverlays({ ...overlays, dark: !overlays.dark })} />
+    </View>
+  );
+}
+
+function ReadingCard({ chosen }: { readonly chosen: ProbeReading }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.reading} testID="reading" pointerEvents="none">
+      <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
+        {chosen.name} · {formatStops(chosen.stops)}
+      </Text>
+      <Text size="label" narrow style={{ color: '#f2f2f2' }}>
+        Vivid {percent(chosen.vividness)}, {colourWord(chosen)} · {clipText(chosen)}
+      </Text>
+      <Text size="small" narrow style={{ color: '#c2c2c2' }} numberOfLines={2}>
+        {sharesText(chosen)}
+      </Text>
+    </View>
+  );
+}
+
+function PointReadingCard({
+  taken,
+  look,
+}: {
+  readonly taken: { reading: PointReading; left: number; top: number; of: Look };
+  readonly look: Look;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.reading} testID="point-reading" pointerEvents="none" aria-live="polite">
+      <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
+        {PARTS[taken.reading.material]} · {formatStops(taken.reading.stops)}
+      </Text>
+      <Text size="label" narrow style={{ color: '#f2f2f2' }}>
+        R {formatStops(taken.reading.channelStops[0])}, G {formatStops(taken.reading.channelStops[1])}, B{' '}
+        {formatStops(taken.reading.channelStops[2])}
+        {taken.reading.clipped.length ? ` · clips ${taken.reading.clipped.join(', ')}` : ''}
+      </Text>
+      <Text size="small" narrow style={{ color: '#c2c2c2' }} numberOfLines={2}>
+        {taken.reading.shares
+          .filter(({ share }) => share >= 0.01)
+          .slice(0, 3)
+          .map(({ id, share }) => `${look.lights.find((light) => light.id === id)?.name ?? 'Ambient'} ${percent(share)}`)
+          .join(' · ')}
+      </Text>
     </View>
   );
 }

@@ -37,6 +37,13 @@ interface Props {
   readonly label: string;
 }
 
+/** How many pixels are drawn for a place of so many points: as the screen has them, up to two a point and to `most` in all. */
+function pixelsOf(width: number, height: number, most: number): readonly [width: number, height: number] {
+  const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
+  const scale = Math.min(ratio, Math.sqrt(most / Math.max(1, width * height)));
+  return [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
+}
+
 /** Draws a look: coarse at once, then finer, and anew only where the picture changes. The canvas keeps its last picture until the next is there. */
 export function FrameCanvas({
   look: given,
@@ -82,12 +89,7 @@ export function FrameCanvas({
     painter.current = made;
     return () => made.stop();
   }, [small, onBurnt]);
-  const ratio = Math.min(typeof window === 'undefined' ? 1 : window.devicePixelRatio, 2);
-  const scale = Math.min(
-    ratio,
-    Math.sqrt((small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS) / Math.max(1, width * height)),
-  );
-  const [w, h] = [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
+  const [w, h] = pixelsOf(width, height, small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS);
   useEffect(() => {
     painter.current?.paint({
       look,

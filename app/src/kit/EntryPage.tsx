@@ -46,7 +46,6 @@ const CONDITIONS = [
 
 /** One entry of the kit: what it is, what there is of it, and what to do with it. */
 export function EntryPage({ id }: { readonly id: string }) {
-  const styles = useStyles();
   const router = useRouter();
   const { refresh } = useKit();
   const { stored, error, problem, failed, save, kept } = useEntry(id);
@@ -84,23 +83,7 @@ export function EntryPage({ id }: { readonly id: string }) {
   const swatch = entrySwatch(entry);
   return (
     <SectionFrame>
-      <View style={styles.head} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-        <IconButton icon="chevron-left" label="Back to the kit" onPress={() => back(entry.kind)} />
-        {swatch ? (
-          <View testID="light-colour" style={[styles.swatch, { width: 44, height: 44, backgroundColor: swatch }]} />
-        ) : null}
-        <View style={{ flex: 1 }}>
-          <Text size="title" weight="strong" role="heading" aria-level={1} numberOfLines={2}>
-            {entry.name}
-          </Text>
-          <Text size="label" quiet>
-            {standIn ? 'stand-in, made up' : entry.provenance}
-          </Text>
-        </View>
-        <Text size="label" quiet testID="save-state" aria-live="polite">
-          {kept ? 'Saved' : 'Saving'}
-        </Text>
-      </View>
+      <Head setWidth={setWidth} back={back} entry={entry} swatch={swatch} standIn={standIn} kept={kept} />
       {problem ? (
         <Text weight="strong" role="alert">
           {problem}
@@ -121,40 +104,7 @@ export function EntryPage({ id }: { readonly id: string }) {
           </Text>
         </Section>
       ) : null}
-      <Section flush title="Stock" aside={entry.archived ? 'archived' : ''}>
-        {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => save({ name: called })} />}
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label={entry.kind === 'gel' ? 'Sheets' : 'Count'}
-              value={`${entry.count}`}
-              onStep={(by) => save({ count: Math.max(0, entry.count + by) })}
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Count', low: 0, high: 10_000 }), (count) => save({ count: Math.round(count) }))
-              }
-            />
-          </Cell>
-          {entry.kind === 'gel'
-            ? (['widthCm', 'heightCm'] as const).map((side) => (
-                <Cell key={side}>
-                  <Stepper
-                    label={side === 'widthCm' ? 'Width of a sheet' : 'Height of a sheet'}
-                    value={`${entry[side]} cm`}
-                    onStep={(by) => save({ [side]: Math.max(1, entry[side] + by * 5) })}
-                    onType={(text) =>
-                      taken(readNumber(text, { name: 'Size', low: 1, high: 2000, unit: 'cm' }), (size) => save({ [side]: size }))
-                    }
-                  />
-                </Cell>
-              ))
-            : null}
-        </StepperGrid>
-        {entry.kind === 'gel' ? (
-          <Choice label="Condition" options={CONDITIONS} value={entry.condition} onChange={(condition) => save({ condition })} />
-        ) : null}
-        <NoteField key={`note-${revision}`} note={entry.note} onSave={(note) => save({ note })} />
-        {standIn ? null : <OwnFigures entry={entry} save={save} />}
-      </Section>
+      <Stock entry={entry} standIn={standIn} save={save} revision={revision} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
         <Button label="Duplicate" icon="copy" onPress={() => void duplicate().catch(failed)} />
         <Button
@@ -165,6 +115,90 @@ export function EntryPage({ id }: { readonly id: string }) {
         {standIn ? null : <Button label="Delete" icon="trash-2" onPress={() => void remove().catch(failed)} />}
       </View>
     </SectionFrame>
+  );
+}
+
+function Head({
+  setWidth,
+  back,
+  entry,
+  swatch,
+  standIn,
+  kept,
+}: {
+  readonly setWidth: (next: number) => void;
+  readonly back: (kind?: string | undefined) => void;
+  readonly entry: KitEntry;
+  readonly swatch: string | null;
+  readonly standIn: boolean;
+  readonly kept: boolean;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.head} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      <IconButton icon="chevron-left" label="Back to the kit" onPress={() => back(entry.kind)} />
+      {swatch ? <View testID="light-colour" style={[styles.swatch, { width: 44, height: 44, backgroundColor: swatch }]} /> : null}
+      <View style={{ flex: 1 }}>
+        <Text size="title" weight="strong" role="heading" aria-level={1} numberOfLines={2}>
+          {entry.name}
+        </Text>
+        <Text size="label" quiet>
+          {standIn ? 'stand-in, made up' : entry.provenance}
+        </Text>
+      </View>
+      <Text size="label" quiet testID="save-state" aria-live="polite">
+        {kept ? 'Saved' : 'Saving'}
+      </Text>
+    </View>
+  );
+}
+
+function Stock({
+  entry,
+  standIn,
+  save,
+  revision,
+}: {
+  readonly entry: KitEntry;
+  readonly standIn: boolean;
+  readonly save: (change: Partial<KitEntry>) => void;
+  readonly revision: number;
+}) {
+  return (
+    <Section flush title="Stock" aside={entry.archived ? 'archived' : ''}>
+      {standIn ? null : <NameField key={entry.name} name={entry.name} onSave={(called) => save({ name: called })} />}
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label={entry.kind === 'gel' ? 'Sheets' : 'Count'}
+            value={`${entry.count}`}
+            onStep={(by) => save({ count: Math.max(0, entry.count + by) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Count', low: 0, high: 10_000 }), (count) => save({ count: Math.round(count) }))
+            }
+          />
+        </Cell>
+        {entry.kind === 'gel'
+          ? (['widthCm', 'heightCm'] as const).map((side) => (
+              <Cell key={side}>
+                <Stepper
+                  label={side === 'widthCm' ? 'Width of a sheet' : 'Height of a sheet'}
+                  value={`${entry[side]} cm`}
+                  onStep={(by) => save({ [side]: Math.max(1, entry[side] + by * 5) })}
+                  onType={(text) =>
+                    taken(readNumber(text, { name: 'Size', low: 1, high: 2000, unit: 'cm' }), (size) => save({ [side]: size }))
+                  }
+                />
+              </Cell>
+            ))
+          : null}
+      </StepperGrid>
+      {entry.kind === 'gel' ? (
+        <Choice label="Condition" options={CONDITIONS} value={entry.condition} onChange={(condition) => save({ condition })} />
+      ) : null}
+      <NoteField key={`note-${revision}`} note={entry.note} onSave={(note) => save({ note })} />
+      {standIn ? null : <OwnFigures entry={entry} save={save} />}
+    </Section>
   );
 }
 

@@ -102,26 +102,30 @@ export function KitPage() {
           <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
         ) : null}
       </View>
-      {files ? (
-        <Sheet title="Kit files" onClose={() => setFiles(false)}>
-          <Text size="label" quiet>
-            A kit file holds your own entries and what you changed about the stand-ins; the table is for other programs.
-          </Text>
-          <Button
-            label="Import kit file"
-            icon="download"
-            onPress={() => {
-              setFiles(false);
-              importKit();
-            }}
-          />
-          <Button label="Export kit file" icon="upload" onPress={() => window.location.assign(api.kitExport)} />
-          <Button label="Export table, CSV" icon="grid" onPress={() => window.location.assign(api.kitTable)} />
-        </Sheet>
-      ) : null}
+      {files ? <KitFiles setFiles={setFiles} importKit={importKit} /> : null}
       {adding ? <AddEntry kind={kind} onClose={() => setAdding(false)} onAdded={refresh} /> : null}
       {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}
     </SectionFrame>
+  );
+}
+
+function KitFiles({ setFiles, importKit }: { readonly setFiles: (next: boolean) => void; readonly importKit: () => void }) {
+  return (
+    <Sheet title="Kit files" onClose={() => setFiles(false)}>
+      <Text size="label" quiet>
+        A kit file holds your own entries and what you changed about the stand-ins; the table is for other programs.
+      </Text>
+      <Button
+        label="Import kit file"
+        icon="download"
+        onPress={() => {
+          setFiles(false);
+          importKit();
+        }}
+      />
+      <Button label="Export kit file" icon="upload" onPress={() => window.location.assign(api.kitExport)} />
+      <Button label="Export table, CSV" icon="grid" onPress={() => window.location.assign(api.kitTable)} />
+    </Sheet>
   );
 }
 

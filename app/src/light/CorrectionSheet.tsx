@@ -1,6 +1,7 @@
+import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Light, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { ambientKelvin } from '@fulgent/core/planning';
+import { ambientKelvin, type Correction, type CorrectionStudy } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
@@ -44,7 +45,6 @@ export function CorrectionSheet({
   readonly light: Light;
   readonly onClose: () => void;
 }) {
-  const styles = useStyles();
   const { loaded } = useKit();
   const kit = useKitEntries();
   const [toK, setToK] = useState(Math.round(ambientKelvin(look) ?? look.camera.whiteK));
@@ -76,59 +76,80 @@ export function CorrectionSheet({
       />
       {error ? <Text role="alert">{error}</Text> : null}
       {correction ? (
-        <>
-          <Text testID="needed">
-            From {Math.round(correction.fromK)} K it takes <Text weight="strong">{formatMired(correction.neededMired)}</Text>:{' '}
-            {Math.abs(correction.fraction).toFixed(2)} of a full {correction.neededMired >= 0 ? 'warming' : 'cooling'} gel.
-          </Text>
-          {correction.fits.slice(0, 5).map((fit, i) => (
-            <View key={fit.gels.join()} style={styles.row}>
-              <View testID="light-colour" style={[styles.skin, { backgroundColor: value.skin[i]!.hex }]} />
-              <View style={{ flex: 1 }}>
-                <Text weight="medium">{fit.names.join(' + ') || 'no gel'}</Text>
-                <Text size="label" quiet narrow>
-                  {fit.cctK ? `${Math.round(fit.cctK)} K, ` : ''}
-                  {Math.abs(fit.residualMired) < 0.5 ? 'on it' : `${formatMired(fit.residualMired)} left`}
-                  {Math.abs(fit.residualDuv) >= 0.0015
-                    ? `, ${fit.residualDuv > 0 ? 'green' : 'magenta'} ${Math.abs(fit.residualDuv).toFixed(3)}`
-                    : ''}
-                  {' · '}skin {skinWord(value.skin[i]!.offDeg)}
-                </Text>
-              </View>
-              <Text weight="strong" narrow>
-                {fit.stopsLost.toFixed(1)} lost
-              </Text>
-              <Button
-                label="Take"
-                tight
-                accessibilityLabel={`Take ${fit.names.join(' and ') || 'no gel'}`}
-                onPress={() => {
-                  putGels(light.id, fit.gels, kit);
-                  onClose();
-                }}
-              />
-            </View>
-          ))}
-          <Text size="label" quiet>
-            The swatches are this skin at {look.camera.whiteK} K. What a warm-up afterwards would do instead, on a grey subject
-            (left) and a grey ground in the ambient (right):
-          </Text>
-          {value.warmUp.map(({ id, name, subject, ground }) => (
-            <View key={id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.m }}>
-              <View style={styles.pair}>
-                <View testID="light-colour" style={{ flex: 1, backgroundColor: subject }} />
-                <View testID="light-colour" style={{ flex: 1, backgroundColor: ground }} />
-              </View>
-              <Text size="label" style={{ flex: 1.2 }}>
-                {name}
-              </Text>
-            </View>
-          ))}
-        </>
+        <Fits correction={correction} value={value} light={light} kit={kit} onClose={onClose} look={look} />
       ) : error ? null : (
         <Text quiet>Searching</Text>
       )}
     </Sheet>
+  );
+}
+
+function Fits({
+  correction,
+  value,
+  light,
+  kit,
+  onClose,
+  look,
+}: {
+  readonly correction: Correction;
+  readonly value: CorrectionStudy;
+  readonly light: Light;
+  readonly kit: readonly KitEntry[];
+  readonly onClose: () => void;
+  readonly look: Look;
+}) {
+  const styles = useStyles();
+  return (
+    <>
+      <Text testID="needed">
+        From {Math.round(correction.fromK)} K it takes <Text weight="strong">{formatMired(correction.neededMired)}</Text>:{' '}
+        {Math.abs(correction.fraction).toFixed(2)} of a full {correction.neededMired >= 0 ? 'warming' : 'cooling'} gel.
+      </Text>
+      {correction.fits.slice(0, 5).map((fit, i) => (
+        <View key={fit.gels.join()} style={styles.row}>
+          <View testID="light-colour" style={[styles.skin, { backgroundColor: value.skin[i]!.hex }]} />
+          <View style={{ flex: 1 }}>
+            <Text weight="medium">{fit.names.join(' + ') || 'no gel'}</Text>
+            <Text size="label" quiet narrow>
+              {fit.cctK ? `${Math.round(fit.cctK)} K, ` : ''}
+              {Math.abs(fit.residualMired) < 0.5 ? 'on it' : `${formatMired(fit.residualMired)} left`}
+              {Math.abs(fit.residualDuv) >= 0.0015
+                ? `, ${fit.residualDuv > 0 ? 'green' : 'magenta'} ${Math.abs(fit.residualDuv).toFixed(3)}`
+                : ''}
+              {' · '}skin {skinWord(value.skin[i]!.offDeg)}
+            </Text>
+          </View>
+          <Text weight="strong" narrow>
+            {fit.stopsLost.toFixed(1)} lost
+          </Text>
+          <Button
+            label="Take"
+            tight
+            accessibilityLabel={`Take ${fit.names.join(' and ') || 'no gel'}`}
+            onPress={() => {
+              putGels(light.id, fit.gels, kit);
+              onClose();
+            }}
+          />
+        </View>
+      ))}
+      <Text size="label" quiet>
+        The swatches are this skin at {look.camera.whiteK} K. What a warm-up afterwards would do instead, on a grey subject (left)
+        and a grey ground in the ambient (right):
+      </Text>
+      {value.warmUp.map(({ id, name, subject, ground }) => (
+        <View key={id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.m }}>
+          <View style={styles.pair}>
+            <View testID="light-colour" style={{ flex: 1, backgroundColor: subject }} />
+            <View testID="light-colour" style={{ flex: 1, backgroundColor: ground }} />
+          </View>
+          <Text size="label" style={{ flex: 1.2 }}>
+            {name}
+          </Text>
+        </View>
+      ))}
+    </>
   );
 }
 

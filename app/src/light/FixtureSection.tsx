@@ -1,7 +1,7 @@
-import { modifierOf, MODIFIERS } from '@fulgent/core/catalogue';
+import { modifierOf, MODIFIERS, type KitModifier } from '@fulgent/core/catalogue';
 import type { Light, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { lookWithFixture, MOTIVES } from '@fulgent/core/planning';
+import { lookWithFixture, MOTIVES, type Motive } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
@@ -49,46 +49,14 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
           {...(light.pieces > 1 ? { note: `${formatStops(Math.log2(light.pieces))} against one; each needs its gel` } : {})}
         />
       </View>
-      <Pick
-        label="Modifier"
-        options={
-          modifiers.length
-            ? modifiers.map(({ id, name }) => ({ id, name }))
-            : MODIFIERS.map(({ id, item }) => ({ id, name: item.name }))
-        }
-        current={light.modifier.name}
-        onPick={(id) => {
-          const entry = modifiers.find((one) => one.id === id);
-          changeLight(light.id, 'modifier', (one) => ({
-            ...one,
-            modifier: entry ? { ...entry.modifier, name: entry.name } : modifierOf(id),
-          }));
-        }}
-      />
+      <ModifierPick modifiers={modifiers} light={light} />
       <Pick
         label="Motive"
         options={[NO_MOTIVE, ...MOTIVES.map(({ id, name }) => ({ id, name }))]}
         current={motive?.name ?? NO_MOTIVE.name}
         onPick={(id) => changeLight(light.id, 'motive', (one) => ({ ...one, motive: id }))}
       />
-      {motive ? (
-        <Text size="label" quiet>
-          {[
-            motive.cctK ? `${motive.cctK[0]} to ${motive.cctK[1]} K` : 'any colour',
-            motive.direction === 'any'
-              ? null
-              : motive.direction === 'high'
-                ? 'from above'
-                : motive.direction === 'low'
-                  ? 'from below'
-                  : 'level',
-            motive.hardness === 'either' ? null : motive.hardness,
-            motive.time,
-          ]
-            .filter(Boolean)
-            .join(', ')}
-        </Text>
-      ) : null}
+      {motive ? <FixtureNote motive={motive} /> : null}
       <Button
         label={deviates ? 'This unit deviates: measured' : 'Measure this unit'}
         on={deviates}
@@ -110,5 +78,47 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
       ) : null}
       {measuring ? <UnitSheet look={look} light={light} onClose={() => setMeasuring(false)} /> : null}
     </Section>
+  );
+}
+
+function FixtureNote({ motive }: { readonly motive: Motive }) {
+  return (
+    <Text size="label" quiet>
+      {[
+        motive.cctK ? `${motive.cctK[0]} to ${motive.cctK[1]} K` : 'any colour',
+        motive.direction === 'any'
+          ? null
+          : motive.direction === 'high'
+            ? 'from above'
+            : motive.direction === 'low'
+              ? 'from below'
+              : 'level',
+        motive.hardness === 'either' ? null : motive.hardness,
+        motive.time,
+      ]
+        .filter(Boolean)
+        .join(', ')}
+    </Text>
+  );
+}
+
+function ModifierPick({ modifiers, light }: { readonly modifiers: readonly KitModifier[]; readonly light: Light }) {
+  return (
+    <Pick
+      label="Modifier"
+      options={
+        modifiers.length
+          ? modifiers.map(({ id, name }) => ({ id, name }))
+          : MODIFIERS.map(({ id, item }) => ({ id, name: item.name }))
+      }
+      current={light.modifier.name}
+      onPick={(id) => {
+        const entry = modifiers.find((one) => one.id === id);
+        changeLight(light.id, 'modifier', (one) => ({
+          ...one,
+          modifier: entry ? { ...entry.modifier, name: entry.name } : modifierOf(id),
+        }));
+      }}
+    />
   );
 }

@@ -1,4 +1,4 @@
-import type { Light, Look } from '@fulgent/core/document';
+import type { Light, Look, GelUse } from '@fulgent/core/document';
 import { lookupIn, resolveFilter, type LightReading } from '@fulgent/core/scene';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -49,7 +49,6 @@ interface Props {
 
 /** The gels before a light: stack, strength, leak, how they are held, and what they let through. */
 export function GelSection({ look, light, reading, width }: Props) {
-  const styles = useStyles();
   const { stored } = useKit();
   const [picking, setPicking] = useState(false);
   const [matching, setMatching] = useState(false);
@@ -71,95 +70,14 @@ export function GelSection({ look, light, reading, width }: Props) {
       }
     >
       {gels.map(({ gel, strength }, i) => (
-        <View key={`${gel}-${i}`} style={styles.gel} testID={`gel-${i}`}>
-          <View style={styles.gelText}>
-            <Text weight="medium">{gelName(look, gel)}</Text>
-            <Stepper
-              label="Strength"
-              value={`${strength}`}
-              onStep={(by) =>
-                change(
-                  'strength',
-                  gels.map((one, j) =>
-                    j === i ? { ...one, strength: Math.min(4, Math.max(0.25, one.strength + by * 0.25)) } : one,
-                  ),
-                )
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Strength', low: 0.05, high: 4 }), (value) =>
-                  change(
-                    'strength',
-                    gels.map((one, j) => (j === i ? { ...one, strength: value } : one)),
-                  ),
-                )
-              }
-            />
-          </View>
-          <IconButton
-            icon="arrow-up"
-            label={`${gelName(look, gel)} nearer to the lamp`}
-            disabled={i === 0}
-            onPress={() => swap(i, -1)}
-          />
-          <IconButton
-            icon="arrow-down"
-            label={`${gelName(look, gel)} farther from the lamp`}
-            disabled={i === gels.length - 1}
-            onPress={() => swap(i, 1)}
-          />
-          <IconButton
-            icon="x"
-            label={`Remove ${gelName(look, gel)}`}
-            onPress={() =>
-              change(
-                'gel-remove',
-                gels.filter((_, j) => j !== i),
-              )
-            }
-          />
-        </View>
+        <GelRow key={`${gel}-${i}`} gel={gel} i={i} look={look} strength={strength} change={change} gels={gels} swap={swap} />
       ))}
       <View style={{ flexDirection: 'row', gap: SPACE.s, alignItems: 'flex-end', flexWrap: 'wrap' }}>
         <Button label="Add a gel" icon="plus" disabled={gels.length >= 6} onPress={() => setPicking(true)} />
         <Button label="Match a white" onPress={() => setMatching(true)} />
       </View>
       {gels.length > 0 ? (
-        <>
-          {width > 0 ? (
-            <TransmissionCurve transmittance={resolveFilter(light, lookupIn(look.spectra))} colour={reading.hex} width={width} />
-          ) : null}
-          {gels.length > 1 && reading.stopsLost > NEARLY_BLACK_STOPS ? (
-            <Text weight="strong">
-              These gels together pass {(100 * 2 ** -reading.stopsLost).toFixed(1)} %: nearly black. Two colours that should mix
-              belong on two lights, where they add.
-            </Text>
-          ) : null}
-          <View style={{ maxWidth: 300 }}>
-            <Stepper
-              label="Light leak past the gel"
-              value={`${Math.round(leak * 100)} %`}
-              onStep={(by) =>
-                changeLight(id, 'leak', (one) => ({
-                  ...one,
-                  leak: Math.min(1, Math.max(0, Number((one.leak + by * 0.01).toFixed(2)))),
-                }))
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Leak', low: 0, high: 100, unit: '%' }), (value) =>
-                  changeLight(id, 'leak', (one) => ({ ...one, leak: value / 100 })),
-                )
-              }
-              note="White light that passes beside the gel"
-            />
-          </View>
-          <Pick
-            label="Gel mount"
-            options={MOUNT_NAMES}
-            current={MOUNT_NAMES.find(({ id: mount }) => mount === light.mount)!.name}
-            onPick={(mount) => changeLight(id, 'mount', (one) => ({ ...one, mount: mount as Light['mount'] }))}
-          />
-          <HeatNote look={look} light={light} />
-        </>
+        <GelHold width={width} light={light} look={look} reading={reading} gels={gels} leak={leak} id={id} />
       ) : null}
       {matching ? <CorrectionSheet look={look} light={light} onClose={() => setMatching(false)} /> : null}
       {picking ? (
@@ -174,5 +92,131 @@ export function GelSection({ look, light, reading, width }: Props) {
         />
       ) : null}
     </Section>
+  );
+}
+
+/** How the gel is held, and what passes beside it. */
+function GelHold({
+  width,
+  light,
+  look,
+  reading,
+  gels,
+  leak,
+  id,
+}: {
+  readonly width: number;
+  readonly light: Light;
+  readonly look: Look;
+  readonly reading: LightReading;
+  readonly gels: readonly GelUse[];
+  readonly leak: number;
+  readonly id: string;
+}) {
+  return (
+    <>
+      {width > 0 ? (
+        <TransmissionCurve transmittance={resolveFilter(light, lookupIn(look.spectra))} colour={reading.hex} width={width} />
+      ) : null}
+      {gels.length > 1 && reading.stopsLost > NEARLY_BLACK_STOPS ? (
+        <Text weight="strong">
+          These gels together pass {(100 * 2 ** -reading.stopsLost).toFixed(1)} %: nearly black. Two colours that should mix
+          belong on two lights, where they add.
+        </Text>
+      ) : null}
+      <View style={{ maxWidth: 300 }}>
+        <Stepper
+          label="Light leak past the gel"
+          value={`${Math.round(leak * 100)} %`}
+          onStep={(by) =>
+            changeLight(id, 'leak', (one) => ({
+              ...one,
+              leak: Math.min(1, Math.max(0, Number((one.leak + by * 0.01).toFixed(2)))),
+            }))
+          }
+          onType={(text) =>
+            taken(readNumber(text, { name: 'Leak', low: 0, high: 100, unit: '%' }), (value) =>
+              changeLight(id, 'leak', (one) => ({ ...one, leak: value / 100 })),
+            )
+          }
+          note="White light that passes beside the gel"
+        />
+      </View>
+      <Pick
+        label="Gel mount"
+        options={MOUNT_NAMES}
+        current={MOUNT_NAMES.find(({ id: mount }) => mount === light.mount)!.name}
+        onPick={(mount) => changeLight(id, 'mount', (one) => ({ ...one, mount: mount as Light['mount'] }))}
+      />
+      <HeatNote look={look} light={light} />
+    </>
+  );
+}
+
+/** One gel of the pack: how deep, and out. */
+function GelRow({
+  gel,
+  i,
+  look,
+  strength,
+  change,
+  gels,
+  swap,
+}: {
+  readonly gel: string;
+  readonly i: number;
+  readonly look: Look;
+  readonly strength: number;
+  readonly change: (key: string, next: Light['gels']) => void;
+  readonly gels: Light['gels'];
+  readonly swap: (from: number, by: 1 | -1) => void;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.gel} testID={`gel-${i}`}>
+      <View style={styles.gelText}>
+        <Text weight="medium">{gelName(look, gel)}</Text>
+        <Stepper
+          label="Strength"
+          value={`${strength}`}
+          onStep={(by) =>
+            change(
+              'strength',
+              gels.map((one, j) => (j === i ? { ...one, strength: Math.min(4, Math.max(0.25, one.strength + by * 0.25)) } : one)),
+            )
+          }
+          onType={(text) =>
+            taken(readNumber(text, { name: 'Strength', low: 0.05, high: 4 }), (value) =>
+              change(
+                'strength',
+                gels.map((one, j) => (j === i ? { ...one, strength: value } : one)),
+              ),
+            )
+          }
+        />
+      </View>
+      <IconButton
+        icon="arrow-up"
+        label={`${gelName(look, gel)} nearer to the lamp`}
+        disabled={i === 0}
+        onPress={() => swap(i, -1)}
+      />
+      <IconButton
+        icon="arrow-down"
+        label={`${gelName(look, gel)} farther from the lamp`}
+        disabled={i === gels.length - 1}
+        onPress={() => swap(i, 1)}
+      />
+      <IconButton
+        icon="x"
+        label={`Remove ${gelName(look, gel)}`}
+        onPress={() =>
+          change(
+            'gel-remove',
+            gels.filter((_, j) => j !== i),
+          )
+        }
+      />
+    </View>
   );
 }

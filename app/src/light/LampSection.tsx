@@ -1,4 +1,4 @@
-import type { Light, Look } from '@fulgent/core/document';
+import type { Light, Look, Practical } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { lampCautionKey, readLamp } from '@fulgent/core/planning';
 import { lampCautions } from '@fulgent/words';
@@ -42,45 +42,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
   const known = look.acknowledged.find((one) => one.key === key);
   return (
     <Section title="Practical in the picture" aside={`${Math.round(answer.cctK)} K as dimmed`}>
-      <StepperGrid>
-        <Dial
-          label="Lamp fitted"
-          value={lamp.fittedW}
-          onChange={(fittedW) => put('fitted', { fittedW })}
-          low={1}
-          high={20_000}
-          series={WATTS}
-          unit="W"
-        />
-        <Dial
-          label="Holder rating"
-          value={lamp.ratedW}
-          onChange={(ratedW) => put('rated', { ratedW })}
-          low={1}
-          high={20_000}
-          series={WATTS}
-          unit="W"
-        />
-        <Dial
-          label="Its figure in lx is of"
-          value={lamp.figureW}
-          onChange={(figureW) => put('figure', { figureW })}
-          low={1}
-          high={20_000}
-          series={WATTS}
-          unit="W"
-          note={`${light.fixture.name} in the kit`}
-        />
-        <Dial
-          label="Diffusion or shade round it"
-          value={lamp.diffusionStops}
-          onChange={(diffusionStops) => put('diffusion', { diffusionStops })}
-          low={0}
-          high={10}
-          step={0.5}
-          unit="stops"
-        />
-      </StepperGrid>
+      <LampDials lamp={lamp} put={put} light={light} />
       <Text testID="lamp-answer">
         {formatStops(answer.netStops)} against the {lamp.figureW} W lamp at full: {formatStops(answer.gainedStops)} by watts,{' '}
         {formatStops(answer.dimmedStops)} dimmed{lamp.diffusionStops ? `, ${formatStops(-lamp.diffusionStops)} diffused` : ''}.
@@ -111,5 +73,60 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
       )}
       <Button label="Not a practical" onPress={() => put('off', null)} />
     </Section>
+  );
+}
+
+function LampDials({
+  lamp,
+  put,
+  light,
+}: {
+  readonly lamp: Practical;
+  readonly put: (
+    key: string,
+    change: Partial<{ kind: 'lamp'; ratedW: number; fittedW: number; figureW: number; diffusionStops: number }> | null,
+  ) => void;
+  readonly light: Light;
+}) {
+  return (
+    <StepperGrid>
+      <Dial
+        label="Lamp fitted"
+        value={lamp.fittedW}
+        onChange={(fittedW) => put('fitted', { fittedW })}
+        low={1}
+        high={20_000}
+        series={WATTS}
+        unit="W"
+      />
+      <Dial
+        label="Holder rating"
+        value={lamp.ratedW}
+        onChange={(ratedW) => put('rated', { ratedW })}
+        low={1}
+        high={20_000}
+        series={WATTS}
+        unit="W"
+      />
+      <Dial
+        label="Its figure in lx is of"
+        value={lamp.figureW}
+        onChange={(figureW) => put('figure', { figureW })}
+        low={1}
+        high={20_000}
+        series={WATTS}
+        unit="W"
+        note={`${light.fixture.name} in the kit`}
+      />
+      <Dial
+        label="Diffusion or shade round it"
+        value={lamp.diffusionStops}
+        onChange={(diffusionStops) => put('diffusion', { diffusionStops })}
+        low={0}
+        high={10}
+        step={0.5}
+        unit="stops"
+      />
+    </StepperGrid>
   );
 }

@@ -1,6 +1,6 @@
-import type { Light } from '@fulgent/core/document';
+import type { Light, Look } from '@fulgent/core/document';
 import { formatPercent, formatStops } from '@fulgent/core/exposure';
-import { formatPower, steppedPower } from '@fulgent/core/scene';
+import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { verdictWords } from '@fulgent/words';
 import { useRouter } from 'expo-router';
@@ -48,8 +48,6 @@ const useStyles = themed(() => ({
 
 /** Everything about one light: gels, power, place, and the two curves that explain it. */
 export function LightPage({ lookId, lightId }: { readonly lookId: string; readonly lightId: string }) {
-  const styles = useStyles();
-  const wide = useIsWide();
   const router = useRouter();
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
@@ -72,15 +70,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
   const index = look.lights.indexOf(light);
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <View style={styles.head}>
-        {wide ? <IconButton icon="chevron-left" label="Back to the ladder" onPress={toLadder} /> : null}
-        <Text size="title" weight="strong" style={{ flex: 1 }} role="heading" aria-level={2} numberOfLines={1}>
-          {light.name} <Text quiet>· {look.probes.find(({ id }) => id === light.zone)?.name}</Text>
-        </Text>
-        <Text size="big" weight="strong" narrow style={{ paddingRight: SPACE.m }}>
-          {formatPower(light.fixture, light.powerStops)}
-        </Text>
-      </View>
+      <Head toLadder={toLadder} light={light} look={look} />
       {inner > 0 ? (
         <View style={{ paddingHorizontal: SPACE.m }}>
           <LadderAxis axis={axis} width={inner} left={0} />
@@ -92,115 +82,169 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
       </Text>
       {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
       <GelSection look={look} light={light} reading={reading} width={inner} />
-      <Section title="Power and place" aside={powerWords(light)}>
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label="Power"
-              value={formatPower(light.fixture, light.powerStops)}
-              onStep={(by) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by))}
-              note={coarseNote(light)}
-            />
-          </Cell>
-          <Cell>
-            <Stepper
-              label="Distance to its aim"
-              value={`${throwM(light).toFixed(2)} m`}
-              onStep={(by) => setThrow(light.id, throwM(light) + by * 0.1)}
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Distance', low: 0.2, high: 30, unit: 'm' }), (metres) =>
-                  setThrow(light.id, metres),
-                )
-              }
-              note="Twice as far is 2 stops less"
-            />
-          </Cell>
-        </StepperGrid>
-        {light.fixture.kind === 'flash' ? (
-          <>
-            <Choice
-              label="Power control"
-              options={POWER_BY}
-              value={light.ttl ? 'ttl' : 'manual'}
-              onChange={(by) => changeLight(light.id, 'ttl', (one) => ({ ...one, ttl: by === 'ttl' }))}
-            />
-            {light.ttl ? (
-              <Text size="label" weight="strong" role="status">
-                The camera meters it anew for every frame: it moves when somebody steps in. Take its reading as a start, lock it
-                as manual power, then compare frames.
-              </Text>
-            ) : null}
-          </>
-        ) : null}
-      </Section>
+      <PowerSection light={light} />
       <FixtureSection look={look} light={light} />
       <ShapeSection light={light} />
       <LampSection look={look} light={light} />
-      <Section title="Vividness against exposure" aside="100 % is the light by itself">
-        {inner > 0 ? (
-          <VividnessCurve
-            reading={reading}
-            stands={Number.isFinite(reading.stops) ? standsAt(light, reading) : null}
-            width={inner}
-          />
-        ) : null}
-        {reading.aboveClip ? (
-          <Text size="label">
-            One stop over its clip it keeps {percent(reading.aboveClip.purityKept)} of its colour, and the hue has moved{' '}
-            {Math.abs(Math.round(reading.aboveClip.hueDriftDeg))}°.
-          </Text>
-        ) : (
-          <Text size="label">White at this white balance: it has no colour to lose.</Text>
-        )}
-        {reading.dilution
-          .filter(({ share }) => share >= 0.01)
-          .map(({ lightId: other, name, share, vividnessLost }) => (
-            <Text key={other} size="label" quiet>
-              {name} is {percent(share)} of the light there
-              {vividnessLost >= 0.005 ? ` and costs ${percent(vividnessLost)} of the vividness` : ''}.
-            </Text>
-          ))}
-      </Section>
-      <Section title="Wanted place in the window">
-        <Choice
-          label="Wanted place in the window"
-          options={AIMS}
-          value={AIMS.find(({ place }) => place === light.aimPlace)?.id ?? null}
-          onChange={(id) =>
-            changeLight(light.id, 'aim', (one) => ({ ...one, aimPlace: AIMS.find((aim) => aim.id === id)!.place }))
-          }
-        />
-        <Pick
-          label="Lights"
-          options={look.probes}
-          current={look.probes.find(({ id }) => id === light.zone)?.name ?? light.zone}
-          onPick={(zone) => changeLight(light.id, 'zone', (one) => ({ ...one, zone }))}
-        />
-      </Section>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s, padding: SPACE.m, paddingBottom: SPACE.xl }}>
-        <Button
-          label={light.on ? 'Switch off' : 'Switch on'}
-          on={!light.on}
-          onPress={() => changeLight(light.id, 'on', (one) => ({ ...one, on: !one.on }))}
-        />
-        <Button label="Earlier" icon="arrow-up" disabled={index === 0} onPress={() => moveLight(light.id, -1)} />
-        <Button
-          label="Later"
-          icon="arrow-down"
-          disabled={index === look.lights.length - 1}
-          onPress={() => moveLight(light.id, 1)}
-        />
-        <Button
-          label="Remove light"
-          icon="trash-2"
-          onPress={() => {
-            toLadder();
-            removeLight(light.id);
-            say(`${light.name} removed.`, { label: 'Undo', run: undo });
-          }}
-        />
-      </View>
+      <VividnessSection inner={inner} reading={reading} light={light} />
+      <AimSection light={light} look={look} />
+      <LightActions light={light} index={index} look={look} toLadder={toLadder} />
     </ScrollView>
+  );
+}
+
+function LightActions({
+  light,
+  index,
+  look,
+  toLadder,
+}: {
+  readonly light: Light;
+  readonly index: number;
+  readonly look: Look;
+  readonly toLadder: () => void;
+}) {
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s, padding: SPACE.m, paddingBottom: SPACE.xl }}>
+      <Button
+        label={light.on ? 'Switch off' : 'Switch on'}
+        on={!light.on}
+        onPress={() => changeLight(light.id, 'on', (one) => ({ ...one, on: !one.on }))}
+      />
+      <Button label="Earlier" icon="arrow-up" disabled={index === 0} onPress={() => moveLight(light.id, -1)} />
+      <Button
+        label="Later"
+        icon="arrow-down"
+        disabled={index === look.lights.length - 1}
+        onPress={() => moveLight(light.id, 1)}
+      />
+      <Button
+        label="Remove light"
+        icon="trash-2"
+        onPress={() => {
+          toLadder();
+          removeLight(light.id);
+          say(`${light.name} removed.`, { label: 'Undo', run: undo });
+        }}
+      />
+    </View>
+  );
+}
+
+function AimSection({ light, look }: { readonly light: Light; readonly look: Look }) {
+  return (
+    <Section title="Wanted place in the window">
+      <Choice
+        label="Wanted place in the window"
+        options={AIMS}
+        value={AIMS.find(({ place }) => place === light.aimPlace)?.id ?? null}
+        onChange={(id) => changeLight(light.id, 'aim', (one) => ({ ...one, aimPlace: AIMS.find((aim) => aim.id === id)!.place }))}
+      />
+      <Pick
+        label="Lights"
+        options={look.probes}
+        current={look.probes.find(({ id }) => id === light.zone)?.name ?? light.zone}
+        onPick={(zone) => changeLight(light.id, 'zone', (one) => ({ ...one, zone }))}
+      />
+    </Section>
+  );
+}
+
+function VividnessSection({
+  inner,
+  reading,
+  light,
+}: {
+  readonly inner: number;
+  readonly reading: LightReading;
+  readonly light: Light;
+}) {
+  return (
+    <Section title="Vividness against exposure" aside="100 % is the light by itself">
+      {inner > 0 ? (
+        <VividnessCurve
+          reading={reading}
+          stands={Number.isFinite(reading.stops) ? standsAt(light, reading) : null}
+          width={inner}
+        />
+      ) : null}
+      {reading.aboveClip ? (
+        <Text size="label">
+          One stop over its clip it keeps {percent(reading.aboveClip.purityKept)} of its colour, and the hue has moved{' '}
+          {Math.abs(Math.round(reading.aboveClip.hueDriftDeg))}°.
+        </Text>
+      ) : (
+        <Text size="label">White at this white balance: it has no colour to lose.</Text>
+      )}
+      {reading.dilution
+        .filter(({ share }) => share >= 0.01)
+        .map(({ lightId: other, name, share, vividnessLost }) => (
+          <Text key={other} size="label" quiet>
+            {name} is {percent(share)} of the light there
+            {vividnessLost >= 0.005 ? ` and costs ${percent(vividnessLost)} of the vividness` : ''}.
+          </Text>
+        ))}
+    </Section>
+  );
+}
+
+function PowerSection({ light }: { readonly light: Light }) {
+  return (
+    <Section title="Power and place" aside={powerWords(light)}>
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label="Power"
+            value={formatPower(light.fixture, light.powerStops)}
+            onStep={(by) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by))}
+            note={coarseNote(light)}
+          />
+        </Cell>
+        <Cell>
+          <Stepper
+            label="Distance to its aim"
+            value={`${throwM(light).toFixed(2)} m`}
+            onStep={(by) => setThrow(light.id, throwM(light) + by * 0.1)}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Distance', low: 0.2, high: 30, unit: 'm' }), (metres) => setThrow(light.id, metres))
+            }
+            note="Twice as far is 2 stops less"
+          />
+        </Cell>
+      </StepperGrid>
+      {light.fixture.kind === 'flash' ? (
+        <>
+          <Choice
+            label="Power control"
+            options={POWER_BY}
+            value={light.ttl ? 'ttl' : 'manual'}
+            onChange={(by) => changeLight(light.id, 'ttl', (one) => ({ ...one, ttl: by === 'ttl' }))}
+          />
+          {light.ttl ? (
+            <Text size="label" weight="strong" role="status">
+              The camera meters it anew for every frame: it moves when somebody steps in. Take its reading as a start, lock it as
+              manual power, then compare frames.
+            </Text>
+          ) : null}
+        </>
+      ) : null}
+    </Section>
+  );
+}
+
+function Head({ toLadder, light, look }: { readonly toLadder: () => void; readonly light: Light; readonly look: Look }) {
+  const styles = useStyles();
+  const wide = useIsWide();
+  return (
+    <View style={styles.head}>
+      {wide ? <IconButton icon="chevron-left" label="Back to the ladder" onPress={toLadder} /> : null}
+      <Text size="title" weight="strong" style={{ flex: 1 }} role="heading" aria-level={2} numberOfLines={1}>
+        {light.name} <Text quiet>· {look.probes.find(({ id }) => id === light.zone)?.name}</Text>
+      </Text>
+      <Text size="big" weight="strong" narrow style={{ paddingRight: SPACE.m }}>
+        {formatPower(light.fixture, light.powerStops)}
+      </Text>
+    </View>
   );
 }
 

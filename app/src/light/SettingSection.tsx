@@ -1,5 +1,5 @@
 import { turnedDeg } from '@fulgent/core/colour';
-import type { Light, Look, Mode, Setting } from '@fulgent/core/document';
+import type { ColourFixture, Light, Look, Mode, Setting } from '@fulgent/core/document';
 import { MATCH_TOLERANCE, MODE_NAMES, mixOf, recipeOf, settingFor, settingXy, type Match } from '@fulgent/core/fixture';
 import { fixtureLookup, lookupIn, type LightReading } from '@fulgent/core/scene';
 import { useMemo, useState } from 'react';
@@ -8,7 +8,7 @@ import { OutputCurve } from '../charts/OutputCurve';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putSetting } from '../palette/edits';
-import { WayRow } from '../palette/ColourPage';
+import { WayRow } from '../palette/MeansRows';
 import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
@@ -122,82 +122,45 @@ interface DialsProps {
   readonly kitGels: readonly { readonly id: string; readonly name: string }[];
 }
 
+/** One dial of a setting: stepped, or typed within its range. */
+const dial = (
+  label: string,
+  value: string,
+  onStep: (by: 1 | -1) => void,
+  range: { low: number; high: number; unit?: string },
+  take: (value: number) => void,
+  note?: string,
+) => (
+  <Cell key={label}>
+    <Stepper
+      label={label}
+      value={value}
+      onStep={onStep}
+      onType={(text) => taken(readNumber(text, { name: label, ...range }), take)}
+      {...(note ? { note } : {})}
+    />
+  </Cell>
+);
+
+const heldKelvin = ({ lowK, highK }: ColourFixture, value: number) => Math.min(highK, Math.max(lowK, value));
+
+const whiteDial = (fixture: ColourFixture, one: Of<'hsi'> | Of<'gel'>, put: (next: Setting) => void) =>
+  dial(
+    'On white of',
+    `${one.whiteK} K`,
+    (by) => put({ ...one, whiteK: heldKelvin(fixture, one.whiteK + by * Math.max(100, fixture.stepK)) }),
+    { low: fixture.lowK, high: fixture.highK, unit: 'K' },
+    (whiteK) => put({ ...one, whiteK }),
+  );
+
 function Dials({ light, setting, put, kitGels }: DialsProps) {
   const { fixture } = light;
   if (fixture.kind !== 'colour') return null;
-  const kelvin = (value: number) => Math.min(fixture.highK, Math.max(fixture.lowK, value));
-  const dial = (
-    label: string,
-    value: string,
-    onStep: (by: 1 | -1) => void,
-    range: { low: number; high: number; unit?: string },
-    take: (value: number) => void,
-    note?: string,
-  ) => (
-    <Cell key={label}>
-      <Stepper
-        label={label}
-        value={value}
-        onStep={onStep}
-        onType={(text) => taken(readNumber(text, { name: label, ...range }), take)}
-        {...(note ? { note } : {})}
-      />
-    </Cell>
-  );
-  const whiteDial = (one: Of<'hsi'> | Of<'gel'>) =>
-    dial(
-      'On white of',
-      `${one.whiteK} K`,
-      (by) => put({ ...one, whiteK: kelvin(one.whiteK + by * Math.max(100, fixture.stepK)) }),
-      { low: fixture.lowK, high: fixture.highK, unit: 'K' },
-      (whiteK) => put({ ...one, whiteK }),
-    );
   switch (setting.mode) {
     case 'cct':
-      return (
-        <StepperGrid>
-          {dial(
-            'Colour temperature',
-            `${Math.round(setting.cctK)} K`,
-            (by) => put({ ...setting, cctK: kelvin(Math.round(setting.cctK / fixture.stepK + by) * fixture.stepK) }),
-            { low: fixture.lowK, high: fixture.highK, unit: 'K' },
-            (cctK) => put({ ...setting, cctK }),
-            `steps of ${fixture.stepK} K`,
-          )}
-          {fixture.emitters.length > 2
-            ? dial(
-                'Green or magenta, Duv',
-                setting.duv === 0 ? '0' : setting.duv.toFixed(3),
-                (by) => put({ ...setting, duv: Math.min(0.02, Math.max(-0.02, Number((setting.duv + by * 0.001).toFixed(4)))) }),
-                { low: -0.02, high: 0.02 },
-                (duv) => put({ ...setting, duv }),
-                'positive is green',
-              )
-            : null}
-        </StepperGrid>
-      );
+      return <CctDials setting={setting} put={put} fixture={fixture} />;
     case 'hsi':
-      return (
-        <StepperGrid>
-          {dial(
-            'Hue on its own wheel',
-            `${Math.round(setting.hueDeg)}°`,
-            (by) => put({ ...setting, hueDeg: turnedDeg(Math.round(setting.hueDeg) + by) }),
-            { low: 0, high: 360, unit: '°' },
-            (hueDeg) => put({ ...setting, hueDeg: turnedDeg(hueDeg) }),
-            'nominal: another fixture differs',
-          )}
-          {dial(
-            'Saturation',
-            `${Math.round(100 * setting.saturation)} %`,
-            (by) =>
-              put({ ...setting, saturation: Math.min(1, Math.max(0, Number((setting.saturation + by * 0.05).toFixed(2)))) }),
-            { low: 0, high: 100, unit: '%' },
-            (value) => put({ ...setting, saturation: value / 100 }),
-          )}
-          {whiteDial(setting)}
-        </StepperGrid>
-      );
+      return <HsiDials setting={setting} put={put} fixture={fixture} />;
     case 'rgb':
       return (
         <StepperGrid>
@@ -235,10 +198,74 @@ function Dials({ light, setting, put, kitGels }: DialsProps) {
             current={kitGels.find(({ id }) => id === setting.gel)?.name ?? setting.gel}
             onPick={(gel) => put({ ...setting, gel })}
           />
-          <StepperGrid>{whiteDial(setting)}</StepperGrid>
+          <StepperGrid>{whiteDial(fixture, setting, put)}</StepperGrid>
         </>
       );
   }
+}
+
+function HsiDials({
+  setting,
+  put,
+  fixture,
+}: {
+  readonly setting: { whiteK: number; mode: 'hsi'; hueDeg: number; saturation: number };
+  readonly put: (next: Setting) => void;
+  readonly fixture: ColourFixture;
+}) {
+  return (
+    <StepperGrid>
+      {dial(
+        'Hue on its own wheel',
+        `${Math.round(setting.hueDeg)}°`,
+        (by) => put({ ...setting, hueDeg: turnedDeg(Math.round(setting.hueDeg) + by) }),
+        { low: 0, high: 360, unit: '°' },
+        (hueDeg) => put({ ...setting, hueDeg: turnedDeg(hueDeg) }),
+        'nominal: another fixture differs',
+      )}
+      {dial(
+        'Saturation',
+        `${Math.round(100 * setting.saturation)} %`,
+        (by) => put({ ...setting, saturation: Math.min(1, Math.max(0, Number((setting.saturation + by * 0.05).toFixed(2)))) }),
+        { low: 0, high: 100, unit: '%' },
+        (value) => put({ ...setting, saturation: value / 100 }),
+      )}
+      {whiteDial(fixture, setting, put)}
+    </StepperGrid>
+  );
+}
+
+function CctDials({
+  setting,
+  put,
+  fixture,
+}: {
+  readonly setting: { mode: 'cct'; cctK: number; duv: number };
+  readonly put: (next: Setting) => void;
+  readonly fixture: ColourFixture;
+}) {
+  return (
+    <StepperGrid>
+      {dial(
+        'Colour temperature',
+        `${Math.round(setting.cctK)} K`,
+        (by) => put({ ...setting, cctK: heldKelvin(fixture, Math.round(setting.cctK / fixture.stepK + by) * fixture.stepK) }),
+        { low: fixture.lowK, high: fixture.highK, unit: 'K' },
+        (cctK) => put({ ...setting, cctK }),
+        `steps of ${fixture.stepK} K`,
+      )}
+      {fixture.emitters.length > 2
+        ? dial(
+            'Green or magenta, Duv',
+            setting.duv === 0 ? '0' : setting.duv.toFixed(3),
+            (by) => put({ ...setting, duv: Math.min(0.02, Math.max(-0.02, Number((setting.duv + by * 0.001).toFixed(4)))) }),
+            { low: -0.02, high: 0.02 },
+            (duv) => put({ ...setting, duv }),
+            'positive is green',
+          )
+        : null}
+    </StepperGrid>
+  );
 }
 
 /** A channel of RGB at a value; all three at 0 would be no light at all, so one stays. */

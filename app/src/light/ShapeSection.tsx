@@ -1,4 +1,4 @@
-import type { Light } from '@fulgent/core/document';
+import type { Light, Modifier } from '@fulgent/core/document';
 import { formatStops, zoomGain, zoomLens } from '@fulgent/core/exposure';
 import { View } from 'react-native';
 import { changeModifier } from '../set/edits';
@@ -26,64 +26,7 @@ export function ShapeSection({ light }: { readonly light: Light }) {
     changeModifier(id, 'cut', { cut: { ...(doors ?? DOORS), ...change } });
   return (
     <Section title="Shape" aside={modifier.name}>
-      <StepperGrid>
-        {beam.kind === 'zoom' ? (
-          <Dial
-            label="Spot 0 to flood 100"
-            value={Math.round(100 * beam.zoom)}
-            onChange={(zoom) => changeModifier(id, 'zoom', { beam: { ...beam, zoom: zoom / 100 } })}
-            low={0}
-            high={100}
-            step={10}
-            note={`${Math.round(zoomLens(beam, beam.zoom).beamDeg)}° beam, ${formatStops(Math.log2(zoomGain(beam)))} against flood`}
-          />
-        ) : null}
-        {gridDeg === null ? null : (
-          <Dial
-            label="Grid cuts off at"
-            value={gridDeg}
-            onChange={(deg) => changeModifier(id, 'grid', { gridDeg: deg })}
-            low={2}
-            high={80}
-            step={5}
-            unit="°"
-          />
-        )}
-        <Dial
-          label="Stray spill"
-          value={Number((100 * modifier.spill).toPrecision(3))}
-          onChange={(share) => changeModifier(id, 'spill', { spill: share / 100 })}
-          low={0}
-          high={50}
-          step={1}
-          unit="%"
-        />
-        {doors
-          ? EDGES.map(([key, name]) => (
-              <Dial
-                key={key}
-                label={`${name} blade`}
-                value={doors[key]}
-                onChange={(deg) => putCut({ [key]: deg })}
-                low={-80}
-                high={90}
-                step={2}
-                unit="°"
-              />
-            ))
-          : null}
-        {doors ? (
-          <Dial
-            label="Shutter edge softness"
-            value={doors.edgeDeg}
-            onChange={(edgeDeg) => putCut({ edgeDeg })}
-            low={0.1}
-            high={40}
-            step={1}
-            unit="°"
-          />
-        ) : null}
-      </StepperGrid>
+      <ShapeDials beam={beam} id={id} gridDeg={gridDeg} modifier={modifier} doors={doors} putCut={putCut} />
       <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
         <Button
           label={doors ? 'Take the blades off' : 'Doors or blades'}
@@ -108,6 +51,103 @@ export function ShapeSection({ light }: { readonly light: Light }) {
         </Text>
       ) : null}
     </Section>
+  );
+}
+
+function ShapeDials({
+  beam,
+  id,
+  gridDeg,
+  modifier,
+  doors,
+  putCut,
+}: {
+  readonly beam:
+    | { kind: 'bare' }
+    | { kind: 'zoom'; zoom: number; spotDeg: number; floodDeg: number }
+    | { kind: 'diffuse' }
+    | { kind: 'lens'; beamDeg: number; fieldDeg: number }
+    | { kind: 'table'; anglesDeg: number[]; relative: number[] };
+  readonly id: string;
+  readonly gridDeg: number | null;
+  readonly modifier: Modifier;
+  readonly doors: { kind: 'cut'; leftDeg: number; rightDeg: number; topDeg: number; bottomDeg: number; edgeDeg: number } | null;
+  readonly putCut: (
+    change: Partial<{ kind: 'cut'; leftDeg: number; rightDeg: number; topDeg: number; bottomDeg: number; edgeDeg: number }>,
+  ) => void;
+}) {
+  return (
+    <StepperGrid>
+      {beam.kind === 'zoom' ? (
+        <Dial
+          label="Spot 0 to flood 100"
+          value={Math.round(100 * beam.zoom)}
+          onChange={(zoom) => changeModifier(id, 'zoom', { beam: { ...beam, zoom: zoom / 100 } })}
+          low={0}
+          high={100}
+          step={10}
+          note={`${Math.round(zoomLens(beam, beam.zoom).beamDeg)}° beam, ${formatStops(Math.log2(zoomGain(beam)))} against flood`}
+        />
+      ) : null}
+      {gridDeg === null ? null : (
+        <Dial
+          label="Grid cuts off at"
+          value={gridDeg}
+          onChange={(deg) => changeModifier(id, 'grid', { gridDeg: deg })}
+          low={2}
+          high={80}
+          step={5}
+          unit="°"
+        />
+      )}
+      <Dial
+        label="Stray spill"
+        value={Number((100 * modifier.spill).toPrecision(3))}
+        onChange={(share) => changeModifier(id, 'spill', { spill: share / 100 })}
+        low={0}
+        high={50}
+        step={1}
+        unit="%"
+      />
+      {doors ? EDGES.map(([key, name]) => <BladeDial key={key} side={key} name={name} doors={doors} putCut={putCut} />) : null}
+      {doors ? (
+        <Dial
+          label="Shutter edge softness"
+          value={doors.edgeDeg}
+          onChange={(edgeDeg) => putCut({ edgeDeg })}
+          low={0.1}
+          high={40}
+          step={1}
+          unit="°"
+        />
+      ) : null}
+    </StepperGrid>
+  );
+}
+
+type Blades = NonNullable<Light['modifier']['cut']>;
+
+function BladeDial({
+  side,
+  name,
+  doors,
+  putCut,
+}: {
+  readonly side: 'leftDeg' | 'rightDeg' | 'topDeg' | 'bottomDeg';
+  readonly name: string;
+  readonly doors: Blades;
+  readonly putCut: (change: Partial<Blades>) => void;
+}) {
+  return (
+    <Dial
+      label={`${name} blade`}
+      value={doors[side]}
+      onChange={(deg) => putCut({ [side]: deg })}
+      low={-80}
+      high={90}
+      step={2}
+      unit="°"
+    />
   );
 }
 

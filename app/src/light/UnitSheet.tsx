@@ -5,7 +5,7 @@ import { dialBack, NO_CORRECTION } from '@fulgent/core/fixture';
 import type { Measured } from '@fulgent/core/planning';
 import { fullLux, lookupIn, modelSource } from '@fulgent/core/scene';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, type Control, type UseFormHandleSubmit } from 'react-hook-form';
 import { View } from 'react-native';
 import * as yup from 'yup';
 import { changeLight } from '../look/edits';
@@ -31,6 +31,9 @@ const schema = yup.object({
   lux: number('Illuminance', 0.1, 1_000_000).optional(),
 });
 
+/** What a colour meter showed. */
+type Read = yup.InferType<typeof schema>;
+
 const KINDS = [
   { id: 'meter', name: 'Meter reading' },
   { id: 'grey', name: 'Grey frame' },
@@ -52,11 +55,9 @@ export function UnitSheet({
   const model = modelSource(light, 0, lookup);
   const nominal = cctDuv(spectrumToXy(model));
   const expectedLux = fullLux(light, lookup);
-  const { control, handleSubmit } = useForm({
+  const { control, handleSubmit } = useForm<Read>({
     resolver: yupResolver(schema),
-    defaultValues: { cctK: Math.round(nominal.cctK ?? 5600), duv: Number((nominal.duv ?? 0).toFixed(4)) } as yup.InferType<
-      typeof schema
-    >,
+    defaultValues: { cctK: Math.round(nominal.cctK ?? 5600), duv: Number((nominal.duv ?? 0).toFixed(4)) },
   });
   const keep = async (measured: Measured, lux?: number) => {
     setFailure(null);
@@ -93,35 +94,7 @@ export function UnitSheet({
       </Text>
       <Choice label="Measured by" options={KINDS} value={kind} onChange={setKind} />
       {kind === 'meter' ? (
-        <>
-          {(
-            [
-              ['cctK', 'Colour temperature, K'],
-              ['duv', 'Duv, positive is green'],
-              ['lux', 'Illuminance at 1 m at full, lx (may stay empty)'],
-            ] as const
-          ).map(([name, label]) => (
-            <Controller
-              key={name}
-              control={control}
-              name={name}
-              render={({ field, fieldState }) => (
-                <Field
-                  label={label}
-                  value={field.value === undefined ? '' : String(field.value)}
-                  onChange={field.onChange}
-                  onBlur={field.onBlur}
-                  error={fieldState.error?.message}
-                />
-              )}
-            />
-          ))}
-          <Button
-            label="Keep as this unit’s own"
-            filled
-            onPress={() => void handleSubmit(({ cctK, duv, lux }) => keep({ kind: 'meter', cctK, duv }, lux))()}
-          />
-        </>
+        <MeterForm control={control} handleSubmit={handleSubmit} keep={keep} />
       ) : (
         <View style={{ gap: SPACE.s }}>
           <Text size="label">
@@ -136,35 +109,91 @@ export function UnitSheet({
           {failure}
         </Text>
       ) : null}
-      {dialled && setting ? (
-        <View style={{ gap: SPACE.s }}>
-          <Text>
-            To get {Math.round(setting.cctK)} K from this unit, dial{' '}
-            <Text weight="strong">
-              {Math.round(dialled.cctK)} K, {dialled.duv >= 0 ? 'green' : 'magenta'} {Math.abs(dialled.duv).toFixed(3)}
-            </Text>
-            .
-          </Text>
-          <Button
-            label="Dial that"
-            onPress={() => {
-              changeLight(light.id, 'setting', (one) => ({
-                ...one,
-                setting: {
-                  mode: 'cct',
-                  cctK: Math.round(dialled.cctK),
-                  duv: Number(Math.max(-0.03, Math.min(0.03, dialled.duv)).toFixed(3)),
-                },
-              }));
-              onClose();
-            }}
-          />
-        </View>
-      ) : null}
+      {dialled && setting ? <Found setting={setting} dialled={dialled} light={light} onClose={onClose} /> : null}
       <Button
         label="Reset to the model’s figures"
         onPress={() => changeLight(light.id, 'unit', (one) => ({ ...one, unit: NO_CORRECTION }))}
       />
     </Sheet>
+  );
+}
+
+function Found({
+  setting,
+  dialled,
+  light,
+  onClose,
+}: {
+  readonly setting: { mode: 'cct'; cctK: number; duv: number };
+  readonly dialled: ReturnType<typeof dialBack>;
+  readonly light: Light;
+  readonly onClose: () => void;
+}) {
+  return (
+    <View style={{ gap: SPACE.s }}>
+      <Text>
+        To get {Math.round(setting.cctK)} K from this unit, dial{' '}
+        <Text weight="strong">
+          {Math.round(dialled.cctK)} K, {dialled.duv >= 0 ? 'green' : 'magenta'} {Math.abs(dialled.duv).toFixed(3)}
+        </Text>
+        .
+      </Text>
+      <Button
+        label="Dial that"
+        onPress={() => {
+          changeLight(light.id, 'setting', (one) => ({
+            ...one,
+            setting: {
+              mode: 'cct',
+              cctK: Math.round(dialled.cctK),
+              duv: Number(Math.max(-0.03, Math.min(0.03, dialled.duv)).toFixed(3)),
+            },
+          }));
+          onClose();
+        }}
+      />
+    </View>
+  );
+}
+
+function MeterForm({
+  control,
+  handleSubmit,
+  keep,
+}: {
+  readonly control: Control<Read>;
+  readonly handleSubmit: UseFormHandleSubmit<Read>;
+  readonly keep: (measured: Measured, lux?: number | undefined) => Promise<void>;
+}) {
+  return (
+    <>
+      {(
+        [
+          ['cctK', 'Colour temperature, K'],
+          ['duv', 'Duv, positive is green'],
+          ['lux', 'Illuminance at 1 m at full, lx (may stay empty)'],
+        ] as const
+      ).map(([name, label]) => (
+        <Controller
+          key={name}
+          control={control}
+          name={name}
+          render={({ field, fieldState }) => (
+            <Field
+              label={label}
+              value={field.value === undefined ? '' : String(field.value)}
+              onChange={field.onChange}
+              onBlur={field.onBlur}
+              error={fieldState.error?.message}
+            />
+          )}
+        />
+      ))}
+      <Button
+        label="Keep as this unit’s own"
+        filled
+        onPress={() => void handleSubmit(({ cctK, duv, lux }) => keep({ kind: 'meter', cctK, duv }, lux))()}
+      />
+    </>
   );
 }

@@ -86,22 +86,7 @@ export function LearnedPage() {
         {percent(taught.before)} of full scale apart; with these corrections {percent(taught.after)}.
         {unread ? ` ${unread} more ${unread === 1 ? 'is' : 'are'} being measured.` : ''}
       </Text>
-      <Section flush title="Clear" aside={`${clear.length}`}>
-        {clear.length ? (
-          <Table
-            label="What is clear"
-            columns={['Of', 'Correction']}
-            first={1.2}
-            rows={clear.map((lesson) => ({
-              id: `${lesson.kind} ${lesson.about}`,
-              cells: [lesson.about, valueWords(lesson)],
-              note: `${KIND_WORDS[lesson.kind]}, from ${lesson.frames} ${lesson.frames === 1 ? 'frame' : 'frames'}`,
-            }))}
-          />
-        ) : (
-          <Text>Nothing differs from its figures by more than the frames can tell.</Text>
-        )}
-      </Section>
+      <ClearSection clear={clear} />
       <Section flush title="Use it" aside="as you like">
         <LookPick label="In" value={lookId} onPick={setLook} />
         <Button label="Write these into the look" disabled={!lookId || clear.length === 0} onPress={() => void apply()} />
@@ -110,20 +95,47 @@ export function LearnedPage() {
           light alone, make them surer.
         </Text>
       </Section>
-      <Section flush title="Not sure yet">
-        <Table
-          label="What is not sure"
-          columns={['Of', 'So far']}
-          first={1.2}
-          rows={taught.lessons
-            .filter((lesson) => !isClear(lesson))
-            .map((lesson) => ({
-              id: `${lesson.kind} ${lesson.about}`,
-              cells: [lesson.about, valueWords(lesson)],
-              note: KIND_WORDS[lesson.kind],
-            }))}
-        />
-      </Section>
+      <OpenSection taught={taught} />
     </View>
+  );
+}
+
+function OpenSection({ taught }: { readonly taught: Lessons }) {
+  return (
+    <Section flush title="Not sure yet">
+      <Table
+        label="What is not sure"
+        columns={['Of', 'So far']}
+        first={1.2}
+        rows={taught.lessons
+          .filter((lesson) => !isClear(lesson))
+          .map((lesson) => ({
+            id: `${lesson.kind} ${lesson.about}`,
+            cells: [lesson.about, valueWords(lesson)],
+            note: KIND_WORDS[lesson.kind],
+          }))}
+      />
+    </Section>
+  );
+}
+
+function ClearSection({ clear }: { readonly clear: readonly Lesson[] }) {
+  return (
+    <Section flush title="Clear" aside={`${clear.length}`}>
+      {clear.length ? (
+        <Table
+          label="What is clear"
+          columns={['Of', 'Correction']}
+          first={1.2}
+          rows={clear.map((lesson) => ({
+            id: `${lesson.kind} ${lesson.about}`,
+            cells: [lesson.about, valueWords(lesson)],
+            note: `${KIND_WORDS[lesson.kind]}, from ${lesson.frames} ${lesson.frames === 1 ? 'frame' : 'frames'}`,
+          }))}
+        />
+      ) : (
+        <Text>Nothing differs from its figures by more than the frames can tell.</Text>
+      )}
+    </Section>
   );
 }

@@ -1,4 +1,4 @@
-import type { LogEntry } from '@fulgent/core/day';
+import type { LogEntry, FrameRecord } from '@fulgent/core/day';
 import { formatStops } from '@fulgent/core/exposure';
 import { Link, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -120,26 +120,7 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
           </Text>
         </Pressable>
       </Link>
-      {frames.length ? (
-        <View style={styles.strip}>
-          {[...frames]
-            .reverse()
-            .slice(0, MOST_SHOWN)
-            .map(({ id, name }) => (
-              <Link key={id} href={`/looks/${lookId}/sheet/frame?frame=${id}` as Href} asChild>
-                <Pressable accessibilityRole="link" accessibilityLabel={name}>
-                  <Image
-                    testID="light-colour"
-                    style={styles.thumb}
-                    source={{ uri: api.framePicture(id) }}
-                    resizeMode="cover"
-                    accessibilityLabel={name}
-                  />
-                </Pressable>
-              </Link>
-            ))}
-        </View>
-      ) : null}
+      {frames.length ? <Strip frames={frames} lookId={lookId} /> : null}
       {chosen.length ? <Text size="label">Chosen: {chosen.join('; ')}</Text> : null}
       {measured.map((line) => (
         <Text key={line} size="label">
@@ -171,6 +152,30 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
           <Text key={`${scheme} ${verdict}`} size="small" quiet>
             Tried {scheme}: {verdict}
           </Text>
+        ))}
+    </View>
+  );
+}
+
+function Strip({ frames, lookId }: { readonly frames: readonly FrameRecord[]; readonly lookId: string }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.strip}>
+      {[...frames]
+        .reverse()
+        .slice(0, MOST_SHOWN)
+        .map(({ id, name }) => (
+          <Link key={id} href={`/looks/${lookId}/sheet/frame?frame=${id}` as Href} asChild>
+            <Pressable accessibilityRole="link" accessibilityLabel={name}>
+              <Image
+                testID="light-colour"
+                style={styles.thumb}
+                source={{ uri: api.framePicture(id) }}
+                resizeMode="cover"
+                accessibilityLabel={name}
+              />
+            </Pressable>
+          </Link>
         ))}
     </View>
   );

@@ -92,36 +92,53 @@ export function RemakePage() {
         ))}
       </Section>
       {error ? <Text role="alert">{error}</Text> : null}
-      {made ? (
-        <Section flush title={made.unreached.length ? 'What cannot be reached' : 'All of it can be reached'}>
-          {made.unreached.map(({ lightId, text }) => (
-            <Text key={lightId} weight="strong" testID={`unreached-${lightId}`}>
-              {text}
-            </Text>
-          ))}
-          {made.look.lights.map((light) => (
-            <Text key={light.id} size="label">
-              {light.name}: {light.fixture.name} at {formatPower(light.fixture, light.powerStops)}
-            </Text>
-          ))}
-          {width > 0 ? (
-            <View style={{ flexDirection: 'row', gap: SPACE.s }}>
-              {[
-                { label: 'As it was', look: stored.look },
-                { label: 'With these', look: made.look },
-              ].map(({ label, look }) => (
-                <View key={label} style={{ width: each, gap: 3 }}>
-                  <FrameCanvas small look={look} width={each} height={Math.round(each * 1.15)} label={label} />
-                  <Text size="small" narrow>
-                    {label}
-                  </Text>
-                </View>
-              ))}
-            </View>
-          ) : null}
-          <Button label="Keep it as a look beside" filled onPress={() => void keep()} />
-        </Section>
-      ) : null}
+      {made ? <Made made={made} width={width} stored={stored} each={each} keep={keep} /> : null}
     </View>
+  );
+}
+
+/** What came of it, and what cannot be reached. */
+function Made({
+  made,
+  width,
+  stored,
+  each,
+  keep,
+}: {
+  readonly made: Remake;
+  readonly width: number;
+  readonly stored: StoredLook;
+  readonly each: number;
+  readonly keep: () => Promise<void>;
+}) {
+  return (
+    <Section flush title={made.unreached.length ? 'What cannot be reached' : 'All of it can be reached'}>
+      {made.unreached.map(({ lightId, text }) => (
+        <Text key={lightId} weight="strong" testID={`unreached-${lightId}`}>
+          {text}
+        </Text>
+      ))}
+      {made.look.lights.map((light) => (
+        <Text key={light.id} size="label">
+          {light.name}: {light.fixture.name} at {formatPower(light.fixture, light.powerStops)}
+        </Text>
+      ))}
+      {width > 0 ? (
+        <View style={{ flexDirection: 'row', gap: SPACE.s }}>
+          {[
+            { label: 'As it was', look: stored.look },
+            { label: 'With these', look: made.look },
+          ].map(({ label, look }) => (
+            <View key={label} style={{ width: each, gap: 3 }}>
+              <FrameCanvas small look={look} width={each} height={Math.round(each * 1.15)} label={label} />
+              <Text size="small" narrow>
+                {label}
+              </Text>
+            </View>
+          ))}
+        </View>
+      ) : null}
+      <Button label="Keep it as a look beside" filled onPress={() => void keep()} />
+    </Section>
   );
 }

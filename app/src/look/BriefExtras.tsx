@@ -1,5 +1,5 @@
 import { setupMinutes } from '@fulgent/core/day';
-import { LIMITS, INGREDIENT_STATES, KEY_LEVELS, STATUSES, type Look } from '@fulgent/core/document';
+import { LIMITS, INGREDIENT_STATES, KEY_LEVELS, STATUSES, type Look, type Reference } from '@fulgent/core/document';
 import { hexOfPoint } from '@fulgent/core/vivid';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -138,8 +138,6 @@ export function PlaceSection({ look }: { readonly look: Look }) {
 
 /** Pictures that the look is after, taken apart into their main colours. */
 export function ReferencesSection({ brief }: { readonly brief: Brief }) {
-  const styles = useStyles();
-  const router = useRouter();
   const id = useOpenLook((state) => state.id);
   const [busy, setBusy] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
@@ -171,50 +169,7 @@ export function ReferencesSection({ brief }: { readonly brief: Brief }) {
   return (
     <Section title="References" aside="their main colours, by share">
       {brief.references.map((reference) => (
-        <View key={reference.id} style={styles.entry} testID={`reference-${reference.id}`}>
-          <View style={styles.row}>
-            {reference.thumbnail ? (
-              <Image
-                source={{ uri: reference.thumbnail }}
-                style={styles.thumb}
-                accessibilityLabel={reference.name}
-                resizeMode="cover"
-              />
-            ) : null}
-            <View style={{ flex: 1, gap: SPACE.xs }}>
-              <Text size="label" numberOfLines={1}>
-                {reference.name}
-              </Text>
-              <View style={styles.bar}>
-                {reference.clusters.map((cluster, i) => (
-                  <View key={i} testID="light-colour" style={{ flex: cluster.share, backgroundColor: clusterHex(cluster) }} />
-                ))}
-              </View>
-              <Text size="small" quiet numberOfLines={2}>
-                {reference.clusters
-                  .slice(0, 4)
-                  .map((cluster) => `${colourWord(cluster)} ${percent(cluster.share)}`)
-                  .join(', ')}
-              </Text>
-            </View>
-            <IconButton
-              icon="x"
-              label={`Remove ${reference.name}`}
-              onPress={() => {
-                changeBrief('references', { references: brief.references.filter((one) => one.id !== reference.id) });
-                say('Reference removed.', { label: 'Undo', run: undo });
-              }}
-            />
-          </View>
-          <Button
-            label="Use its colours as the palette"
-            tight
-            onPress={() => {
-              toPalette(reference.clusters);
-              router.navigate(`/looks/${id}/palette`);
-            }}
-          />
-        </View>
+        <ReferenceCard key={reference.id} reference={reference} brief={brief} id={id} />
       ))}
       <Button label={busy ? 'Reading the picture' : 'Add a picture'} icon="image" disabled={busy} onPress={() => void add()} />
       {failure ? (
@@ -223,6 +178,65 @@ export function ReferencesSection({ brief }: { readonly brief: Brief }) {
         </Text>
       ) : null}
     </Section>
+  );
+}
+
+function ReferenceCard({
+  reference,
+  brief,
+  id,
+}: {
+  readonly reference: Reference;
+  readonly brief: Look['brief'];
+  readonly id: string | null;
+}) {
+  const router = useRouter();
+  const styles = useStyles();
+  return (
+    <View style={styles.entry} testID={`reference-${reference.id}`}>
+      <View style={styles.row}>
+        {reference.thumbnail ? (
+          <Image
+            source={{ uri: reference.thumbnail }}
+            style={styles.thumb}
+            accessibilityLabel={reference.name}
+            resizeMode="cover"
+          />
+        ) : null}
+        <View style={{ flex: 1, gap: SPACE.xs }}>
+          <Text size="label" numberOfLines={1}>
+            {reference.name}
+          </Text>
+          <View style={styles.bar}>
+            {reference.clusters.map((cluster, i) => (
+              <View key={i} testID="light-colour" style={{ flex: cluster.share, backgroundColor: clusterHex(cluster) }} />
+            ))}
+          </View>
+          <Text size="small" quiet numberOfLines={2}>
+            {reference.clusters
+              .slice(0, 4)
+              .map((cluster) => `${colourWord(cluster)} ${percent(cluster.share)}`)
+              .join(', ')}
+          </Text>
+        </View>
+        <IconButton
+          icon="x"
+          label={`Remove ${reference.name}`}
+          onPress={() => {
+            changeBrief('references', { references: brief.references.filter((one) => one.id !== reference.id) });
+            say('Reference removed.', { label: 'Undo', run: undo });
+          }}
+        />
+      </View>
+      <Button
+        label="Use its colours as the palette"
+        tight
+        onPress={() => {
+          toPalette(reference.clusters);
+          router.navigate(`/looks/${id}/palette`);
+        }}
+      />
+    </View>
   );
 }
 

@@ -1,4 +1,4 @@
-import { LIMITS, type Look } from '@fulgent/core/document';
+import { LIMITS, type Look, type Ambient } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { MOOD_AIM, MOTIVES } from '@fulgent/core/planning';
 import type { ToneComparison } from '@fulgent/core/scene';
@@ -56,148 +56,191 @@ export function BriefStep() {
   const roomId = ROOMS.find(({ walls, ceiling }) => walls === room.walls && ceiling === room.ceiling)?.id ?? null;
   return (
     <ScrollView>
-      <Section title="Mood" aside={`colours aim at ${percent(MOOD_AIM[brief.mood])} of their window`}>
-        <Choice label="Mood" options={MOODS} value={brief.mood} onChange={(mood) => changeBrief('mood', { mood })} />
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label="Key on the face, over the meter"
-              value={formatStops(brief.keyStops)}
-              onStep={(by) => changeBrief('key', { keyStops: clamp(Number((brief.keyStops + by / 3).toFixed(2)), -6, 6) })}
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Key', low: -6, high: 6, unit: 'stops' }), (keyStops) =>
-                  changeBrief('key', { keyStops }),
-                )
-              }
-            />
-          </Cell>
-        </StepperGrid>
-        <Choice
-          label="Edge of the subject"
-          options={EDGES}
-          value={brief.separation > 0 ? 'lift' : 'sink'}
-          onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
-        />
-        <KeyLevel brief={brief} />
-        <Field
-          most={LIMITS.noteLength}
-          label="Note"
-          value={brief.note}
-          onChange={(note) => changeBrief('note', { note })}
-          multiline
-        />
-        <StatusChoice brief={brief} />
-      </Section>
+      <MoodSection brief={brief} />
       <MotivesSection look={look} />
-      <Section title="Subject" aside={skin.name.toLowerCase()}>
-        <Choice
-          label="Skin"
-          options={SKIN_PRESETS}
-          value={Math.abs(skin.depth - subject.skinDepth) < 0.005 ? skin.id : null}
-          onChange={(id) => changeSubject('skin', { skinDepth: SKIN_PRESETS.find((preset) => preset.id === id)!.depth })}
-        />
-        <View style={{ maxWidth: 300 }}>
-          <Stepper
-            label="Skin depth, 0 very light to 100 dark"
-            value={`${Math.round(subject.skinDepth * 100)}`}
-            onStep={(by) => changeSubject('skin', { skinDepth: clamp(Number((subject.skinDepth + by * 0.02).toFixed(2)), 0, 1) })}
-            onType={(text) =>
-              taken(readNumber(text, { name: 'Skin depth', low: 0, high: 100 }), (depth) =>
-                changeSubject('skin', { skinDepth: depth / 100 }),
-              )
-            }
-          />
-        </View>
-        <View style={{ maxWidth: 300 }}>
-          <Dial
-            label="Undertone of the skin"
-            value={Math.round(subject.undertone * 100)}
-            onChange={(undertone) => changeSubject('undertone', { undertone: undertone / 100 })}
-            low={-100}
-            high={100}
-            step={10}
-            note="minus is cool, plus is warm"
-          />
-        </View>
-        <SurfaceSwatches
-          label="Hair"
-          use="hair"
-          value={surfaceEntryId(subject.hair)}
-          onChange={(entry) => putSurface('hair', entry)}
-        />
-        <SurfaceSwatches
-          label="Wardrobe"
-          use="cloth"
-          value={surfaceEntryId(subject.wardrobe)}
-          onChange={(entry) => putSurface('wardrobe', entry)}
-        />
-      </Section>
-      <Section title="Backdrop">
-        <SurfaceSwatches
-          label="Tone"
-          use="backdrop"
-          value={surfaceEntryId(backdrop.surface)}
-          onChange={(entry) => putSurface('backdrop', entry)}
-        />
-        <View style={{ maxWidth: 300 }}>
-          <Stepper
-            label="Behind the subject"
-            value={`${tenth(backdrop.distanceM)} m`}
-            onStep={(by) => changeBackdrop('distance', { distanceM: clamp(tenth(backdrop.distanceM + by * 0.2), 0.4, 12) })}
-            onType={(text) =>
-              taken(readNumber(text, { name: 'Backdrop distance', low: 0.4, high: 12, unit: 'm' }), (distanceM) =>
-                changeBackdrop('distance', { distanceM }),
-              )
-            }
-          />
-        </View>
-        <Tones />
-      </Section>
-      <Section title="Room and ambient">
-        <Choice
-          label="Walls"
-          options={ROOMS}
-          value={roomId}
-          onChange={(id) => {
-            const { walls, ceiling, floor } = ROOMS.find((one) => one.id === id)!;
-            changeRoom('tone', { walls, ceiling, floor });
-          }}
-        />
-        <Text size="label" quiet>
-          Pale walls send every light back on everything: colours wash out. Dark walls do not.
-        </Text>
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label="Ambient on the subject"
-              value={`${Number(ambient.lux.toPrecision(3))} lx`}
-              onStep={(by) =>
-                changeAmbient('lux', {
-                  lux:
-                    ambient.lux < 1 ? (by > 0 ? 1 : 0) : Number(clamp(ambient.lux * 2 ** (by / 3), 0.9, 100_000).toPrecision(3)),
-                })
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Ambient', low: 0, high: 100_000, unit: 'lx' }), (lux) =>
-                  changeAmbient('lux', { lux }),
-                )
-              }
-            />
-          </Cell>
-        </StepperGrid>
-        <SourceChoice
-          label="Its light"
-          source={ambient.source}
-          spectra={look.spectra}
-          onChange={(source) => changeAmbient('source', { source })}
-        />
-      </Section>
+      <SubjectSection skin={skin} subject={subject} />
+      <BackdropSection backdrop={backdrop} />
+      <RoomSection roomId={roomId} ambient={ambient} look={look} />
       <PlaceSection look={look} />
       <ReferencesSection brief={brief} />
       <IngredientsSection brief={brief} />
       <AssociationsSection brief={brief} />
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
+  );
+}
+
+function RoomSection({
+  roomId,
+  ambient,
+  look,
+}: {
+  readonly roomId: 'white' | 'black' | 'grey' | null;
+  readonly ambient: Ambient;
+  readonly look: Look;
+}) {
+  return (
+    <Section title="Room and ambient">
+      <Choice
+        label="Walls"
+        options={ROOMS}
+        value={roomId}
+        onChange={(id) => {
+          const { walls, ceiling, floor } = ROOMS.find((one) => one.id === id)!;
+          changeRoom('tone', { walls, ceiling, floor });
+        }}
+      />
+      <Text size="label" quiet>
+        Pale walls send every light back on everything: colours wash out. Dark walls do not.
+      </Text>
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label="Ambient on the subject"
+            value={`${Number(ambient.lux.toPrecision(3))} lx`}
+            onStep={(by) =>
+              changeAmbient('lux', {
+                lux: ambient.lux < 1 ? (by > 0 ? 1 : 0) : Number(clamp(ambient.lux * 2 ** (by / 3), 0.9, 100_000).toPrecision(3)),
+              })
+            }
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Ambient', low: 0, high: 100_000, unit: 'lx' }), (lux) =>
+                changeAmbient('lux', { lux }),
+              )
+            }
+          />
+        </Cell>
+      </StepperGrid>
+      <SourceChoice
+        label="Its light"
+        source={ambient.source}
+        spectra={look.spectra}
+        onChange={(source) => changeAmbient('source', { source })}
+      />
+    </Section>
+  );
+}
+
+function BackdropSection({ backdrop }: { readonly backdrop: Look['backdrop'] }) {
+  return (
+    <Section title="Backdrop">
+      <SurfaceSwatches
+        label="Tone"
+        use="backdrop"
+        value={surfaceEntryId(backdrop.surface)}
+        onChange={(entry) => putSurface('backdrop', entry)}
+      />
+      <View style={{ maxWidth: 300 }}>
+        <Stepper
+          label="Behind the subject"
+          value={`${tenth(backdrop.distanceM)} m`}
+          onStep={(by) => changeBackdrop('distance', { distanceM: clamp(tenth(backdrop.distanceM + by * 0.2), 0.4, 12) })}
+          onType={(text) =>
+            taken(readNumber(text, { name: 'Backdrop distance', low: 0.4, high: 12, unit: 'm' }), (distanceM) =>
+              changeBackdrop('distance', { distanceM }),
+            )
+          }
+        />
+      </View>
+      <Tones />
+    </Section>
+  );
+}
+
+function SubjectSection({
+  skin,
+  subject,
+}: {
+  readonly skin:
+    | { readonly id: 'very-light'; readonly name: 'Very light'; readonly depth: 0.02 }
+    | { readonly id: 'light'; readonly name: 'Light'; readonly depth: 0.1 }
+    | { readonly id: 'intermediate'; readonly name: 'Intermediate'; readonly depth: 0.19 }
+    | { readonly id: 'tan'; readonly name: 'Tan'; readonly depth: 0.3 }
+    | { readonly id: 'brown'; readonly name: 'Brown'; readonly depth: 0.52 }
+    | { readonly id: 'dark'; readonly name: 'Dark'; readonly depth: 0.92 };
+  readonly subject: Look['subject'];
+}) {
+  return (
+    <Section title="Subject" aside={skin.name.toLowerCase()}>
+      <Choice
+        label="Skin"
+        options={SKIN_PRESETS}
+        value={Math.abs(skin.depth - subject.skinDepth) < 0.005 ? skin.id : null}
+        onChange={(id) => changeSubject('skin', { skinDepth: SKIN_PRESETS.find((preset) => preset.id === id)!.depth })}
+      />
+      <View style={{ maxWidth: 300 }}>
+        <Stepper
+          label="Skin depth, 0 very light to 100 dark"
+          value={`${Math.round(subject.skinDepth * 100)}`}
+          onStep={(by) => changeSubject('skin', { skinDepth: clamp(Number((subject.skinDepth + by * 0.02).toFixed(2)), 0, 1) })}
+          onType={(text) =>
+            taken(readNumber(text, { name: 'Skin depth', low: 0, high: 100 }), (depth) =>
+              changeSubject('skin', { skinDepth: depth / 100 }),
+            )
+          }
+        />
+      </View>
+      <View style={{ maxWidth: 300 }}>
+        <Dial
+          label="Undertone of the skin"
+          value={Math.round(subject.undertone * 100)}
+          onChange={(undertone) => changeSubject('undertone', { undertone: undertone / 100 })}
+          low={-100}
+          high={100}
+          step={10}
+          note="minus is cool, plus is warm"
+        />
+      </View>
+      <SurfaceSwatches
+        label="Hair"
+        use="hair"
+        value={surfaceEntryId(subject.hair)}
+        onChange={(entry) => putSurface('hair', entry)}
+      />
+      <SurfaceSwatches
+        label="Wardrobe"
+        use="cloth"
+        value={surfaceEntryId(subject.wardrobe)}
+        onChange={(entry) => putSurface('wardrobe', entry)}
+      />
+    </Section>
+  );
+}
+
+function MoodSection({ brief }: { readonly brief: Look['brief'] }) {
+  return (
+    <Section title="Mood" aside={`colours aim at ${percent(MOOD_AIM[brief.mood])} of their window`}>
+      <Choice label="Mood" options={MOODS} value={brief.mood} onChange={(mood) => changeBrief('mood', { mood })} />
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label="Key on the face, over the meter"
+            value={formatStops(brief.keyStops)}
+            onStep={(by) => changeBrief('key', { keyStops: clamp(Number((brief.keyStops + by / 3).toFixed(2)), -6, 6) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Key', low: -6, high: 6, unit: 'stops' }), (keyStops) =>
+                changeBrief('key', { keyStops }),
+              )
+            }
+          />
+        </Cell>
+      </StepperGrid>
+      <Choice
+        label="Edge of the subject"
+        options={EDGES}
+        value={brief.separation > 0 ? 'lift' : 'sink'}
+        onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
+      />
+      <KeyLevel brief={brief} />
+      <Field
+        most={LIMITS.noteLength}
+        label="Note"
+        value={brief.note}
+        onChange={(note) => changeBrief('note', { note })}
+        multiline
+      />
+      <StatusChoice brief={brief} />
+    </Section>
   );
 }
 

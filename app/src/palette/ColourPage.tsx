@@ -1,9 +1,8 @@
 import type { KitFixture } from '@fulgent/core/catalogue';
 import { turnedDeg } from '@fulgent/core/colour';
-import { LIMITS, type Member } from '@fulgent/core/document';
+import { LIMITS, type Member, type Look, type Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { formatSetting, MODE_NAMES, type Translation } from '@fulgent/core/fixture';
-import { lookWithFixture, purityLimit, type GelFit, type GelOrder, type Means } from '@fulgent/core/planning';
+import { lookWithFixture, purityLimit, type GelOrder, type Means } from '@fulgent/core/planning';
 import { LIGHT_PRESETS } from '@fulgent/core/source';
 import { hexOfPoint, pointOf } from '@fulgent/core/vivid';
 import { useRouter } from 'expo-router';
@@ -12,7 +11,7 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { edit, undo, useOpenLook } from '../look/store';
-import { gelName, percent, targetWord } from '../look/words';
+import { percent, targetWord } from '../look/words';
 import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -22,21 +21,13 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
+import { CompareRow, FitRow, WayRow } from './MeansRows';
 import { changeMember, neutralise, presetTarget, putGels, putSetting, removeMember, swapMembers } from './edits';
 import { useStudy } from '../workers/useStudy';
 
-const useStyles = themed((t) => ({
+const useStyles = themed(() => ({
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.m, paddingHorizontal: SPACE.m, minHeight: 60 },
   swatch: { width: 44, height: 44, borderRadius: 2 },
-  row: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.m,
-    minHeight: 54,
-    paddingVertical: SPACE.xs,
-    borderBottomWidth: 1,
-    borderBottomColor: t.line,
-  },
   pair: { flexDirection: 'row', width: 44, height: 36 },
 }));
 
@@ -47,18 +38,6 @@ const ORDERS: readonly { readonly id: GelOrder; readonly name: string }[] = [
   { id: 'purity', name: 'Purest' },
   { id: 'spare', name: 'Most sheets' },
 ];
-
-/** Differences on the plane in words that need no unit. */
-const near = (difference: number) =>
-  difference < 0.012
-    ? 'same'
-    : difference < 0.03
-      ? 'very near'
-      : difference < 0.06
-        ? 'near'
-        : difference < 0.12
-          ? 'off'
-          : 'far off';
 
 /** One colour of the palette: what it is to be, whose light makes it, and everything that can. */
 export function ColourPage({ lookId, memberId }: { readonly lookId: string; readonly memberId: string }) {
@@ -93,121 +72,163 @@ export function ColourPage({ lookId, memberId }: { readonly lookId: string; read
           </Text>
         </View>
       </View>
-      <Section title="The colour" aside="as recorded">
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label="Hue"
-              value={`${Math.round(member.hueDeg)}°`}
-              onStep={(by) => changeMember(memberId, 'hue', { hueDeg: turnedDeg(Math.round(member.hueDeg) + by * 2) })}
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Hue', low: 0, high: 360, unit: '°' }), (hueDeg) =>
-                  changeMember(memberId, 'hue', { hueDeg: turnedDeg(hueDeg) }),
-                )
-              }
-            />
-          </Cell>
-          <Cell>
-            <Stepper
-              label="Purity"
-              value={member.purity.toFixed(2)}
-              onStep={(by) =>
-                changeMember(memberId, 'purity', {
-                  purity: Math.min(0.65, Math.max(0, Number((member.purity + by * 0.01).toFixed(3)))),
-                })
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Purity', low: 0, high: 0.65 }), (purity) =>
-                  changeMember(memberId, 'purity', { purity }),
-                )
-              }
-              note="0 is neutral"
-            />
-          </Cell>
-        </StepperGrid>
-        <Pick
-          label="As"
-          options={LIGHT_PRESETS}
-          current="a light that is found"
-          onPick={(id) => changeMember(memberId, 'as', presetTarget(id, look))}
-        />
-        <Pick
-          label="Light"
-          options={[{ id: '', name: 'No light yet' }, ...look.lights]}
-          current={light?.name ?? 'No light yet'}
-          onPick={(id) => {
-            const next = look.lights.find((one) => one.id === id);
-            changeMember(memberId, 'light', { light: id, part: next?.zone ?? '', name: next?.name ?? 'No light yet' });
-          }}
-        />
-      </Section>
+      <ColourSection member={member} memberId={memberId} look={look} light={light} />
       {light ? <MeansSections member={member} lightId={light.id} /> : <NoLight />}
-      <Section title="Its place in the picture" aside={`${percent(member.share)} of it`}>
-        <Pick
-          label="Part"
-          options={[{ id: '', name: 'Anywhere' }, ...look.probes]}
-          current={look.probes.find(({ id }) => id === member.part)?.name ?? 'Anywhere'}
-          onPick={(part) => changeMember(memberId, 'part', { part })}
-        />
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label="Share of the picture"
-              value={percent(member.share)}
-              onStep={(by) =>
-                changeMember(memberId, 'share', {
-                  share: Math.min(1, Math.max(0, Number((member.share + by * 0.05).toFixed(2)))),
-                })
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Share', low: 0, high: 100, unit: '%' }), (share) =>
-                  changeMember(memberId, 'share', { share: share / 100 }),
-                )
-              }
-            />
-          </Cell>
-        </StepperGrid>
-        <Field
-          most={LIMITS.noteLength}
-          label="Purpose"
-          value={member.purpose}
-          onChange={(purpose) => changeMember(memberId, 'purpose', { purpose })}
-        />
-        {others.length ? (
-          <Pick
-            label="Swap with"
-            options={others.map((other) => ({
-              id: other.id,
-              name: look.lights.find(({ id }) => id === other.light)?.name ?? other.name,
-            }))}
-            current="another colour"
-            onPick={(other) => {
-              swapMembers(memberId, other);
-              say('Colours swapped. Take gels or settings again, then Balance.', { label: 'Undo', run: undo });
-            }}
-          />
-        ) : null}
-        {light && member.purity > 0.03 ? (
-          <Button
-            label="Make its light neutral"
-            onPress={() => {
-              neutralise(memberId);
-              say(`${light.name} is neutral now: the other colours stand stronger.`, { label: 'Undo', run: undo });
-            }}
-          />
-        ) : null}
-        <Button
-          label="Remove from the palette"
-          icon="trash-2"
-          onPress={() => {
-            toPalette();
-            removeMember(memberId);
-            say('Colour removed.', { label: 'Undo', run: undo });
-          }}
-        />
-      </Section>
+      <PlaceSection member={member} look={look} memberId={memberId} others={others} light={light} toPalette={toPalette} />
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
+  );
+}
+
+function PlaceSection({
+  member,
+  look,
+  memberId,
+  others,
+  light,
+  toPalette,
+}: {
+  readonly member: Member;
+  readonly look: Look;
+  readonly memberId: string;
+  readonly others: readonly Member[];
+  readonly light: Light | null;
+  readonly toPalette: () => void;
+}) {
+  return (
+    <Section title="Its place in the picture" aside={`${percent(member.share)} of it`}>
+      <Pick
+        label="Part"
+        options={[{ id: '', name: 'Anywhere' }, ...look.probes]}
+        current={look.probes.find(({ id }) => id === member.part)?.name ?? 'Anywhere'}
+        onPick={(part) => changeMember(memberId, 'part', { part })}
+      />
+      <ShareDial member={member} memberId={memberId} />
+      <Field
+        most={LIMITS.noteLength}
+        label="Purpose"
+        value={member.purpose}
+        onChange={(purpose) => changeMember(memberId, 'purpose', { purpose })}
+      />
+      {others.length ? (
+        <Pick
+          label="Swap with"
+          options={others.map((other) => ({
+            id: other.id,
+            name: look.lights.find(({ id }) => id === other.light)?.name ?? other.name,
+          }))}
+          current="another colour"
+          onPick={(other) => {
+            swapMembers(memberId, other);
+            say('Colours swapped. Take gels or settings again, then Balance.', { label: 'Undo', run: undo });
+          }}
+        />
+      ) : null}
+      {light && member.purity > 0.03 ? (
+        <Button
+          label="Make its light neutral"
+          onPress={() => {
+            neutralise(memberId);
+            say(`${light.name} is neutral now: the other colours stand stronger.`, { label: 'Undo', run: undo });
+          }}
+        />
+      ) : null}
+      <Button
+        label="Remove from the palette"
+        icon="trash-2"
+        onPress={() => {
+          toPalette();
+          removeMember(memberId);
+          say('Colour removed.', { label: 'Undo', run: undo });
+        }}
+      />
+    </Section>
+  );
+}
+
+function ShareDial({ member, memberId }: { readonly member: Member; readonly memberId: string }) {
+  return (
+    <StepperGrid>
+      <Cell>
+        <Stepper
+          label="Share of the picture"
+          value={percent(member.share)}
+          onStep={(by) =>
+            changeMember(memberId, 'share', {
+              share: Math.min(1, Math.max(0, Number((member.share + by * 0.05).toFixed(2)))),
+            })
+          }
+          onType={(text) =>
+            taken(readNumber(text, { name: 'Share', low: 0, high: 100, unit: '%' }), (share) =>
+              changeMember(memberId, 'share', { share: share / 100 }),
+            )
+          }
+        />
+      </Cell>
+    </StepperGrid>
+  );
+}
+
+function ColourSection({
+  member,
+  memberId,
+  look,
+  light,
+}: {
+  readonly member: Member;
+  readonly memberId: string;
+  readonly look: Look;
+  readonly light: Light | null;
+}) {
+  return (
+    <Section title="The colour" aside="as recorded">
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label="Hue"
+            value={`${Math.round(member.hueDeg)}°`}
+            onStep={(by) => changeMember(memberId, 'hue', { hueDeg: turnedDeg(Math.round(member.hueDeg) + by * 2) })}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Hue', low: 0, high: 360, unit: '°' }), (hueDeg) =>
+                changeMember(memberId, 'hue', { hueDeg: turnedDeg(hueDeg) }),
+              )
+            }
+          />
+        </Cell>
+        <Cell>
+          <Stepper
+            label="Purity"
+            value={member.purity.toFixed(2)}
+            onStep={(by) =>
+              changeMember(memberId, 'purity', {
+                purity: Math.min(0.65, Math.max(0, Number((member.purity + by * 0.01).toFixed(3)))),
+              })
+            }
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Purity', low: 0, high: 0.65 }), (purity) =>
+                changeMember(memberId, 'purity', { purity }),
+              )
+            }
+            note="0 is neutral"
+          />
+        </Cell>
+      </StepperGrid>
+      <Pick
+        label="As"
+        options={LIGHT_PRESETS}
+        current="a light that is found"
+        onPick={(id) => changeMember(memberId, 'as', presetTarget(id, look))}
+      />
+      <Pick
+        label="Light"
+        options={[{ id: '', name: 'No light yet' }, ...look.lights]}
+        current={light?.name ?? 'No light yet'}
+        onPick={(id) => {
+          const next = look.lights.find((one) => one.id === id);
+          changeMember(memberId, 'light', { light: id, part: next?.zone ?? '', name: next?.name ?? 'No light yet' });
+        }}
+      />
+    </Section>
   );
 }
 
@@ -289,88 +310,5 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
         ))}
       </Section>
     </>
-  );
-}
-
-function CompareRow({
-  name,
-  how,
-  difference,
-  stops,
-}: {
-  readonly name: string;
-  readonly how: string;
-  readonly difference: number;
-  readonly stops: number;
-}) {
-  const styles = useStyles();
-  return (
-    <View style={styles.row}>
-      <View style={{ flex: 1 }}>
-        <Text weight="medium" numberOfLines={1}>
-          {name}
-        </Text>
-        <Text size="label" quiet numberOfLines={1}>
-          {how} · {near(difference)}
-        </Text>
-      </View>
-      <Text size="title" weight="strong" narrow>
-        {formatStops(stops)}
-      </Text>
-    </View>
-  );
-}
-
-function FitRow({ fit, on, onTake }: { readonly fit: GelFit; readonly on: boolean; readonly onTake: () => void }) {
-  const styles = useStyles();
-  const [r, g, b] = fit.channelStopsLost;
-  return (
-    <View style={styles.row} testID={`fit-${fit.gels.join('+')}`}>
-      <View testID="light-colour" style={{ width: 36, height: 40, borderRadius: 2, backgroundColor: hexOfPoint(fit.point) }} />
-      <View style={{ flex: 1 }}>
-        <Text weight="medium" numberOfLines={1}>
-          {fit.names.join(' + ')}
-        </Text>
-        <Text size="label" quiet narrow numberOfLines={1}>
-          {near(fit.difference)} ({fit.difference.toFixed(3)}) · R {r.toFixed(1)} G {g.toFixed(1)} B {b.toFixed(1)}
-          {fit.spare < 0 ? ' · not owned' : ` · ${fit.spare} more`}
-        </Text>
-      </View>
-      <View style={{ alignItems: 'flex-end' }}>
-        <Text weight="strong" narrow>
-          {fit.stopsLost.toFixed(1)}
-        </Text>
-        <Text size="small" quiet narrow>
-          lost
-        </Text>
-      </View>
-      <Button label={on ? 'On' : 'Take'} on={on} tight accessibilityLabel={`Take ${fit.names.join(' and ')}`} onPress={onTake} />
-    </View>
-  );
-}
-
-export function WayRow({ way, onTake }: { readonly way: Translation; readonly onTake: () => void }) {
-  const styles = useStyles();
-  const look = useOpenLook((state) => state.look);
-  const name = MODE_NAMES[way.mode];
-  return (
-    <View style={styles.row} testID={`way-${way.mode}`}>
-      {way.point ? (
-        <View testID="light-colour" style={{ width: 36, height: 40, borderRadius: 2, backgroundColor: hexOfPoint(way.point) }} />
-      ) : (
-        <View style={{ width: 36 }} />
-      )}
-      <View style={{ flex: 1 }}>
-        <Text weight="medium" numberOfLines={1}>
-          {name} {way.setting ? <Text weight="strong">{formatSetting(way.setting, (gel) => gelName(look, gel))}</Text> : null}
-        </Text>
-        <Text size="label" quiet narrow numberOfLines={2}>
-          {way.setting
-            ? `${near(way.difference)} (${way.difference.toFixed(3)}, rounding ${way.rounding.toFixed(3)}) · ${Math.round(way.luxAt1m)} lx at 1 m`
-            : 'cannot make this colour'}
-        </Text>
-      </View>
-      {way.setting ? <Button label="Dial" tight accessibilityLabel={`Dial in ${name}`} onPress={onTake} /> : null}
-    </View>
   );
 }

@@ -1,17 +1,24 @@
 import { turnedDeg } from '@fulgent/core/colour';
-import { LIMITS, SCHEMES, type Member } from '@fulgent/core/document';
-import { describeSetting } from '@fulgent/core/fixture';
-import { lightPartnerDeg, mixOfTargets, paintersPartnerDeg, purityLimit, lightColours } from '@fulgent/core/planning';
+import { LIMITS, SCHEMES, type Member, type Light, type Look } from '@fulgent/core/document';
+import {
+  lightPartnerDeg,
+  mixOfTargets,
+  paintersPartnerDeg,
+  purityLimit,
+  lightColours,
+  type Reach,
+  type PaletteReport,
+} from '@fulgent/core/planning';
 import { SCHEME_WORDS } from '@fulgent/words';
 import { hexOfPoint, planeDistance, pointOf } from '@fulgent/core/vivid';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { ScrollView, View } from 'react-native';
 import { AdaptedPreview } from './AdaptedPreview';
 import { useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
-import { gelName, targetWord } from '../look/words';
+import { targetWord } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -21,6 +28,7 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { addMember, applyScheme, changeMember, keepTried } from './edits';
 import { Checks } from './Checks';
+import { MemberRow } from './MemberRow';
 import { ReachMap } from './ReachMap';
 import { usePaletteReport, useReach } from './useStudies';
 
@@ -35,18 +43,6 @@ const useStyles = themed((t) => ({
   map: { flexDirection: 'row', paddingHorizontal: SPACE.m, gap: SPACE.m },
   legend: { flex: 1, paddingTop: SPACE.s, gap: SPACE.s, minWidth: 70 },
   legendItem: { borderTopWidth: 1, borderTopColor: t.line, paddingTop: SPACE.xs },
-  member: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.m,
-    minHeight: 58,
-    paddingHorizontal: SPACE.m,
-    paddingVertical: SPACE.s,
-    borderTopWidth: 1,
-    borderTopColor: t.line,
-  },
-  memberOn: { backgroundColor: t.raised },
-  swatch: { width: 40, height: 40, borderRadius: 2, alignItems: 'center', justifyContent: 'center' },
   actions: { flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' },
 }));
 
@@ -84,33 +80,19 @@ export function PaletteStep() {
   const open = (member: string) => router.push(`/looks/${id}/palette/${member}`);
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <View style={styles.chips}>
-        <Choice
-          label="Scheme"
-          options={SCHEME_CHOICES}
-          value={palette.scheme}
-          onChange={(scheme) => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
-          scroll
-        />
-      </View>
+      <SchemeChoice palette={palette} />
       {width > 0 ? (
-        <View style={styles.map}>
-          <ReachMap
-            reach={reach}
-            members={palette.members}
-            actual={actual}
-            width={mapWidth}
-            selected={selected}
-            onSelect={choose}
-            onMove={move}
-          />
-          <View style={styles.legend}>
-            <Legend name="Full colour" text={chosenLight ? `${chosenLight.name} can reach` : 'this kit reaches'} />
-            <Legend name="Dashed" text="the file holds" />
-            <Legend name="Ring" text="what the light makes now" />
-            <Legend name="Centre" text={`neutral at ${look.camera.whiteK} K`} />
-          </View>
-        </View>
+        <MapSection
+          reach={reach}
+          palette={palette}
+          actual={actual}
+          mapWidth={mapWidth}
+          selected={selected}
+          choose={choose}
+          move={move}
+          chosenLight={chosenLight}
+          look={look}
+        />
       ) : null}
       <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingVertical: SPACE.s }}>
         {info.text}
@@ -135,71 +117,148 @@ export function PaletteStep() {
           <Button label="Keep as tried" onPress={() => setKeeping(true)} />
         </View>
       </View>
-      <Section
-        title="Checks"
-        aside={report ? `${Math.round(100 * report.neutralShare)} % of the picture is neutral` : 'computing'}
-      >
-        {report ? <Checks checks={report.checks} onMember={open} /> : null}
-        {report && report.checks.some(({ id: check, holds }) => check === 'adaptation' && !holds) ? (
-          <AdaptedPreview adaptation={report.adaptation} width={width} />
-        ) : null}
-      </Section>
+      <ChecksSection report={report} open={open} width={width} />
       <Overlaps members={palette.members} />
-      <Section title="Base" aside="hues as recorded, OKLCh">
-        <StepperGrid>
-          <Cell>
-            <Stepper
-              label="Base hue"
-              value={`${Math.round(palette.baseHueDeg)}°`}
-              onStep={(by) => applyScheme(palette.scheme, turnedDeg(palette.baseHueDeg + by * 5), palette.leanDeg)}
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Base hue', low: 0, high: 360, unit: '°' }), (hue) =>
-                  applyScheme(palette.scheme, turnedDeg(hue), palette.leanDeg),
-                )
-              }
-            />
-          </Cell>
-          <Cell>
-            <Stepper
-              label="Lean to cyan or amber"
-              value={`${Math.round(palette.leanDeg)}°`}
-              onStep={(by) =>
-                applyScheme(palette.scheme, palette.baseHueDeg, Math.max(0, Math.min(40, palette.leanDeg + by * 5)))
-              }
-              onType={(text) =>
-                taken(readNumber(text, { name: 'Lean', low: 0, high: 40, unit: '°' }), (lean) =>
-                  applyScheme(palette.scheme, palette.baseHueDeg, lean),
-                )
-              }
-              note="A house leaning, in every scheme"
-            />
-          </Cell>
-        </StepperGrid>
-      </Section>
+      <BaseSection palette={palette} />
       <Remarks members={palette.members} />
-      {palette.tried.length ? (
-        <Section title="Tried">
-          {palette.tried.map(({ id: tried, scheme, hues, verdict }) => (
-            <View key={tried} style={{ flexDirection: 'row', gap: SPACE.m, alignItems: 'center' }}>
-              <View style={{ flexDirection: 'row' }}>
-                {hues.map((hueDeg, i) => (
-                  <View
-                    key={i}
-                    testID="light-colour"
-                    style={{ width: 16, height: 28, backgroundColor: hexOfPoint(pointOf({ hueDeg, purity: 0.15 })) }}
-                  />
-                ))}
-              </View>
-              <Text size="label" style={{ flex: 1 }}>
-                {SCHEME_WORDS[scheme].name}: {verdict || 'no verdict'}
-              </Text>
-            </View>
-          ))}
-        </Section>
-      ) : null}
+      {palette.tried.length ? <TriedSection palette={palette} /> : null}
       <View style={{ height: SPACE.xl }} />
       {keeping ? <TriedSheet onClose={() => setKeeping(false)} /> : null}
     </ScrollView>
+  );
+}
+
+function ChecksSection({
+  report,
+  open,
+  width,
+}: {
+  readonly report: PaletteReport | null;
+  readonly open: (member: string) => void;
+  readonly width: number;
+}) {
+  return (
+    <Section title="Checks" aside={report ? `${Math.round(100 * report.neutralShare)} % of the picture is neutral` : 'computing'}>
+      {report ? <Checks checks={report.checks} onMember={open} /> : null}
+      {report && report.checks.some(({ id: check, holds }) => check === 'adaptation' && !holds) ? (
+        <AdaptedPreview adaptation={report.adaptation} width={width} />
+      ) : null}
+    </Section>
+  );
+}
+
+function SchemeChoice({ palette }: { readonly palette: Look['palette'] }) {
+  const styles = useStyles();
+  return (
+    <View style={styles.chips}>
+      <Choice
+        label="Scheme"
+        options={SCHEME_CHOICES}
+        value={palette.scheme}
+        onChange={(scheme) => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
+        scroll
+      />
+    </View>
+  );
+}
+
+function TriedSection({ palette }: { readonly palette: Look['palette'] }) {
+  return (
+    <Section title="Tried">
+      {palette.tried.map(({ id: tried, scheme, hues, verdict }) => (
+        <View key={tried} style={{ flexDirection: 'row', gap: SPACE.m, alignItems: 'center' }}>
+          <View style={{ flexDirection: 'row' }}>
+            {hues.map((hueDeg, i) => (
+              <View
+                key={i}
+                testID="light-colour"
+                style={{ width: 16, height: 28, backgroundColor: hexOfPoint(pointOf({ hueDeg, purity: 0.15 })) }}
+              />
+            ))}
+          </View>
+          <Text size="label" style={{ flex: 1 }}>
+            {SCHEME_WORDS[scheme].name}: {verdict || 'no verdict'}
+          </Text>
+        </View>
+      ))}
+    </Section>
+  );
+}
+
+function BaseSection({ palette }: { readonly palette: Look['palette'] }) {
+  return (
+    <Section title="Base" aside="hues as recorded, OKLCh">
+      <StepperGrid>
+        <Cell>
+          <Stepper
+            label="Base hue"
+            value={`${Math.round(palette.baseHueDeg)}°`}
+            onStep={(by) => applyScheme(palette.scheme, turnedDeg(palette.baseHueDeg + by * 5), palette.leanDeg)}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Base hue', low: 0, high: 360, unit: '°' }), (hue) =>
+                applyScheme(palette.scheme, turnedDeg(hue), palette.leanDeg),
+              )
+            }
+          />
+        </Cell>
+        <Cell>
+          <Stepper
+            label="Lean to cyan or amber"
+            value={`${Math.round(palette.leanDeg)}°`}
+            onStep={(by) => applyScheme(palette.scheme, palette.baseHueDeg, Math.max(0, Math.min(40, palette.leanDeg + by * 5)))}
+            onType={(text) =>
+              taken(readNumber(text, { name: 'Lean', low: 0, high: 40, unit: '°' }), (lean) =>
+                applyScheme(palette.scheme, palette.baseHueDeg, lean),
+              )
+            }
+            note="A house leaning, in every scheme"
+          />
+        </Cell>
+      </StepperGrid>
+    </Section>
+  );
+}
+
+function MapSection({
+  reach,
+  palette,
+  actual,
+  mapWidth,
+  selected,
+  choose,
+  move,
+  chosenLight,
+  look,
+}: {
+  readonly reach: Reach | null;
+  readonly palette: Look['palette'];
+  readonly actual: Parameters<typeof ReachMap>[0]['actual'];
+  readonly mapWidth: number;
+  readonly selected: string | null;
+  readonly choose: (member: string) => void;
+  readonly move: (member: string, to: { hueDeg: number; purity: number }, gesture: number) => void;
+  readonly chosenLight: Light | undefined;
+  readonly look: Look;
+}) {
+  const styles = useStyles();
+  return (
+    <View style={styles.map}>
+      <ReachMap
+        reach={reach}
+        members={palette.members}
+        actual={actual}
+        width={mapWidth}
+        selected={selected}
+        onSelect={choose}
+        onMove={move}
+      />
+      <View style={styles.legend}>
+        <Legend name="Full colour" text={chosenLight ? `${chosenLight.name} can reach` : 'this kit reaches'} />
+        <Legend name="Dashed" text="the file holds" />
+        <Legend name="Ring" text="what the light makes now" />
+        <Legend name="Centre" text={`neutral at ${look.camera.whiteK} K`} />
+      </View>
+    </View>
   );
 }
 
@@ -277,69 +336,6 @@ function Legend({ name, text }: { readonly name: string; readonly text: string }
       </Text>
       <Text size="small">{text}</Text>
     </View>
-  );
-}
-
-interface RowProps {
-  readonly member: Member;
-  readonly index: number;
-  readonly on: boolean;
-  /** What its light makes now; undefined without a light. */
-  readonly hex: string | undefined;
-  readonly stops: number | undefined;
-  readonly onPress: () => void;
-}
-
-function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
-  const styles = useStyles();
-  const look = useOpenLook((state) => state.look)!;
-  const light = look.lights.find(({ id }) => id === member.light);
-  const part = look.probes.find(({ id }) => id === member.part)?.name.toLowerCase();
-  const means = !light
-    ? 'no light yet'
-    : light.setting
-      ? describeSetting(light.setting, (gel) => gelName(look, gel))
-      : light.gels.length
-        ? light.gels.map(({ gel }) => gelName(look, gel)).join(' + ')
-        : 'no gel';
-  return (
-    <Pressable
-      style={[styles.member, on && styles.memberOn]}
-      onPress={onPress}
-      accessibilityRole="button"
-      accessibilityLabel={`${member.name}, hue ${Math.round(member.hueDeg)}: choose how to make it`}
-      testID={`member-${member.id}`}
-    >
-      <View testID="light-colour" style={[styles.swatch, { backgroundColor: hexOfPoint(pointOf(member)) }]} />
-      <View style={{ flex: 1 }}>
-        <Text weight="strong" numberOfLines={1}>
-          {index + 1} {light?.name ?? member.name}{' '}
-          <Text quiet weight="regular">
-            {part}
-          </Text>
-        </Text>
-        <Text size="label" quiet numberOfLines={1}>
-          {targetWord(member)} · {means}
-        </Text>
-      </View>
-      {hex ? <View testID="light-colour" style={{ width: 14, height: 40, borderRadius: 2, backgroundColor: hex }} /> : null}
-      <View style={{ minWidth: 62, alignItems: 'flex-end' }}>
-        {stops !== undefined && !light?.setting ? (
-          <>
-            <Text size="title" weight="strong" narrow>
-              {stops.toFixed(1)}
-            </Text>
-            <Text size="small" quiet narrow>
-              stops lost
-            </Text>
-          </>
-        ) : light?.setting ? (
-          <Text size="small" quiet narrow>
-            mixed
-          </Text>
-        ) : null}
-      </View>
-    </Pressable>
   );
 }
 

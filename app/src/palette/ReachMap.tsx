@@ -89,70 +89,99 @@ export function ReachMap({ reach, members, actual, width, selected, onSelect, on
           {members.map((member) => {
             const { a, b } = pointOf(member);
             const is = actual[member.id];
-            return (
-              <G key={`line${member.id}`}>
-                <Line x1={x(0)} y1={y(0)} x2={x(a)} y2={y(b)} stroke="#000000" strokeWidth={3} strokeOpacity={0.7} />
-                <Line x1={x(0)} y1={y(0)} x2={x(a)} y2={y(b)} stroke="#ffffff" strokeWidth={1.2} />
-                {is ? (
-                  <>
-                    <Line
-                      x1={x(a)}
-                      y1={y(b)}
-                      x2={x(is.a)}
-                      y2={y(is.b)}
-                      stroke="#000000"
-                      strokeWidth={1.4}
-                      strokeDasharray="2 2"
-                    />
-                    <Circle cx={x(is.a)} cy={y(is.b)} r={4} fill="none" stroke="#000000" strokeWidth={3} />
-                    <Circle cx={x(is.a)} cy={y(is.b)} r={4} fill="none" stroke="#ffffff" strokeWidth={1.4} />
-                  </>
-                ) : null}
-              </G>
-            );
+            return <MemberLine key={`line${member.id}`} x={x} y={y} a={a} b={b} is={is} />;
           })}
           <Circle cx={x(0)} cy={y(0)} r={5} fill="#bdbdbd" stroke="#000000" strokeWidth={2} />
           {members.map((member, i) => {
             const { a, b } = pointOf(member);
-            return (
-              <G key={member.id}>
-                <Circle
-                  cx={x(a)}
-                  cy={y(b)}
-                  r={member.id === selected ? DISC + 2 : DISC}
-                  fill={hexOfPoint({ a, b })}
-                  stroke="#000000"
-                  strokeWidth={member.id === selected ? 6 : 4.5}
-                />
-                <Circle
-                  cx={x(a)}
-                  cy={y(b)}
-                  r={member.id === selected ? DISC + 2 : DISC}
-                  fill="none"
-                  stroke="#ffffff"
-                  strokeWidth={member.id === selected ? 3.2 : 2}
-                />
-                <SvgText
-                  x={x(a)}
-                  y={y(b) + 4.5}
-                  textAnchor="middle"
-                  fontSize={13}
-                  fontFamily={FONTS.textStrong}
-                  fill="#000000"
-                  stroke="#ffffff"
-                  strokeWidth={2.4}
-                  strokeOpacity={0.75}
-                  // The figure stands on its own pale outline, readable on every colour.
-                  {...{ paintOrder: 'stroke' }}
-                >
-                  {i + 1}
-                </SvgText>
-              </G>
-            );
+            return <MemberDisc key={member.id} member={member} x={x} a={a} y={y} b={b} selected={selected} i={i} />;
           })}
         </Svg>
       </View>
     </GestureDetector>
+  );
+}
+
+function MemberDisc({
+  member,
+  x,
+  a,
+  y,
+  b,
+  selected,
+  i,
+}: {
+  readonly member: Member;
+  readonly x: (a: number) => number;
+  readonly a: number;
+  readonly y: (b: number) => number;
+  readonly b: number;
+  readonly selected: string | null;
+  readonly i: number;
+}) {
+  return (
+    <G>
+      <Circle
+        cx={x(a)}
+        cy={y(b)}
+        r={member.id === selected ? DISC + 2 : DISC}
+        fill={hexOfPoint({ a, b })}
+        stroke="#000000"
+        strokeWidth={member.id === selected ? 6 : 4.5}
+      />
+      <Circle
+        cx={x(a)}
+        cy={y(b)}
+        r={member.id === selected ? DISC + 2 : DISC}
+        fill="none"
+        stroke="#ffffff"
+        strokeWidth={member.id === selected ? 3.2 : 2}
+      />
+      <SvgText
+        x={x(a)}
+        y={y(b) + 4.5}
+        textAnchor="middle"
+        fontSize={13}
+        fontFamily={FONTS.textStrong}
+        fill="#000000"
+        stroke="#ffffff"
+        strokeWidth={2.4}
+        strokeOpacity={0.75}
+        // The figure stands on its own pale outline, readable on every colour.
+        {...{ paintOrder: 'stroke' }}
+      >
+        {i + 1}
+      </SvgText>
+    </G>
+  );
+}
+
+/** From neutral to a colour as wanted, and to what its light makes. */
+function MemberLine({
+  x,
+  y,
+  a,
+  b,
+  is,
+}: {
+  readonly x: (a: number) => number;
+  readonly y: (b: number) => number;
+  readonly a: number;
+  readonly b: number;
+  readonly is: PlanePoint | undefined;
+}) {
+  return (
+    <G>
+      <Line x1={x(0)} y1={y(0)} x2={x(a)} y2={y(b)} stroke="#000000" strokeWidth={3} strokeOpacity={0.7} />
+      <Line x1={x(0)} y1={y(0)} x2={x(a)} y2={y(b)} stroke="#ffffff" strokeWidth={1.2} />
+      {is ? (
+        <>
+          <Line x1={x(a)} y1={y(b)} x2={x(is.a)} y2={y(is.b)} stroke="#000000" strokeWidth={1.4} strokeDasharray="2 2" />
+          <Circle cx={x(is.a)} cy={y(is.b)} r={4} fill="none" stroke="#000000" strokeWidth={3} />
+          <Circle cx={x(is.a)} cy={y(is.b)} r={4} fill="none" stroke="#ffffff" strokeWidth={1.4} />
+        </>
+      ) : null}
+    </G>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { Look, Point } from '@fulgent/core/document';
+import type { Look, Point, Light } from '@fulgent/core/document';
 import type { Readings } from '@fulgent/core/scene';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -38,66 +38,21 @@ export function Plan({ look, readings, side, width, height, selected }: Props) {
   return (
     <View style={{ width, height, overflow: 'hidden', backgroundColor: theme.ground }} testID={`plan-${side}`}>
       <Ground width={width} height={height} />
-      <View pointerEvents="none">
-        <Svg width={width} height={height} aria-hidden testID="light-colour">
-          <Backdrop look={look} layout={layout} />
-          <Camera look={look} layout={layout} camera={camera} />
-          {look.lights.map((light) => (
-            <Beam
-              key={light.id}
-              light={light}
-              layout={layout}
-              colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
-              dim={!light.on || light.muted}
-            />
-          ))}
-          {look.boards.map((board) => (
-            <BoardMark key={board.id} board={board} layout={layout} />
-          ))}
-          <Subject look={look} layout={layout} face={face} />
-          {chosen ? <Chosen light={chosen} layout={layout} /> : null}
-          {look.lights.map((light) => (
-            <Lamp
-              key={light.id}
-              light={light}
-              layout={layout}
-              colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
-              chosen={light.id === selected}
-            />
-          ))}
-        </Svg>
-      </View>
-      <Handle
-        name="Camera: drag towards or away from the subject"
+      <Drawing
+        width={width}
+        height={height}
+        look={look}
         layout={layout}
-        hold={hold}
-        at={camera}
-        onStart={() => useOpenLook.getState().look!.camera.distanceM}
-        onMove={(from, dx, dy) => placeCamera(snap(from + (side === 'top' ? dy : dx) / layout.scale))}
+        camera={camera}
+        readings={readings}
+        face={face}
+        chosen={chosen}
+        selected={selected}
       />
-      <Handle
-        name="Backdrop: drag towards or away from the subject"
-        layout={layout}
-        hold={hold}
-        at={[0, side === 'top' ? look.subject.faceHeightM : 0.3, -look.backdrop.distanceM]}
-        onStart={() => useOpenLook.getState().look!.backdrop.distanceM}
-        onMove={(from, dx, dy) => placeBackdrop(snap(from - (side === 'top' ? dy : dx) / layout.scale))}
-      />
+      <CameraHandle layout={layout} hold={hold} camera={camera} side={side} />
+      <BackdropHandle layout={layout} hold={hold} side={side} look={look} />
       {look.lights.map((light) => (
-        <Handle
-          key={light.id}
-          name={`${light.name}: drag to move`}
-          testID={`handle-${light.id}`}
-          layout={layout}
-          hold={hold}
-          at={light.position}
-          onTap={() => chooseLight(light.id)}
-          onStart={() => {
-            chooseLight(light.id);
-            return useOpenLook.getState().look!.lights.find(({ id }) => id === light.id)!.position;
-          }}
-          onMove={(from, dx, dy, gesture) => placeLight(light.id, layout.moved(from, dx, dy), gesture)}
-        />
+        <LightHandle key={light.id} light={light} layout={layout} hold={hold} />
       ))}
       {look.boards.map(({ id, name, position }) => (
         <Handle
@@ -111,54 +66,201 @@ export function Plan({ look, readings, side, width, height, selected }: Props) {
           onMove={(from, dx, dy, gesture) => changeBoard(id, 'place', { position: layout.moved(from, dx, dy) }, gesture)}
         />
       ))}
-      {side === 'top' ? (
-        <>
-          <Handle
-            name="Subject: drag to turn"
-            testID="turn-subject"
-            layout={layout}
-            hold={hold}
-            at={ahead(face, look.subject.turnDeg, TURN_AT_M)}
-            onStart={() => ahead(face, useOpenLook.getState().look!.subject.turnDeg, TURN_AT_M)}
-            onMove={([x, y, z], dx, dy) =>
-              changeSubject('turn', { turnDeg: bearing(face, [x + dx / layout.scale, y, z + dy / layout.scale]) })
-            }
-          />
-          {look.boards.map((board) => (
-            <Handle
-              key={board.id}
-              name={`${board.name}: drag to turn`}
-              testID={`turn-${board.id}`}
-              layout={layout}
-              hold={hold}
-              at={ahead(board.position, board.yawDeg, TURN_AT_M)}
-              onStart={() => {
-                const now = useOpenLook.getState().look!.boards.find(({ id }) => id === board.id)!;
-                return { middle: now.position, at: ahead(now.position, now.yawDeg, TURN_AT_M) };
-              }}
-              onMove={({ middle, at: [x, y, z] }, dx, dy, gesture) =>
-                changeBoard(
-                  board.id,
-                  'yaw',
-                  { yawDeg: bearing(middle, [x + dx / layout.scale, y, z + dy / layout.scale]) },
-                  gesture,
-                )
-              }
-            />
-          ))}
-        </>
-      ) : null}
-      {chosen ? (
+      {side === 'top' ? <TurnHandles layout={layout} hold={hold} face={face} look={look} /> : null}
+      {chosen ? <AimHandle chosen={chosen} layout={layout} hold={hold} /> : null}
+    </View>
+  );
+}
+
+function AimHandle({
+  chosen,
+  layout,
+  hold,
+}: {
+  readonly chosen: Light;
+  readonly layout: Layout;
+  readonly hold: (on: boolean) => void;
+}) {
+  return (
+    <Handle
+      name={`${chosen.name}: drag what it aims at`}
+      testID={`aim-${chosen.id}`}
+      layout={layout}
+      hold={hold}
+      at={chosen.aim}
+      onStart={() => useOpenLook.getState().look!.lights.find(({ id }) => id === chosen.id)!.aim}
+      onMove={(from, dx, dy, gesture) => aimLight(chosen.id, layout.turned(chosen.position, from, dx, dy), gesture)}
+    />
+  );
+}
+
+function TurnHandles({
+  layout,
+  hold,
+  face,
+  look,
+}: {
+  readonly layout: Layout;
+  readonly hold: (on: boolean) => void;
+  readonly face: Point;
+  readonly look: Look;
+}) {
+  return (
+    <>
+      <Handle
+        name="Subject: drag to turn"
+        testID="turn-subject"
+        layout={layout}
+        hold={hold}
+        at={ahead(face, look.subject.turnDeg, TURN_AT_M)}
+        onStart={() => ahead(face, useOpenLook.getState().look!.subject.turnDeg, TURN_AT_M)}
+        onMove={([x, y, z], dx, dy) =>
+          changeSubject('turn', { turnDeg: bearing(face, [x + dx / layout.scale, y, z + dy / layout.scale]) })
+        }
+      />
+      {look.boards.map((board) => (
         <Handle
-          name={`${chosen.name}: drag what it aims at`}
-          testID={`aim-${chosen.id}`}
+          key={board.id}
+          name={`${board.name}: drag to turn`}
+          testID={`turn-${board.id}`}
           layout={layout}
           hold={hold}
-          at={chosen.aim}
-          onStart={() => useOpenLook.getState().look!.lights.find(({ id }) => id === chosen.id)!.aim}
-          onMove={(from, dx, dy, gesture) => aimLight(chosen.id, layout.turned(chosen.position, from, dx, dy), gesture)}
+          at={ahead(board.position, board.yawDeg, TURN_AT_M)}
+          onStart={() => {
+            const now = useOpenLook.getState().look!.boards.find(({ id }) => id === board.id)!;
+            return { middle: now.position, at: ahead(now.position, now.yawDeg, TURN_AT_M) };
+          }}
+          onMove={({ middle, at: [x, y, z] }, dx, dy, gesture) =>
+            changeBoard(board.id, 'yaw', { yawDeg: bearing(middle, [x + dx / layout.scale, y, z + dy / layout.scale]) }, gesture)
+          }
         />
-      ) : null}
+      ))}
+    </>
+  );
+}
+
+function LightHandle({
+  light,
+  layout,
+  hold,
+}: {
+  readonly light: Light;
+  readonly layout: Layout;
+  readonly hold: (on: boolean) => void;
+}) {
+  return (
+    <Handle
+      name={`${light.name}: drag to move`}
+      testID={`handle-${light.id}`}
+      layout={layout}
+      hold={hold}
+      at={light.position}
+      onTap={() => chooseLight(light.id)}
+      onStart={() => {
+        chooseLight(light.id);
+        return useOpenLook.getState().look!.lights.find(({ id }) => id === light.id)!.position;
+      }}
+      onMove={(from, dx, dy, gesture) => placeLight(light.id, layout.moved(from, dx, dy), gesture)}
+    />
+  );
+}
+
+function BackdropHandle({
+  layout,
+  hold,
+  side,
+  look,
+}: {
+  readonly layout: Layout;
+  readonly hold: (on: boolean) => void;
+  readonly side: PlanSide;
+  readonly look: Look;
+}) {
+  return (
+    <Handle
+      name="Backdrop: drag towards or away from the subject"
+      layout={layout}
+      hold={hold}
+      at={[0, side === 'top' ? look.subject.faceHeightM : 0.3, -look.backdrop.distanceM]}
+      onStart={() => useOpenLook.getState().look!.backdrop.distanceM}
+      onMove={(from, dx, dy) => placeBackdrop(snap(from - (side === 'top' ? dy : dx) / layout.scale))}
+    />
+  );
+}
+
+function CameraHandle({
+  layout,
+  hold,
+  camera,
+  side,
+}: {
+  readonly layout: Layout;
+  readonly hold: (on: boolean) => void;
+  readonly camera: Point;
+  readonly side: PlanSide;
+}) {
+  return (
+    <Handle
+      name="Camera: drag towards or away from the subject"
+      layout={layout}
+      hold={hold}
+      at={camera}
+      onStart={() => useOpenLook.getState().look!.camera.distanceM}
+      onMove={(from, dx, dy) => placeCamera(snap(from + (side === 'top' ? dy : dx) / layout.scale))}
+    />
+  );
+}
+
+function Drawing({
+  width,
+  height,
+  look,
+  layout,
+  camera,
+  readings,
+  face,
+  chosen,
+  selected,
+}: {
+  readonly width: number;
+  readonly height: number;
+  readonly look: Look;
+  readonly layout: Layout;
+  readonly camera: Point;
+  readonly readings: Readings;
+  readonly face: Point;
+  readonly chosen: Light | undefined;
+  readonly selected: string | null;
+}) {
+  return (
+    <View pointerEvents="none">
+      <Svg width={width} height={height} aria-hidden testID="light-colour">
+        <Backdrop look={look} layout={layout} />
+        <Camera look={look} layout={layout} camera={camera} />
+        {look.lights.map((light) => (
+          <Beam
+            key={light.id}
+            light={light}
+            layout={layout}
+            colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
+            dim={!light.on || light.muted}
+          />
+        ))}
+        {look.boards.map((board) => (
+          <BoardMark key={board.id} board={board} layout={layout} />
+        ))}
+        <Subject look={look} layout={layout} face={face} />
+        {chosen ? <Chosen light={chosen} layout={layout} /> : null}
+        {look.lights.map((light) => (
+          <Lamp
+            key={light.id}
+            light={light}
+            layout={layout}
+            colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
+            chosen={light.id === selected}
+          />
+        ))}
+      </Svg>
     </View>
   );
 }

@@ -52,30 +52,7 @@ export function RoomSection({ look }: { readonly look: Look }) {
   );
   return (
     <>
-      <Section title="Backdrop">
-        <Choice label="Backdrop is" options={TYPES} value={backdrop.type} onChange={(type) => changeBackdrop('type', { type })} />
-        <StepperGrid>
-          <Dial
-            label="Backdrop behind"
-            value={backdrop.distanceM}
-            onChange={(m) => placeBackdrop(snap(m))}
-            low={0.4}
-            high={12}
-            step={0.1}
-            unit="m"
-          />
-          <Dial
-            label="Width of the backdrop"
-            value={backdrop.widthM}
-            onChange={(widthM) => changeBackdrop('width', { widthM })}
-            low={0.2}
-            high={50}
-            step={0.1}
-            unit="m"
-          />
-          {share('Gloss of the backdrop', backdrop.gloss, (gloss) => changeBackdrop('gloss', { gloss }), 100)}
-        </StepperGrid>
-      </Section>
+      <BackdropSection backdrop={backdrop} share={share} />
       <Section title="Room" aside={`${room.widthM} × ${room.depthM} m, ${room.heightM} m high`}>
         <StepperGrid>
           {SIZES.map(({ key, name, most, step }) => (
@@ -101,37 +78,86 @@ export function RoomSection({ look }: { readonly look: Look }) {
         />
         {room.paint ? <Button label="Neutral walls again" onPress={() => changeRoom('paint', { paint: null })} /> : null}
       </Section>
-      <Section title="Windows" aside={`${look.lights.filter(({ role }) => role === 'window').length}`}>
-        <StepperGrid>
-          <Dial
-            label="Daylight that a window sends to the subject"
-            value={lux}
-            onChange={setLux}
-            low={1}
-            high={20_000}
-            series={[25, 50, 100, 200, 400, 800, 1600, 3200, 6400]}
-            unit="lx"
-          />
-        </StepperGrid>
-        <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
-          {(['left', 'right'] as const).map((side) => (
-            <Button
-              key={side}
-              label={`Window, ${side}`}
-              accessibilityLabel={`Add a window in the ${side} wall`}
-              icon="plus"
-              disabled={look.lights.length >= LIMITS.lights}
-              onPress={() => {
-                addWindow(side, lux);
-                say(`A window stands in the ${side} wall: a light among the others, which Balance leaves as it is.`);
-              }}
-            />
-          ))}
-        </View>
-        <Text size="label" quiet>
-          Its size, place and curtains are changed as those of a light. Daylight moves: meter again before the frame.
-        </Text>
-      </Section>
+      <WindowsSection look={look} lux={lux} setLux={setLux} />
     </>
+  );
+}
+
+function WindowsSection({
+  look,
+  lux,
+  setLux,
+}: {
+  readonly look: Look;
+  readonly lux: number;
+  readonly setLux: (next: number) => void;
+}) {
+  return (
+    <Section title="Windows" aside={`${look.lights.filter(({ role }) => role === 'window').length}`}>
+      <StepperGrid>
+        <Dial
+          label="Daylight that a window sends to the subject"
+          value={lux}
+          onChange={setLux}
+          low={1}
+          high={20_000}
+          series={[25, 50, 100, 200, 400, 800, 1600, 3200, 6400]}
+          unit="lx"
+        />
+      </StepperGrid>
+      <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
+        {(['left', 'right'] as const).map((side) => (
+          <Button
+            key={side}
+            label={`Window, ${side}`}
+            accessibilityLabel={`Add a window in the ${side} wall`}
+            icon="plus"
+            disabled={look.lights.length >= LIMITS.lights}
+            onPress={() => {
+              addWindow(side, lux);
+              say(`A window stands in the ${side} wall: a light among the others, which Balance leaves as it is.`);
+            }}
+          />
+        ))}
+      </View>
+      <Text size="label" quiet>
+        Its size, place and curtains are changed as those of a light. Daylight moves: meter again before the frame.
+      </Text>
+    </Section>
+  );
+}
+
+function BackdropSection({
+  backdrop,
+  share,
+}: {
+  readonly backdrop: Look['backdrop'];
+  readonly share: (label: string, value: number, put: (value: number) => void, high?: number) => React.JSX.Element;
+}) {
+  return (
+    <Section title="Backdrop">
+      <Choice label="Backdrop is" options={TYPES} value={backdrop.type} onChange={(type) => changeBackdrop('type', { type })} />
+      <StepperGrid>
+        <Dial
+          label="Backdrop behind"
+          value={backdrop.distanceM}
+          onChange={(m) => placeBackdrop(snap(m))}
+          low={0.4}
+          high={12}
+          step={0.1}
+          unit="m"
+        />
+        <Dial
+          label="Width of the backdrop"
+          value={backdrop.widthM}
+          onChange={(widthM) => changeBackdrop('width', { widthM })}
+          low={0.2}
+          high={50}
+          step={0.1}
+          unit="m"
+        />
+        {share('Gloss of the backdrop', backdrop.gloss, (gloss) => changeBackdrop('gloss', { gloss }), 100)}
+      </StepperGrid>
+    </Section>
   );
 }

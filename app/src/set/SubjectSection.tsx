@@ -1,4 +1,4 @@
-import type { Look, SubjectForm } from '@fulgent/core/document';
+import type { Look, SubjectForm, LookCamera } from '@fulgent/core/document';
 import { isPerson } from '@fulgent/core/figure';
 import type { Liquid } from '@fulgent/core/surface';
 import { shapeOf } from '@fulgent/core/transport';
@@ -56,79 +56,119 @@ export function SubjectSection({ look }: { readonly look: Look }) {
           {failure}
         </Text>
       ) : null}
-      {bottle ? (
-        <>
-          <Choice
-            label="Liquid"
-            options={LIQUIDS}
-            value={subject.liquid.tint}
-            onChange={(tint) => changeSubject('liquid', { liquid: { ...subject.liquid, tint } })}
-          />
-          <SurfaceSwatches
-            label="Label"
-            use="cloth"
-            value={surfaceEntryId(subject.label)}
-            onChange={(entry) => putSurface('label', entry)}
-          />
-          <SurfaceSwatches
-            label="Table"
-            use="cloth"
-            value={surfaceEntryId(subject.wardrobe)}
-            onChange={(entry) => putSurface('wardrobe', entry)}
-          />
-        </>
-      ) : (
-        <SubjectWear look={look} person={person} change={change} />
-      )}
-      <StepperGrid>
-        {bottle ? (
-          <Dial
-            label="Strength of the liquid"
-            value={subject.liquid.strength}
-            onChange={(strength) => changeSubject('strength', { liquid: { ...subject.liquid, strength } })}
-            low={0}
-            high={4}
-            step={0.2}
-          />
-        ) : null}
-        {person ? (
-          <Dial
-            label="Turn of the head"
-            value={subject.headTurnDeg}
-            onChange={(headTurnDeg) => change('headTurn', { headTurnDeg })}
-            low={-45}
-            high={45}
-            step={3}
-            unit="°"
-            note="on the shoulders"
-          />
-        ) : null}
-        <Dial
-          label="Turn of the subject"
-          value={subject.turnDeg}
-          onChange={(turnDeg) => changeSubject('turn', { turnDeg })}
-          low={-180}
-          high={180}
-          step={5}
-          unit="°"
-          note="plus is to the picture’s right"
-        />
-        <Dial
-          label="Camera to subject"
-          value={camera.distanceM}
-          onChange={(m) => placeCamera(snap(m))}
-          low={0.4}
-          high={50}
-          step={0.1}
-          unit="m"
-        />
-      </StepperGrid>
+      {bottle ? <PersonChoices subject={subject} /> : <SubjectWear look={look} person={person} change={change} />}
+      <SubjectDials bottle={bottle} subject={subject} person={person} change={change} camera={camera} />
       <Text size="label" quiet>
         {!person
           ? 'Keep water off mains leads, and hot lamps off glass: it cracks.'
           : 'Skin, hair and clothes are chosen in the brief. Keep hot lamps and glare off people’s eyes.'}
       </Text>
     </Section>
+  );
+}
+
+function PersonChoices({ subject }: { readonly subject: Look['subject'] }) {
+  return (
+    <>
+      <Choice
+        label="Liquid"
+        options={LIQUIDS}
+        value={subject.liquid.tint}
+        onChange={(tint) => changeSubject('liquid', { liquid: { ...subject.liquid, tint } })}
+      />
+      <SurfaceSwatches
+        label="Label"
+        use="cloth"
+        value={surfaceEntryId(subject.label)}
+        onChange={(entry) => putSurface('label', entry)}
+      />
+      <SurfaceSwatches
+        label="Table"
+        use="cloth"
+        value={surfaceEntryId(subject.wardrobe)}
+        onChange={(entry) => putSurface('wardrobe', entry)}
+      />
+    </>
+  );
+}
+
+function SubjectDials({
+  bottle,
+  subject,
+  person,
+  change,
+  camera,
+}: {
+  readonly bottle: boolean;
+  readonly subject: Look['subject'];
+  readonly person: boolean;
+  readonly change: (
+    key: string,
+    to: Partial<{
+      name: string;
+      hair: { kind: 'neutral'; reflectance: number } | { kind: 'material'; id: string } | { kind: 'spectrum'; id: string };
+      wardrobe: { kind: 'neutral'; reflectance: number } | { kind: 'material'; id: string } | { kind: 'spectrum'; id: string };
+      label: { kind: 'neutral'; reflectance: number } | { kind: 'material'; id: string } | { kind: 'spectrum'; id: string };
+      skinDepth: number;
+      undertone: number;
+      person: 'long' | 'cropped' | 'beard' | 'curls' | 'bald';
+      garment: 'sweater' | 'shirt' | 'jacket' | 'fencing' | 'coat' | 'apron';
+      headwear: 'hat' | 'cap' | 'none';
+      headTurnDeg: number;
+      eyesOnCamera: NonNullable<boolean | undefined>;
+      faceHeightM: number;
+      form: 'person' | 'seated' | 'bottle' | 'kettle';
+      sunglasses: NonNullable<boolean | undefined>;
+      liquid: { tint: 'clear' | 'amber' | 'rose' | 'green' | 'blue'; strength: number };
+      turnDeg: number;
+    }>,
+  ) => void;
+  readonly camera: LookCamera;
+}) {
+  return (
+    <StepperGrid>
+      {bottle ? (
+        <Dial
+          label="Strength of the liquid"
+          value={subject.liquid.strength}
+          onChange={(strength) => changeSubject('strength', { liquid: { ...subject.liquid, strength } })}
+          low={0}
+          high={4}
+          step={0.2}
+        />
+      ) : null}
+      {person ? (
+        <Dial
+          label="Turn of the head"
+          value={subject.headTurnDeg}
+          onChange={(headTurnDeg) => change('headTurn', { headTurnDeg })}
+          low={-45}
+          high={45}
+          step={3}
+          unit="°"
+          note="on the shoulders"
+        />
+      ) : null}
+      <Dial
+        label="Turn of the subject"
+        value={subject.turnDeg}
+        onChange={(turnDeg) => changeSubject('turn', { turnDeg })}
+        low={-180}
+        high={180}
+        step={5}
+        unit="°"
+        note="plus is to the picture’s right"
+      />
+      <Dial
+        label="Camera to subject"
+        value={camera.distanceM}
+        onChange={(m) => placeCamera(snap(m))}
+        low={0.4}
+        high={50}
+        step={0.1}
+        unit="m"
+      />
+    </StepperGrid>
   );
 }
 

@@ -1,5 +1,5 @@
 import { gelAt, type FixtureState, type MeterReading } from '@fulgent/core/control';
-import type { Look } from '@fulgent/core/document';
+import type { Look, Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -37,7 +37,6 @@ function stateWords({ level, mode, dials }: FixtureState): string {
 
 /** Pretended devices for trying the day out: fixtures on the lighting network of this machine, a camera, a meter. */
 export function DevicesPage({ look }: { readonly look: Look }) {
-  const styles = useStyles();
   const id = useOpenLook((state) => state.id)!;
   const { data: devices, error, mutate } = useSWR<DevicesState, Error>(api.devices);
   const [probe, setProbe] = useState(look.probes[0]!.id);
@@ -85,109 +84,172 @@ export function DevicesPage({ look }: { readonly look: Look }) {
       </Section>
       {devices.on ? (
         <>
-          <Section title="Fixtures" aside={`${devices.packets} packets`}>
-            <View style={{ flexDirection: 'row' }}>
-              <Button label="Send settings" onPress={() => change(() => api.sendToDevices(id))} />
-            </View>
-            {devices.lookId === id && devices.fixtures.length === 0 ? (
-              <Text>No light of this look hangs on a network: flashes are set by hand.</Text>
-            ) : null}
-            {devices.lookId === id
-              ? devices.fixtures.map((fixture) => (
-                  <View key={fixture.lightId} style={styles.fixture} testID={`fixture-${fixture.lightId}`}>
-                    <Text weight="strong">{fixture.name}</Text>
-                    <Text size="small" quiet>
-                      universe {fixture.universe}, from {fixture.address}
-                    </Text>
-                    <View style={styles.bar}>
-                      <View style={[styles.fill, { width: `${Math.round(100 * (fixture.state?.level ?? 0))}%` }]} />
-                    </View>
-                    <Text>{fixture.state ? stateWords(fixture.state) : 'nothing received'}</Text>
-                  </View>
-                ))
-              : null}
-          </Section>
-          <Section title="Meter">
-            <Pick
-              label="At"
-              current={look.probes.find((one) => one.id === probe)?.name ?? probe}
-              options={look.probes.map(({ id: one, name }) => ({ id: one, name }))}
-              onPick={setProbe}
-            />
-            <View style={{ flexDirection: 'row' }}>
-              <Button
-                label="Read"
-                accessibilityLabel="Read the meter"
-                onPress={() =>
-                  void work(async () => {
-                    await saveNow();
-                    setReading(await api.meter(id, probe));
-                  })
-                }
-              />
-            </View>
-            {reading ? (
-              <View testID="meter-reading">
-                <Text size="title" weight="strong">
-                  {reading.aperture === null
-                    ? 'dark'
-                    : `f/${reading.aperture.toFixed(1)}, ${formatStops(reading.stopsOverMeter)} over the camera`}
-                </Text>
-                <Text>
-                  x {reading.x.toFixed(3)}, y {reading.y.toFixed(3)}
-                  {reading.cctK === null
-                    ? ', no colour temperature'
-                    : `, ${Math.round(reading.cctK)} K, ${reading.duv!.toFixed(4)} Duv`}
-                </Text>
-              </View>
-            ) : null}
-            <Text size="label" quiet>
-              A meter sums all light; right exposure is no verdict on colour.
-            </Text>
-          </Section>
-          <Section title="Simulated errors" aside="how the simulated set differs">
-            {light ? (
-              <Pick
-                label="Light"
-                current={light.name}
-                options={look.lights.map(({ id: one, name }) => ({ id: one, name }))}
-                onPick={setPlanting}
-              />
-            ) : null}
-            <StepperGrid>
-              <Dial
-                label="Output"
-                value={off.outputStops ?? 0}
-                onChange={(outputStops) => plant({ ...off, outputStops })}
-                low={OUTPUT[0]}
-                high={OUTPUT[1]}
-                step={0.1}
-                show={(v) => formatStops(v)}
-              />
-              <Dial
-                label="Warmer"
-                value={off.miredShift ?? 0}
-                onChange={(miredShift) => plant({ ...off, miredShift })}
-                low={MIRED[0]}
-                high={MIRED[1]}
-                step={5}
-                unit="mired"
-              />
-              <Dial
-                label="Leak beside its gel"
-                value={Math.round(100 * (off.leak ?? 0))}
-                onChange={(leak) => plant({ ...off, leak: leak / 100 })}
-                low={100 * LEAK[0]}
-                high={100 * LEAK[1]}
-                unit="%"
-              />
-            </StepperGrid>
-            <Text size="label" quiet>
-              Camera and meter see this; the plan does not. Take simulated frames under Test frames, and find it again.
-            </Text>
-          </Section>
+          <FixturesSection devices={devices} change={change} id={id} />
+          <MeterSection
+            look={look}
+            probe={probe}
+            setProbe={setProbe}
+            work={work}
+            setReading={setReading}
+            id={id}
+            reading={reading}
+          />
+          <ErrorsSection light={light} look={look} setPlanting={setPlanting} off={off} plant={plant} />
         </>
       ) : null}
     </View>
+  );
+}
+
+function ErrorsSection({
+  light,
+  look,
+  setPlanting,
+  off,
+  plant,
+}: {
+  readonly light: Light | undefined;
+  readonly look: Look;
+  readonly setPlanting: (next: string) => void;
+  readonly off: { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number };
+  readonly plant: (next: { readonly outputStops?: number; readonly miredShift?: number; readonly leak?: number }) => void;
+}) {
+  return (
+    <Section title="Simulated errors" aside="how the simulated set differs">
+      {light ? (
+        <Pick
+          label="Light"
+          current={light.name}
+          options={look.lights.map(({ id: one, name }) => ({ id: one, name }))}
+          onPick={setPlanting}
+        />
+      ) : null}
+      <StepperGrid>
+        <Dial
+          label="Output"
+          value={off.outputStops ?? 0}
+          onChange={(outputStops) => plant({ ...off, outputStops })}
+          low={OUTPUT[0]}
+          high={OUTPUT[1]}
+          step={0.1}
+          show={(v) => formatStops(v)}
+        />
+        <Dial
+          label="Warmer"
+          value={off.miredShift ?? 0}
+          onChange={(miredShift) => plant({ ...off, miredShift })}
+          low={MIRED[0]}
+          high={MIRED[1]}
+          step={5}
+          unit="mired"
+        />
+        <Dial
+          label="Leak beside its gel"
+          value={Math.round(100 * (off.leak ?? 0))}
+          onChange={(leak) => plant({ ...off, leak: leak / 100 })}
+          low={100 * LEAK[0]}
+          high={100 * LEAK[1]}
+          unit="%"
+        />
+      </StepperGrid>
+      <Text size="label" quiet>
+        Camera and meter see this; the plan does not. Take simulated frames under Test frames, and find it again.
+      </Text>
+    </Section>
+  );
+}
+
+function MeterSection({
+  look,
+  probe,
+  setProbe,
+  work,
+  setReading,
+  id,
+  reading,
+}: {
+  readonly look: Look;
+  readonly probe: string;
+  readonly setProbe: (next: string) => void;
+  readonly work: <T>(make: () => Promise<T>) => Promise<T | null>;
+  readonly setReading: (next: MeterReading | null) => void;
+  readonly id: string;
+  readonly reading: MeterReading | null;
+}) {
+  return (
+    <Section title="Meter">
+      <Pick
+        label="At"
+        current={look.probes.find((one) => one.id === probe)?.name ?? probe}
+        options={look.probes.map(({ id: one, name }) => ({ id: one, name }))}
+        onPick={setProbe}
+      />
+      <View style={{ flexDirection: 'row' }}>
+        <Button
+          label="Read"
+          accessibilityLabel="Read the meter"
+          onPress={() =>
+            void work(async () => {
+              await saveNow();
+              setReading(await api.meter(id, probe));
+            })
+          }
+        />
+      </View>
+      {reading ? (
+        <View testID="meter-reading">
+          <Text size="title" weight="strong">
+            {reading.aperture === null
+              ? 'dark'
+              : `f/${reading.aperture.toFixed(1)}, ${formatStops(reading.stopsOverMeter)} over the camera`}
+          </Text>
+          <Text>
+            x {reading.x.toFixed(3)}, y {reading.y.toFixed(3)}
+            {reading.cctK === null
+              ? ', no colour temperature'
+              : `, ${Math.round(reading.cctK)} K, ${reading.duv!.toFixed(4)} Duv`}
+          </Text>
+        </View>
+      ) : null}
+      <Text size="label" quiet>
+        A meter sums all light; right exposure is no verdict on colour.
+      </Text>
+    </Section>
+  );
+}
+
+function FixturesSection({
+  devices,
+  change,
+  id,
+}: {
+  readonly devices: DevicesState;
+  readonly change: (make: () => Promise<DevicesState>) => void;
+  readonly id: string;
+}) {
+  const styles = useStyles();
+  return (
+    <Section title="Fixtures" aside={`${devices.packets} packets`}>
+      <View style={{ flexDirection: 'row' }}>
+        <Button label="Send settings" onPress={() => change(() => api.sendToDevices(id))} />
+      </View>
+      {devices.lookId === id && devices.fixtures.length === 0 ? (
+        <Text>No light of this look hangs on a network: flashes are set by hand.</Text>
+      ) : null}
+      {devices.lookId === id
+        ? devices.fixtures.map((fixture) => (
+            <View key={fixture.lightId} style={styles.fixture} testID={`fixture-${fixture.lightId}`}>
+              <Text weight="strong">{fixture.name}</Text>
+              <Text size="small" quiet>
+                universe {fixture.universe}, from {fixture.address}
+              </Text>
+              <View style={styles.bar}>
+                <View style={[styles.fill, { width: `${Math.round(100 * (fixture.state?.level ?? 0))}%` }]} />
+              </View>
+              <Text>{fixture.state ? stateWords(fixture.state) : 'nothing received'}</Text>
+            </View>
+          ))
+        : null}
+    </Section>
   );
 }

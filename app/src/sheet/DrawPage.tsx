@@ -100,38 +100,50 @@ export function DrawPage({ look }: { readonly look: Look }) {
           </View>
         </View>
       </Section>
-      {drawn.length ? (
-        <Section title="What is drawn" aside="words stand beside it">
-          {drawn.map((one, i) => (
-            <Row
-              key={`${i} ${JSON.stringify(one.points[0])}`}
-              one={one}
-              place={i + 1}
-              onText={(text) => keep((all) => all.map((other, k) => (k === i ? { ...other, text } : other)))}
-              onRemove={() => {
-                keep((all) => all.filter((_, k) => k !== i));
-                say(`${NAMES[one.kind]} taken away.`, {
-                  label: 'Undo',
-                  run: () => keep((all) => [...all.slice(0, i), one, ...all.slice(i)]),
-                });
-              }}
-            />
-          ))}
-          <View style={{ flexDirection: 'row' }}>
-            <Button
-              label="Save the picture"
-              icon="download"
-              accessibilityLabel="Save the picture with what is drawn on it"
-              onPress={() =>
-                void drawnPicture(api.framePicture(frame.id), drawn)
-                  .then((blob) => download(blob, `${fileName(frame.name)}, drawn.png`))
-                  .catch((reason: unknown) => say(reason instanceof Error ? reason.message : String(reason)))
-              }
-            />
-          </View>
-        </Section>
-      ) : null}
+      {drawn.length ? <DrawnSection drawn={drawn} keep={keep} frame={frame} /> : null}
     </View>
+  );
+}
+
+function DrawnSection({
+  drawn,
+  keep,
+  frame,
+}: {
+  readonly drawn: FrameNotes['drawn'];
+  readonly keep: (change: (drawn: FrameNotes['drawn']) => FrameNotes['drawn']) => void;
+  readonly frame: FrameRecord;
+}) {
+  return (
+    <Section title="What is drawn" aside="words stand beside it">
+      {drawn.map((one, i) => (
+        <Row
+          key={`${i} ${JSON.stringify(one.points[0])}`}
+          one={one}
+          place={i + 1}
+          onText={(text) => keep((all) => all.map((other, k) => (k === i ? { ...other, text } : other)))}
+          onRemove={() => {
+            keep((all) => all.filter((_, k) => k !== i));
+            say(`${NAMES[one.kind]} taken away.`, {
+              label: 'Undo',
+              run: () => keep((all) => [...all.slice(0, i), one, ...all.slice(i)]),
+            });
+          }}
+        />
+      ))}
+      <View style={{ flexDirection: 'row' }}>
+        <Button
+          label="Save the picture"
+          icon="download"
+          accessibilityLabel="Save the picture with what is drawn on it"
+          onPress={() =>
+            void drawnPicture(api.framePicture(frame.id), drawn)
+              .then((blob) => download(blob, `${fileName(frame.name)}, drawn.png`))
+              .catch((reason: unknown) => say(reason instanceof Error ? reason.message : String(reason)))
+          }
+        />
+      </View>
+    </Section>
   );
 }
 

@@ -1,4 +1,12 @@
-import { BLACK_STOPS, type FrameNotes, type FrameReading, type FrameRecord } from '@fulgent/core/day';
+import {
+  BLACK_STOPS,
+  type FrameNotes,
+  type FrameReading,
+  type FrameRecord,
+  type LightDifference,
+  type LeakEstimate,
+  type FrameComparison,
+} from '@fulgent/core/day';
 import { LIMITS, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { Mark } from '@fulgent/core/picture';
@@ -156,7 +164,6 @@ const useStyles = themed((t) => ({
 }));
 
 function Findings({ look, frame, found }: { readonly look: Look; readonly frame: FrameRecord; readonly found: FrameReading }) {
-  const styles = useStyles();
   const { summary, comparison, leak, unevenStops } = found;
   const isBlack = (id: string) => found.patches.some(({ probe, stops }) => probe === id && stops <= BLACK_STOPS);
   const { channels, lost, spots, areas } = summary.clipping;
@@ -166,70 +173,9 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
   );
   return (
     <>
-      {comparison && frame.kind !== 'black' ? (
-        <Section title="What to change" aside={frame.notes.graded ? 'graded: no evidence' : ''}>
-          {worst.map((light) => {
-            const loud = light.isOff;
-            return (
-              <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
-                <Text weight={loud ? 'strong' : 'regular'}>{lightDifferenceWords(light)}</Text>
-                {loud && !frame.notes.graded && look.lights.some(({ id }) => id === light.lightId) ? (
-                  <View style={{ flexDirection: 'row' }}>
-                    <Button
-                      label={`Dial ${formatStops(-light.offStops)}`}
-                      accessibilityLabel={`Correct ${light.name} on the sheet by ${formatStops(-light.offStops)}`}
-                      tight
-                      onPress={() => correctDial(light.lightId, light.name, light.offStops)}
-                    />
-                  </View>
-                ) : null}
-                {loud ? (
-                  <Text size="small" quiet>
-                    ±{light.uncertainStops.toFixed(1)} stop
-                  </Text>
-                ) : null}
-              </View>
-            );
-          })}
-          {leak ? (
-            <Text testID="leak">{leakWords(look.lights.find(({ id }) => id === leak.lightId)?.name ?? leak.lightId, leak)}</Text>
-          ) : null}
-        </Section>
-      ) : null}
+      {comparison && frame.kind !== 'black' ? <ToChange frame={frame} worst={worst} look={look} leak={leak} /> : null}
       {comparison && comparison.patches.length > 0 && frame.kind !== 'black' ? (
-        <Section title="Place by place" aside="frame minus plan">
-          <View style={styles.row}>
-            <Text size="small" quiet style={{ flex: 1 }}>
-              Plan, frame
-            </Text>
-            {['Stops', 'Hue', 'Chroma'].map((name) => (
-              <Text key={name} size="small" quiet style={styles.figure} align="right">
-                {name}
-              </Text>
-            ))}
-          </View>
-          {comparison.patches.map((patch) => (
-            <View key={patch.probe} style={styles.row} testID={`patch-${patch.probe}`}>
-              <View style={styles.pair} testID="light-colour">
-                <View style={{ flex: 1, backgroundColor: patch.predictedHex }} />
-                <View style={{ flex: 1, backgroundColor: patch.measuredHex }} />
-              </View>
-              <Text size="label" style={{ flex: 1 }} numberOfLines={1}>
-                {patch.name}
-              </Text>
-              <Text narrow style={styles.figure} align="right">
-                {isBlack(patch.probe) ? 'black' : formatStops(patch.stops)}
-              </Text>
-              <Text narrow style={styles.figure} align="right">
-                {Math.abs(patch.hueDeg) < 1 ? '0°' : `${patch.hueDeg > 0 ? '+' : '-'}${Math.abs(Math.round(patch.hueDeg))}°`}
-              </Text>
-              <Text narrow style={styles.figure} align="right">
-                {patch.chroma >= 0 ? '+' : '-'}
-                {Math.abs(patch.chroma).toFixed(2)}
-              </Text>
-            </View>
-          ))}
-        </Section>
+        <PlaceByPlace comparison={comparison} isBlack={isBlack} />
       ) : null}
       <Section title="Whole frame">
         <Table
@@ -254,6 +200,94 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
         </Text>
       </Section>
     </>
+  );
+}
+
+function PlaceByPlace({
+  comparison,
+  isBlack,
+}: {
+  readonly comparison: FrameComparison;
+  readonly isBlack: (id: string) => boolean;
+}) {
+  const styles = useStyles();
+  return (
+    <Section title="Place by place" aside="frame minus plan">
+      <View style={styles.row}>
+        <Text size="small" quiet style={{ flex: 1 }}>
+          Plan, frame
+        </Text>
+        {['Stops', 'Hue', 'Chroma'].map((name) => (
+          <Text key={name} size="small" quiet style={styles.figure} align="right">
+            {name}
+          </Text>
+        ))}
+      </View>
+      {comparison.patches.map((patch) => (
+        <View key={patch.probe} style={styles.row} testID={`patch-${patch.probe}`}>
+          <View style={styles.pair} testID="light-colour">
+            <View style={{ flex: 1, backgroundColor: patch.predictedHex }} />
+            <View style={{ flex: 1, backgroundColor: patch.measuredHex }} />
+          </View>
+          <Text size="label" style={{ flex: 1 }} numberOfLines={1}>
+            {patch.name}
+          </Text>
+          <Text narrow style={styles.figure} align="right">
+            {isBlack(patch.probe) ? 'black' : formatStops(patch.stops)}
+          </Text>
+          <Text narrow style={styles.figure} align="right">
+            {Math.abs(patch.hueDeg) < 1 ? '0°' : `${patch.hueDeg > 0 ? '+' : '-'}${Math.abs(Math.round(patch.hueDeg))}°`}
+          </Text>
+          <Text narrow style={styles.figure} align="right">
+            {patch.chroma >= 0 ? '+' : '-'}
+            {Math.abs(patch.chroma).toFixed(2)}
+          </Text>
+        </View>
+      ))}
+    </Section>
+  );
+}
+
+function ToChange({
+  frame,
+  worst,
+  look,
+  leak,
+}: {
+  readonly frame: FrameRecord;
+  readonly worst: readonly LightDifference[];
+  readonly look: Look;
+  readonly leak: LeakEstimate | null;
+}) {
+  return (
+    <Section title="What to change" aside={frame.notes.graded ? 'graded: no evidence' : ''}>
+      {worst.map((light) => {
+        const loud = light.isOff;
+        return (
+          <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
+            <Text weight={loud ? 'strong' : 'regular'}>{lightDifferenceWords(light)}</Text>
+            {loud && !frame.notes.graded && look.lights.some(({ id }) => id === light.lightId) ? (
+              <View style={{ flexDirection: 'row' }}>
+                <Button
+                  label={`Dial ${formatStops(-light.offStops)}`}
+                  accessibilityLabel={`Correct ${light.name} on the sheet by ${formatStops(-light.offStops)}`}
+                  tight
+                  onPress={() => correctDial(light.lightId, light.name, light.offStops)}
+                />
+              </View>
+            ) : null}
+            {loud ? (
+              <Text size="small" quiet>
+                ±{light.uncertainStops.toFixed(1)} stop
+              </Text>
+            ) : null}
+          </View>
+        );
+      })}
+      {leak ? (
+        <Text testID="leak">{leakWords(look.lights.find(({ id }) => id === leak.lightId)?.name ?? leak.lightId, leak)}</Text>
+      ) : null}
+    </Section>
   );
 }
 

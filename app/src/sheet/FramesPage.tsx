@@ -37,62 +37,10 @@ const useStyles = themed((t) => ({
 export function FramesPage({ look }: { readonly look: Look }) {
   const id = useOpenLook((state) => state.id)!;
   const { data: frames, error, mutate } = useFrames(api.framesOf(id));
-  const { data: devices } = useSWR<{ on: boolean }>(api.devices);
-  const [kind, setKind] = useState<FrameKind>('full');
-  const [lightId, setLight] = useState(look.lights[0]?.id ?? '');
-  const [stops, setStops] = useState(0);
-  const [busy, setBusy] = useState(false);
-  const light = look.lights.find((one) => one.id === lightId);
-  const ofLight = kind === 'alone' || kind === 'bracket';
-
-  const work = async (make: () => Promise<FrameRecord>) => {
-    setBusy(true);
-    try {
-      const frame = await make();
-      await mutate();
-      say(`${frame.name} is here.`);
-    } catch (failure) {
-      say(failure instanceof Error ? failure.message : String(failure));
-    } finally {
-      setBusy(false);
-    }
-  };
-  const load = () =>
-    void chooseFile('image/jpeg,image/png,image/tiff,.tif,.tiff').then((file) => {
-      if (!file) return undefined;
-      const name = frameName(file, 'Frame');
-      return work(() =>
-        api.addFrame(id, file, { name, kind, light: ofLight ? lightId : '', stops: kind === 'bracket' ? stops : 0 }),
-      );
-    });
-  const shoot = () => void work(() => api.shoot(id, kind === 'black' ? 'none' : kind === 'alone' ? lightId : ''));
   const alone = frames?.filter((frame) => frame.kind === 'alone').length ?? 0;
   return (
     <View>
-      <Section title="Add a frame" aside="JPEG, PNG or TIFF">
-        <Pick label="Shows" current={KIND_NAMES[kind]} options={KINDS} onPick={(one) => setKind(one as FrameKind)} />
-        {ofLight && light ? (
-          <Pick
-            label="Light"
-            current={light.name}
-            options={look.lights.map(({ id: one, name }) => ({ id: one, name }))}
-            onPick={setLight}
-          />
-        ) : null}
-        {kind === 'bracket' ? (
-          <StepperGrid>
-            <Dial label="From the plan" value={stops} onChange={setStops} low={-6} high={6} step={1} unit="stops" />
-          </StepperGrid>
-        ) : null}
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-          <Button label={busy ? 'Reading…' : 'Load a file'} icon="download" filled disabled={busy} onPress={load} />
-          {devices?.on ? <Button label="Simulated camera" disabled={busy} onPress={shoot} /> : null}
-        </View>
-        <Text size="label" quiet>
-          Straight from the camera, with the curve as plain as it goes: what was graded is no evidence. Lock the power first where
-          the camera meters the flash.
-        </Text>
-      </Section>
+      <AddSection look={look} id={id} onAdded={mutate} />
       {error && !frames ? (
         <View style={{ padding: SPACE.m, gap: SPACE.m, alignItems: 'flex-start' }}>
           <Text>{error.message}</Text>
@@ -137,6 +85,72 @@ export function FramesPage({ look }: { readonly look: Look }) {
         </Section>
       ) : null}
     </View>
+  );
+}
+
+function AddSection({
+  look,
+  id,
+  onAdded,
+}: {
+  readonly look: Look;
+  readonly id: string;
+  readonly onAdded: () => Promise<unknown>;
+}) {
+  const { data: devices } = useSWR<{ on: boolean }>(api.devices);
+  const [kind, setKind] = useState<FrameKind>('full');
+  const [lightId, setLight] = useState(look.lights[0]?.id ?? '');
+  const [stops, setStops] = useState(0);
+  const [busy, setBusy] = useState(false);
+  const light = look.lights.find((one) => one.id === lightId);
+  const ofLight = kind === 'alone' || kind === 'bracket';
+
+  const work = async (make: () => Promise<FrameRecord>) => {
+    setBusy(true);
+    try {
+      const frame = await make();
+      await onAdded();
+      say(`${frame.name} is here.`);
+    } catch (failure) {
+      say(failure instanceof Error ? failure.message : String(failure));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const load = () =>
+    void chooseFile('image/jpeg,image/png,image/tiff,.tif,.tiff').then((file) => {
+      if (!file) return undefined;
+      const name = frameName(file, 'Frame');
+      return work(() =>
+        api.addFrame(id, file, { name, kind, light: ofLight ? lightId : '', stops: kind === 'bracket' ? stops : 0 }),
+      );
+    });
+  const shoot = () => void work(() => api.shoot(id, kind === 'black' ? 'none' : kind === 'alone' ? lightId : ''));
+  return (
+    <Section title="Add a frame" aside="JPEG, PNG or TIFF">
+      <Pick label="Shows" current={KIND_NAMES[kind]} options={KINDS} onPick={(one) => setKind(one as FrameKind)} />
+      {ofLight && light ? (
+        <Pick
+          label="Light"
+          current={light.name}
+          options={look.lights.map(({ id: one, name }) => ({ id: one, name }))}
+          onPick={setLight}
+        />
+      ) : null}
+      {kind === 'bracket' ? (
+        <StepperGrid>
+          <Dial label="From the plan" value={stops} onChange={setStops} low={-6} high={6} step={1} unit="stops" />
+        </StepperGrid>
+      ) : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        <Button label={busy ? 'Reading…' : 'Load a file'} icon="download" filled disabled={busy} onPress={load} />
+        {devices?.on ? <Button label="Simulated camera" disabled={busy} onPress={shoot} /> : null}
+      </View>
+      <Text size="label" quiet>
+        Straight from the camera, with the curve as plain as it goes: what was graded is no evidence. Lock the power first where
+        the camera meters the flash.
+      </Text>
+    </Section>
   );
 }
 

@@ -1,6 +1,6 @@
 import { cautionsOf, circuitLoads, drawOf, type Caution, type CautionLevel } from '@fulgent/core/day';
 import { cautionWords, SAFETY_DEFERS } from '@fulgent/words';
-import { LIMITS, HOLDS, type Hold, type Light, type Look } from '@fulgent/core/document';
+import { LIMITS, HOLDS, type Hold, type Light, type Look, type Rig } from '@fulgent/core/document';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { acknowledge } from '../look/edits';
@@ -219,36 +219,7 @@ function RigSection({
         {flag('battery', 'On a battery')}
         {flag('wetRated', 'Rated for wet')}
       </View>
-      <StepperGrid>
-        <Dial
-          label="Weight with its modifier"
-          value={rig.weightKg ?? 0}
-          onChange={(kg) => changeRig(id, 'weight', { weightKg: kg > 0 ? kg : null })}
-          low={0}
-          high={500}
-          step={0.5}
-          unit="kg"
-          note={rig.weightKg === null ? 'not weighed' : ''}
-        />
-        <Dial
-          label="Rated power (from the nameplate)"
-          value={rig.drawW ?? 0}
-          onChange={(watts) => changeRig(id, 'draw', { drawW: watts > 0 ? watts : null })}
-          low={0}
-          high={50_000}
-          step={10}
-          unit="W"
-          note={draw.estimated ? `not read; about ${Math.round(draw.watts)} W by its light` : ''}
-        />
-        <Dial
-          label="Power factor"
-          value={rig.powerFactor}
-          onChange={(powerFactor) => changeRig(id, 'pf', { powerFactor })}
-          low={0.2}
-          high={1}
-          step={0.05}
-        />
-      </StepperGrid>
+      <RigDials rig={rig} id={id} draw={draw} />
       {circuit ? (
         <Pick
           label="Circuit"
@@ -270,5 +241,40 @@ function RigSection({
         onChange={(unit) => changeRig(id, 'unit', { unit })}
       />
     </Section>
+  );
+}
+
+function RigDials({ rig, id, draw }: { readonly rig: Rig; readonly id: string; readonly draw: ReturnType<typeof drawOf> }) {
+  return (
+    <StepperGrid>
+      <Dial
+        label="Weight with its modifier"
+        value={rig.weightKg ?? 0}
+        onChange={(kg) => changeRig(id, 'weight', { weightKg: kg > 0 ? kg : null })}
+        low={0}
+        high={500}
+        step={0.5}
+        unit="kg"
+        note={rig.weightKg === null ? 'not weighed' : ''}
+      />
+      <Dial
+        label="Rated power (from the nameplate)"
+        value={rig.drawW ?? 0}
+        onChange={(watts) => changeRig(id, 'draw', { drawW: watts > 0 ? watts : null })}
+        low={0}
+        high={50_000}
+        step={10}
+        unit="W"
+        note={draw.estimated ? `not read; about ${Math.round(draw.watts)} W by its light` : ''}
+      />
+      <Dial
+        label="Power factor"
+        value={rig.powerFactor}
+        onChange={(powerFactor) => changeRig(id, 'pf', { powerFactor })}
+        low={0.2}
+        high={1}
+        step={0.05}
+      />
+    </StepperGrid>
   );
 }

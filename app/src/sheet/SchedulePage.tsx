@@ -1,4 +1,4 @@
-import { dayKit, MOST_SETUPS, schedule } from '@fulgent/core/day';
+import { dayKit, MOST_SETUPS, schedule, type Schedule } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import { sunOnWindow } from '@fulgent/core/exposure';
 import { useState } from 'react';
@@ -54,9 +54,20 @@ function DayKit({ looks }: { readonly looks: readonly Look[] }) {
   );
 }
 
+interface Setup {
+  readonly id: string;
+  readonly look: Look;
+}
+
+/** For the sun: degrees, north and east positive; `facing` is what windows look towards. */
+interface Place {
+  readonly latitude: number;
+  readonly longitude: number;
+  readonly facing: number;
+}
+
 /** The looks of this shoot as set-ups of one day, in the order with the fewest changes. */
 export function SchedulePage({ look }: { readonly look: Look }) {
-  const styles = useStyles();
   const shootId = useOpenLook((state) => state.shootId);
   const openId = useOpenLook((state) => state.id);
   const { data: shoots } = useSWR<Shoot[], Error>(api.shoots);
@@ -67,7 +78,7 @@ export function SchedulePage({ look }: { readonly look: Look }) {
   const [left, setLeft] = useState<readonly string[]>([]);
   const [first, setFirst] = useState<string | null>(null);
   const [start, setStart] = useState(9 * 60);
-  const [place, setPlace] = useState({ latitude: 50, longitude: 0, facing: 180 });
+  const [place, setPlace] = useState<Place>({ latitude: 50, longitude: 0, facing: 180 });
   if (error) return <Text style={{ padding: SPACE.m }}>{error instanceof Error ? error.message : String(error)}</Text>;
   if (!others)
     return <View style={{ height: 240 }} role="status" aria-busy accessibilityLabel="Loading the looks of this shoot" />;
@@ -90,103 +101,150 @@ export function SchedulePage({ look }: { readonly look: Look }) {
   };
   return (
     <View>
-      <Section title="Which" aside={`${chosen.length} of ${all.length}`}>
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-          {all.map(({ id, look: one }) => (
-            <Button
-              key={id}
-              label={one.title}
-              on={!left.includes(id)}
-              onPress={() => setLeft(left.includes(id) ? left.filter((other) => other !== id) : [...left, id])}
-            />
-          ))}
-        </View>
-        <StepperGrid>
-          <Dial
-            label="Start"
-            value={start}
-            onChange={setStart}
-            low={0}
-            high={1425}
-            step={15}
-            show={clock}
-            note="minutes after midnight when typed"
-          />
-        </StepperGrid>
-      </Section>
-      <Section title="Order" aside={`${Math.round(plan.minutes)} min of changes`}>
-        <Text>
-          {saved > 0.5
-            ? `${Math.round(saved)} minutes less than in the order of the shoot.`
-            : 'The order of the shoot has the fewest changes already.'}
-        </Text>
-        <View testID="schedule">
-          {plan.setups.map(({ id, title, changes, minutes, readyAt }) => (
-            <View key={id} style={styles.setup}>
-              <View style={styles.clock}>
-                <Text weight="strong" narrow>
-                  {clock(start + readyAt)}
-                </Text>
-                <Text size="small" quiet narrow>
-                  {Math.round(minutes)} min
-                </Text>
-              </View>
-              <View style={{ flex: 1, gap: 2 }}>
-                <Text weight="strong">{title}</Text>
-                <Text size="label" quiet>
-                  {changes.map(({ what }) => what).join(' · ') || 'nothing to change'}
-                </Text>
-                <Text size="small" quiet>
-                  {sun(start + readyAt)}
-                </Text>
-                <View style={{ flexDirection: 'row' }}>
-                  <Button
-                    label="First"
-                    accessibilityLabel={`${title} comes first`}
-                    on={first === id}
-                    tight
-                    onPress={() => setFirst(first === id ? null : id)}
-                  />
-                </View>
+      <WhichSection chosen={chosen} all={all} left={left} setLeft={setLeft} start={start} setStart={setStart} />
+      <OrderSection plan={plan} saved={saved} start={start} sun={sun} first={first} setFirst={setFirst} />
+      <DayKit looks={chosen.map(({ look: one }) => one)} />
+      <SunSection place={place} setPlace={setPlace} />
+    </View>
+  );
+}
+
+function SunSection({ place, setPlace }: { readonly place: Place; readonly setPlace: (next: Place) => void }) {
+  return (
+    <Section title="Sun" aside="today">
+      <StepperGrid>
+        <Dial
+          label="Latitude, north positive"
+          value={place.latitude}
+          onChange={(latitude) => setPlace({ ...place, latitude })}
+          low={-66}
+          high={66}
+          unit="°"
+        />
+        <Dial
+          label="Longitude, east positive"
+          value={place.longitude}
+          onChange={(longitude) => setPlace({ ...place, longitude })}
+          low={-180}
+          high={180}
+          unit="°"
+        />
+        <Dial
+          label="Windows face"
+          value={place.facing}
+          onChange={(facing) => setPlace({ ...place, facing })}
+          low={0}
+          high={360}
+          step={5}
+          unit="°"
+        />
+      </StepperGrid>
+    </Section>
+  );
+}
+
+function OrderSection({
+  plan,
+  saved,
+  start,
+  sun,
+  first,
+  setFirst,
+}: {
+  readonly plan: Schedule;
+  readonly saved: number;
+  readonly start: number;
+  readonly sun: (minutes: number) => string;
+  readonly first: string | null;
+  readonly setFirst: (next: string | null) => void;
+}) {
+  const styles = useStyles();
+  return (
+    <Section title="Order" aside={`${Math.round(plan.minutes)} min of changes`}>
+      <Text>
+        {saved > 0.5
+          ? `${Math.round(saved)} minutes less than in the order of the shoot.`
+          : 'The order of the shoot has the fewest changes already.'}
+      </Text>
+      <View testID="schedule">
+        {plan.setups.map(({ id, title, changes, minutes, readyAt }) => (
+          <View key={id} style={styles.setup}>
+            <View style={styles.clock}>
+              <Text weight="strong" narrow>
+                {clock(start + readyAt)}
+              </Text>
+              <Text size="small" quiet narrow>
+                {Math.round(minutes)} min
+              </Text>
+            </View>
+            <View style={{ flex: 1, gap: 2 }}>
+              <Text weight="strong">{title}</Text>
+              <Text size="label" quiet>
+                {changes.map(({ what }) => what).join(' · ') || 'nothing to change'}
+              </Text>
+              <Text size="small" quiet>
+                {sun(start + readyAt)}
+              </Text>
+              <View style={{ flexDirection: 'row' }}>
+                <Button
+                  label="First"
+                  accessibilityLabel={`${title} comes first`}
+                  on={first === id}
+                  tight
+                  onPress={() => setFirst(first === id ? null : id)}
+                />
               </View>
             </View>
-          ))}
-        </View>
-        <Text size="label" quiet>
-          Minutes are rules of thumb for one person, with a quarter of an hour of frames at each set-up. Let lamps cool before
-          bulbs and gels are changed.
-        </Text>
-      </Section>
-      <DayKit looks={chosen.map(({ look: one }) => one)} />
-      <Section title="Sun" aside="today">
-        <StepperGrid>
-          <Dial
-            label="Latitude, north positive"
-            value={place.latitude}
-            onChange={(latitude) => setPlace({ ...place, latitude })}
-            low={-66}
-            high={66}
-            unit="°"
+          </View>
+        ))}
+      </View>
+      <Text size="label" quiet>
+        Minutes are rules of thumb for one person, with a quarter of an hour of frames at each set-up. Let lamps cool before bulbs
+        and gels are changed.
+      </Text>
+    </Section>
+  );
+}
+
+function WhichSection({
+  chosen,
+  all,
+  left,
+  setLeft,
+  start,
+  setStart,
+}: {
+  readonly chosen: readonly Setup[];
+  readonly all: readonly Setup[];
+  readonly left: readonly string[];
+  readonly setLeft: (next: readonly string[]) => void;
+  readonly start: number;
+  readonly setStart: (next: number) => void;
+}) {
+  return (
+    <Section title="Which" aside={`${chosen.length} of ${all.length}`}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        {all.map(({ id, look: one }) => (
+          <Button
+            key={id}
+            label={one.title}
+            on={!left.includes(id)}
+            onPress={() => setLeft(left.includes(id) ? left.filter((other) => other !== id) : [...left, id])}
           />
-          <Dial
-            label="Longitude, east positive"
-            value={place.longitude}
-            onChange={(longitude) => setPlace({ ...place, longitude })}
-            low={-180}
-            high={180}
-            unit="°"
-          />
-          <Dial
-            label="Windows face"
-            value={place.facing}
-            onChange={(facing) => setPlace({ ...place, facing })}
-            low={0}
-            high={360}
-            step={5}
-            unit="°"
-          />
-        </StepperGrid>
-      </Section>
-    </View>
+        ))}
+      </View>
+      <StepperGrid>
+        <Dial
+          label="Start"
+          value={start}
+          onChange={setStart}
+          low={0}
+          high={1425}
+          step={15}
+          show={clock}
+          note="minutes after midnight when typed"
+        />
+      </StepperGrid>
+    </Section>
   );
 }

@@ -1,4 +1,4 @@
-import { openCautions } from '@fulgent/core/day';
+import { openCautions, type SheetLine, type Caution } from '@fulgent/core/day';
 import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import type { Href } from 'expo-router';
@@ -29,7 +29,6 @@ const useStyles = themed((t) => ({
 
 /** The run sheet: what to dial in at each light, in the order in which the look is built up. */
 export function SheetStep() {
-  const styles = useStyles();
   const look = useOpenLook((state) => state.look);
   const id = useOpenLook((state) => state.id);
   const [far, setFar] = useState(false);
@@ -43,54 +42,18 @@ export function SheetStep() {
   const done = blocks.filter(({ lightId }) => look.build.checked.includes(lightId)).length;
   return (
     <ScrollView tabIndex={0}>
-      <Section title="Run sheet" aside={blocks.length ? `${done} of ${blocks.length} set` : 'no lights'}>
-        <View style={styles.bar}>
-          <Button
-            label="Large type"
-            accessibilityLabel="Large type, to read at arm’s length"
-            on={far}
-            onPress={() => setFar(!far)}
-          />
-          <Button label="Stay awake" accessibilityLabel="Keep the screen awake" on={awake} onPress={() => setAwake(!awake)} />
-          <Button label="Print" onPress={() => printSheet(look)} />
-          <Button label="PDF" accessibilityLabel="Save as PDF, A4" onPress={() => void savePdf(look, id!, 'a4')} />
-          <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id!, 'letter')} />
-          <Button
-            label="Look file"
-            accessibilityLabel="Save the look file"
-            onPress={() => void saveNow().then(() => window.location.assign(`/api/looks/${id}/export`))}
-          />
-          <Button
-            label="CSV"
-            accessibilityLabel="Save as CSV"
-            onPress={() =>
-              void study()
-                .sheetCsv(look)
-                .then((text) => download(new Blob([text], { type: 'text/csv' }), `${fileName(look.title)}, sheet.csv`))
-                .catch((error: unknown) => say(error instanceof Error ? error.message : String(error)))
-            }
-          />
-        </View>
-        <View style={{ gap: 2 }} testID="camera-card">
-          {camera.map(({ name: dial, value }) => (
-            <Pair key={dial} name={dial} value={value} far={far} />
-          ))}
-        </View>
-        {blocks.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
-      </Section>
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/safety` as Href}
-        name="Safety"
-        text={
-          stops
-            ? `${stops} ${stops === 1 ? 'thing stops' : 'things stop'} the work until dealt with`
-            : open.length
-              ? 'heat, overhead rigging, cables and load'
-              : 'all acknowledged'
-        }
-        aside={open.length ? `${open.length} open` : 'read'}
+      <RunSection
+        blocks={blocks}
+        done={done}
+        far={far}
+        setFar={setFar}
+        awake={awake}
+        setAwake={setAwake}
+        look={look}
+        id={id}
+        camera={camera}
       />
+      <SafetyLink id={id} stops={stops} open={open} />
       <View style={{ padding: SPACE.m, gap: SPACE.m }}>
         {blocks.map((block) => (
           <Card key={block.lightId} block={block} far={far} done={look.build.checked.includes(block.lightId)} />
@@ -103,16 +66,7 @@ export function SheetStep() {
         text="compared with the plan: what to change on which light"
       />
       <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/poses` as Href}
-        name="Poses"
-        text={
-          look.day.poses.length
-            ? `${look.day.poses.filter((pose) => pose.done).length} of ${look.day.poses.length} taken`
-            : 'how far the person may turn, and what is left to take'
-        }
-      />
+      <PosesLink id={id} look={look} />
       <LinkRow
         inset
         href={`/looks/${id}/sheet/addresses` as Href}
@@ -143,6 +97,108 @@ export function SheetStep() {
       </View>
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
+  );
+}
+
+function PosesLink({ id, look }: { readonly id: string | null; readonly look: Look }) {
+  return (
+    <LinkRow
+      inset
+      href={`/looks/${id}/sheet/poses` as Href}
+      name="Poses"
+      text={
+        look.day.poses.length
+          ? `${look.day.poses.filter((pose) => pose.done).length} of ${look.day.poses.length} taken`
+          : 'how far the person may turn, and what is left to take'
+      }
+    />
+  );
+}
+
+function SafetyLink({
+  id,
+  stops,
+  open,
+}: {
+  readonly id: string | null;
+  readonly stops: number;
+  readonly open: readonly Caution[];
+}) {
+  return (
+    <LinkRow
+      inset
+      href={`/looks/${id}/sheet/safety` as Href}
+      name="Safety"
+      text={
+        stops
+          ? `${stops} ${stops === 1 ? 'thing stops' : 'things stop'} the work until dealt with`
+          : open.length
+            ? 'heat, overhead rigging, cables and load'
+            : 'all acknowledged'
+      }
+      aside={open.length ? `${open.length} open` : 'read'}
+    />
+  );
+}
+
+function RunSection({
+  blocks,
+  done,
+  far,
+  setFar,
+  awake,
+  setAwake,
+  look,
+  id,
+  camera,
+}: {
+  readonly blocks: readonly SheetBlock[];
+  readonly done: number;
+  readonly far: boolean;
+  readonly setFar: (next: boolean) => void;
+  readonly awake: boolean;
+  readonly setAwake: (next: boolean) => void;
+  readonly look: Look;
+  readonly id: string | null;
+  readonly camera: readonly SheetLine[];
+}) {
+  const styles = useStyles();
+  return (
+    <Section title="Run sheet" aside={blocks.length ? `${done} of ${blocks.length} set` : 'no lights'}>
+      <View style={styles.bar}>
+        <Button
+          label="Large type"
+          accessibilityLabel="Large type, to read at arm’s length"
+          on={far}
+          onPress={() => setFar(!far)}
+        />
+        <Button label="Stay awake" accessibilityLabel="Keep the screen awake" on={awake} onPress={() => setAwake(!awake)} />
+        <Button label="Print" onPress={() => printSheet(look)} />
+        <Button label="PDF" accessibilityLabel="Save as PDF, A4" onPress={() => void savePdf(look, id!, 'a4')} />
+        <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id!, 'letter')} />
+        <Button
+          label="Look file"
+          accessibilityLabel="Save the look file"
+          onPress={() => void saveNow().then(() => window.location.assign(`/api/looks/${id}/export`))}
+        />
+        <Button
+          label="CSV"
+          accessibilityLabel="Save as CSV"
+          onPress={() =>
+            void study()
+              .sheetCsv(look)
+              .then((text) => download(new Blob([text], { type: 'text/csv' }), `${fileName(look.title)}, sheet.csv`))
+              .catch((error: unknown) => say(error instanceof Error ? error.message : String(error)))
+          }
+        />
+      </View>
+      <View style={{ gap: 2 }} testID="camera-card">
+        {camera.map(({ name: dial, value }) => (
+          <Pair key={dial} name={dial} value={value} far={far} />
+        ))}
+      </View>
+      {blocks.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
+    </Section>
   );
 }
 

@@ -4,7 +4,7 @@ import { LIGHT_SETS, lookWithSurface, type NewLook } from '@fulgent/core/plannin
 import { SKIN_PRESETS } from '@fulgent/core/surface';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, type Control, type FormState } from 'react-hook-form';
 import { Pressable, ScrollView, View } from 'react-native';
 import useSWR from 'swr';
 import * as yup from 'yup';
@@ -34,6 +34,8 @@ const schema = yup.object({
   shoot: yup.string().defined(),
 });
 
+type Choices = yup.InferType<typeof schema>;
+
 const useStyles = themed((t) => ({
   page: { flex: 1, backgroundColor: t.ground },
   inner: { width: '100%', maxWidth: 720, alignSelf: 'center' },
@@ -59,7 +61,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
   const { data: shoots } = useSWR<Shoot[]>(api.shoots);
   const { stored: kit } = useKit();
   const [failure, setFailure] = useState<string | null>(null);
-  const { control, handleSubmit, formState } = useForm<yup.InferType<typeof schema>>({
+  const { control, handleSubmit, formState } = useForm<Choices>({
     resolver: yupResolver(schema),
     defaultValues: {
       title: 'Untitled look',
@@ -101,21 +103,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
               New look
             </Text>
           </View>
-          <Section title="Name">
-            <Controller
-              control={control}
-              name="title"
-              render={({ field }) => (
-                <Field
-                  label="Title"
-                  value={field.value}
-                  onChange={field.onChange}
-                  onBlur={field.onBlur}
-                  error={formState.errors.title?.message}
-                />
-              )}
-            />
-          </Section>
+          <NameSection control={control} formState={formState} />
           <Section title="1  Who is in front of the camera?">
             <Controller
               control={control}
@@ -123,67 +111,10 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
               render={({ field }) => <Choice label="Skin" options={SKIN_PRESETS} value={field.value} onChange={field.onChange} />}
             />
           </Section>
-          <Section title="2  In front of what?">
-            <Controller
-              control={control}
-              name="backdrop"
-              render={({ field }) => (
-                <SurfaceSwatches label="Backdrop" use="backdrop" value={field.value} onChange={({ id }) => field.onChange(id)} />
-              )}
-            />
-          </Section>
-          <Section title="3  Recorded how?">
-            <Controller
-              control={control}
-              name="camera"
-              render={({ field }) => (
-                <Choice
-                  label="Camera"
-                  options={CAMERAS.map(({ id, item }) => ({ id, name: item.name }))}
-                  value={field.value}
-                  onChange={field.onChange}
-                />
-              )}
-            />
-          </Section>
-          <Section title="4  With what lights?">
-            <Controller
-              control={control}
-              name="lights"
-              render={({ field }) => (
-                <View role="radiogroup" aria-label="Lights" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-                  {LIGHT_SETS.map(({ id, name, text }) => (
-                    <Pressable
-                      key={id}
-                      role="radio"
-                      aria-checked={field.value === id}
-                      aria-label={name}
-                      onPress={() => field.onChange(id)}
-                      style={[styles.set, field.value === id && styles.on]}
-                    >
-                      <Text weight="strong" onFill={field.value === id}>
-                        {name}
-                      </Text>
-                      <Text size="label" quiet={field.value !== id} onFill={field.value === id}>
-                        {text}
-                      </Text>
-                    </Pressable>
-                  ))}
-                </View>
-              )}
-            />
-          </Section>
-          {shoots && shoots.length > 0 ? (
-            <Section title="Into which shoot?">
-              <Controller
-                control={control}
-                name="shoot"
-                render={({ field }) => (
-                  <Choice label="Shoot" options={homes} value={field.value || firstHome} onChange={field.onChange} />
-                )}
-              />
-            </Section>
-          ) : null}
+          <BackdropSection control={control} />
+          <CameraSection control={control} />
+          <LightsSection control={control} />
+          {shoots && shoots.length > 0 ? <ShootSection control={control} homes={homes} /> : null}
         </View>
       </ScrollView>
       <View style={styles.foot}>
@@ -202,5 +133,111 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
         </View>
       </View>
     </View>
+  );
+}
+
+function LightsSection({ control }: { readonly control: Control<Choices> }) {
+  const styles = useStyles();
+  return (
+    <Section title="4  With what lights?">
+      <Controller
+        control={control}
+        name="lights"
+        render={({ field }) => (
+          <View role="radiogroup" aria-label="Lights" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+            {LIGHT_SETS.map(({ id, name, text }) => (
+              <Pressable
+                key={id}
+                role="radio"
+                aria-checked={field.value === id}
+                aria-label={name}
+                onPress={() => field.onChange(id)}
+                style={[styles.set, field.value === id && styles.on]}
+              >
+                <Text weight="strong" onFill={field.value === id}>
+                  {name}
+                </Text>
+                <Text size="label" quiet={field.value !== id} onFill={field.value === id}>
+                  {text}
+                </Text>
+              </Pressable>
+            ))}
+          </View>
+        )}
+      />
+    </Section>
+  );
+}
+
+function CameraSection({ control }: { readonly control: Control<Choices> }) {
+  return (
+    <Section title="3  Recorded how?">
+      <Controller
+        control={control}
+        name="camera"
+        render={({ field }) => (
+          <Choice
+            label="Camera"
+            options={CAMERAS.map(({ id, item }) => ({ id, name: item.name }))}
+            value={field.value}
+            onChange={field.onChange}
+          />
+        )}
+      />
+    </Section>
+  );
+}
+
+function BackdropSection({ control }: { readonly control: Control<Choices> }) {
+  return (
+    <Section title="2  In front of what?">
+      <Controller
+        control={control}
+        name="backdrop"
+        render={({ field }) => (
+          <SurfaceSwatches label="Backdrop" use="backdrop" value={field.value} onChange={({ id }) => field.onChange(id)} />
+        )}
+      />
+    </Section>
+  );
+}
+
+function NameSection({ control, formState }: { readonly control: Control<Choices>; readonly formState: FormState<Choices> }) {
+  return (
+    <Section title="Name">
+      <Controller
+        control={control}
+        name="title"
+        render={({ field }) => (
+          <Field
+            label="Title"
+            value={field.value}
+            onChange={field.onChange}
+            onBlur={field.onBlur}
+            error={formState.errors.title?.message}
+          />
+        )}
+      />
+    </Section>
+  );
+}
+
+function ShootSection({
+  control,
+  homes,
+}: {
+  readonly control: Control<Choices>;
+  readonly homes: readonly { readonly id: string; readonly name: string }[];
+}) {
+  return (
+    <Section title="Into which shoot?">
+      <Controller
+        control={control}
+        name="shoot"
+        render={({ field }) => (
+          <Choice label="Shoot" options={homes} value={field.value || homes[0]!.id} onChange={field.onChange} />
+        )}
+      />
+    </Section>
   );
 }

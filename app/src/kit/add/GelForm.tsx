@@ -1,13 +1,13 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { resample } from '@fulgent/core/spectrum';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { useForm, type UseFormHandleSubmit } from 'react-hook-form';
 import { TransmissionCurve } from '../../charts/TransmissionCurve';
 import { Button, Choice } from '../../ui/Button';
 import { chooseFile } from '../../ui/files';
 import { study } from '../../workers/study';
-import { gelFacts, JUDGED_ON } from '../gel-facts';
-import { figure, name, pieces, readFile, TextField, type FormProps, type Spectrum } from './fields';
+import { gelFacts, JUDGED_ON, type GelFacts } from '../gel-facts';
+import { figure, name, pieces, readFile, TextField, type FormProps, type Spectrum, type Draft } from './fields';
 import { View } from 'react-native';
 import * as yup from 'yup';
 import { SPACE } from '../../theme/theme';
@@ -75,36 +75,10 @@ export function GelForm({ store, failed }: FormProps) {
           <Button label="Choose the file" icon="file-text" onPress={() => void take()} />
         </>
       ) : (
-        <>
-          <Text size="label" quiet>
-            The same white in the same daylight or flash at 5600 K, once without the gel and once through it, same exposure,
-            nothing clipped. The middle third of each is read.
-          </Text>
-          <Button
-            label={photos.without ? `Without: ${photos.without.name}` : 'Without the gel'}
-            icon="image"
-            onPress={() => void photo('without')}
-          />
-          <Button
-            label={photos.through ? `Through: ${photos.through.name}` : 'Through the gel'}
-            icon="image"
-            onPress={() => void photo('through')}
-          />
-        </>
+        <FromFrames photos={photos} photo={photo} />
       )}
       {filter && facts && width > 0 ? (
-        <View testID="preview">
-          <TransmissionCurve transmittance={filter} colour={facts.hex} width={width} />
-          <Text>
-            {facts.stopsLost.toFixed(2)} stops lost in daylight, R {facts.channels[0].toFixed(1)} G {facts.channels[1].toFixed(1)}{' '}
-            B {facts.channels[2].toFixed(1)}.
-          </Text>
-          {spectrum!.notes.map((line) => (
-            <Text key={line} size="label" quiet>
-              {line}
-            </Text>
-          ))}
-        </View>
+        <Preview filter={filter} facts={facts} width={width} notes={spectrum?.notes ?? []} />
       ) : null}
       <TextField control={control} id="name" label="Name" />
       <Choice
@@ -119,32 +93,106 @@ export function GelForm({ store, failed }: FormProps) {
       <TextField control={control} id="count" label="Sheets" />
       <TextField control={control} id="widthCm" label="Width, cm" />
       <TextField control={control} id="heightCm" label="Height, cm" />
-      <Button
-        label="Add to the kit"
-        filled
-        onPress={() =>
-          void handleSubmit(async ({ name: called, count: sheets, widthCm, heightCm }) => {
-            if (!spectrum || !facts) {
-              failed(new Error('There is no colour yet: choose a file, or take both photographs.'));
-              return;
-            }
-            await store(
-              {
-                kind: 'gel',
-                name: called,
-                provenance: spectrum.provenance,
-                type,
-                shiftMired: type === 'correction' && facts.shiftMired !== null ? Math.round(facts.shiftMired) : null,
-                widthCm,
-                heightCm,
-                condition: 'new',
-                spectrum: spectrum.samples,
-              },
-              sheets,
-            );
-          })()
-        }
-      />
+      <AddGel handleSubmit={handleSubmit} spectrum={spectrum} facts={facts} failed={failed} store={store} type={type} />
     </View>
+  );
+}
+
+function Preview({
+  filter,
+  facts,
+  width,
+  notes,
+}: {
+  readonly filter: Float64Array;
+  readonly facts: GelFacts;
+  readonly width: number;
+  readonly notes: readonly string[];
+}) {
+  return (
+    <View testID="preview">
+      <TransmissionCurve transmittance={filter} colour={facts.hex} width={width} />
+      <Text>
+        {facts.stopsLost.toFixed(2)} stops lost in daylight, R {facts.channels[0].toFixed(1)} G {facts.channels[1].toFixed(1)} B{' '}
+        {facts.channels[2].toFixed(1)}.
+      </Text>
+      {notes.map((line) => (
+        <Text key={line} size="label" quiet>
+          {line}
+        </Text>
+      ))}
+    </View>
+  );
+}
+
+function AddGel({
+  handleSubmit,
+  spectrum,
+  facts,
+  failed,
+  store,
+  type,
+}: {
+  readonly handleSubmit: UseFormHandleSubmit<yup.InferType<typeof gelSchema>>;
+  readonly spectrum: Spectrum | null;
+  readonly facts: GelFacts | null;
+  readonly failed: (error: unknown) => void;
+  readonly store: (draft: Draft, count: number) => Promise<void>;
+  readonly type: 'effect' | 'correction';
+}) {
+  return (
+    <Button
+      label="Add to the kit"
+      filled
+      onPress={() =>
+        void handleSubmit(async ({ name: called, count: sheets, widthCm, heightCm }) => {
+          if (!spectrum || !facts) {
+            failed(new Error('There is no colour yet: choose a file, or take both photographs.'));
+            return;
+          }
+          await store(
+            {
+              kind: 'gel',
+              name: called,
+              provenance: spectrum.provenance,
+              type,
+              shiftMired: type === 'correction' && facts.shiftMired !== null ? Math.round(facts.shiftMired) : null,
+              widthCm,
+              heightCm,
+              condition: 'new',
+              spectrum: spectrum.samples,
+            },
+            sheets,
+          );
+        })()
+      }
+    />
+  );
+}
+
+function FromFrames({
+  photos,
+  photo,
+}: {
+  readonly photos: { without?: File; through?: File };
+  readonly photo: (which: 'without' | 'through') => Promise<void>;
+}) {
+  return (
+    <>
+      <Text size="label" quiet>
+        The same white in the same daylight or flash at 5600 K, once without the gel and once through it, same exposure, nothing
+        clipped. The middle third of each is read.
+      </Text>
+      <Button
+        label={photos.without ? `Without: ${photos.without.name}` : 'Without the gel'}
+        icon="image"
+        onPress={() => void photo('without')}
+      />
+      <Button
+        label={photos.through ? `Through: ${photos.through.name}` : 'Through the gel'}
+        icon="image"
+        onPress={() => void photo('through')}
+      />
+    </>
   );
 }
