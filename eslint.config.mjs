@@ -30,6 +30,10 @@ const ROOMS = [
 /** Core knows nothing of interfaces, machines and the packages round it. */
 const OUTSIDE = [{ group: ['react', 'react-*', 'expo', 'expo-*', 'node:*', '@fulgent/*'], message: 'Core is pure computation.' }];
 
+/** No page waits for a computation of its own. */
+const ELSEWHERE = 'What compiles a scene or searches runs in a worker or on the server.';
+const COMPILES = ['backdropEvenness', 'compareTones', 'evaluate', 'reachTable', 'veils'];
+
 /**
  * What a user reads of core's answers is made in `words`. Messages of errors and of the check of a document name a field and its remedy, and stay with
  * the check; the demo's own texts are data.
@@ -86,6 +90,22 @@ export default ts.config(
       'no-restricted-syntax': [
         'error',
         { selector: SENTENCE, message: 'A sentence: core gives codes and figures, words says them.' },
+      ],
+    },
+  },
+  {
+    files: ['app/src/**', 'app/app/**', 'words/src/**'],
+    ignores: ['**/*.worker.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            { name: '@fulgent/core/planning/search', message: ELSEWHERE, allowTypeImports: true },
+            { name: '@fulgent/core/picture', message: ELSEWHERE, allowTypeImports: true },
+            { name: '@fulgent/core/scene', importNames: COMPILES, message: ELSEWHERE, allowTypeImports: true },
+          ],
+        },
       ],
     },
   },

@@ -1,5 +1,5 @@
 import type { Look } from '@fulgent/core/document';
-import { newLook } from '@fulgent/core/planning';
+import { newLook } from '@fulgent/core/planning/search';
 import { evaluate, nearestPower } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { axisOf, ticksOf, toStops, toX } from '../src/ladder/axis';

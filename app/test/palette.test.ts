@@ -2,7 +2,8 @@ import { STAND_IN_KIT, type KitEntry, type KitGel } from '@fulgent/core/catalogu
 import { nightOvenLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import { findGel } from '@fulgent/core/gel';
-import { newLook, schemeColours, lightColours } from '@fulgent/core/planning';
+import { schemeColours, lightColours } from '@fulgent/core/planning';
+import { newLook } from '@fulgent/core/planning/search';
 import { LookError, parseLook } from '@fulgent/core/scene';
 import { planeDistance, pointOf } from '@fulgent/core/vivid';
 import { ApiError } from '../src/api/client';

@@ -1,5 +1,5 @@
 import type { Look } from '@fulgent/core/document';
-import { newLook } from '@fulgent/core/planning';
+import { newLook } from '@fulgent/core/planning/search';
 import { closeLook, edit, openLook, useOpenLook } from '../src/look/store';
 
 /** A worker whose answers are given by hand, in any order. */

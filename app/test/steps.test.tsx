@@ -2,7 +2,7 @@
 import { fixtureOf } from '@fulgent/core/catalogue';
 import { openCautions } from '@fulgent/core/day';
 import { zoneOf } from '@fulgent/core/document';
-import { balance } from '@fulgent/core/planning';
+import { balance } from '@fulgent/core/planning/search';
 import { evaluate } from '@fulgent/core/scene';
 import { balanceWords, verdictWords } from '@fulgent/words';
 import { act, waitFor } from '@testing-library/react';

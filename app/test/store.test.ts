@@ -1,5 +1,5 @@
 import { LOOK_VERSION, type Look } from '@fulgent/core/document';
-import { newLook } from '@fulgent/core/planning';
+import { newLook } from '@fulgent/core/planning/search';
 import type { StoredLook } from '@fulgent/core/contracts';
 import { ApiError, OfflineError } from '../src/api/client';
 import { keepDraft, useDrafts } from '../src/look/drafts';

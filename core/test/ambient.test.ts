@@ -1,16 +1,8 @@
 import { demoLooks } from '../src/demo';
 import { ambientOf, type Look } from '../src/document';
 import { InputError } from '../src/errors';
-import {
-  ambientShareAt,
-  ambientWord,
-  comparePlaces,
-  gelRise,
-  judgeFrame,
-  measureFrame,
-  proofIsCurrent,
-  readAmbient,
-} from '../src/planning';
+import { ambientWord, gelRise, judgeFrame, measureFrame, proofIsCurrent } from '../src/planning';
+import { ambientShareAt, comparePlaces, readAmbient } from '../src/planning/search';
 import { evaluate, parseLook } from '../src/scene';
 
 const [poster] = demoLooks() as [Look, Look, Look];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { STAND_IN_KIT } from '../src/catalogue';
-import { remediesFor } from '../src/planning';
+import { remediesFor } from '../src/planning/search';
 import { parseLook } from '../src/scene';
 import { balance, objectiveOf } from '../src/planning/balance/balance';
 import { goalsOf, objectiveAt, presentPowers } from '../src/planning/balance/objective';

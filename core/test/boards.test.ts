@@ -2,7 +2,7 @@ import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/tran
 import { STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Board, Look } from '../src/document';
-import { spillCures } from '../src/planning';
+import { spillCures } from '../src/planning/search';
 import { evaluate, parseLook, reachTable } from '../src/scene';
 import { makeStudio } from '../src/picture';
 

@@ -2,7 +2,8 @@ import { kitCamera, fixtureOf } from '../src/catalogue';
 import { demoLooks, nightOvenLooks } from '../src/demo';
 import { ambientOf, upgradeLook, type Look } from '../src/document';
 import { sunOnWindow } from '../src/exposure';
-import { dayForNight, lampCautionKey, makeLight, openLampStops, readLamp } from '../src/planning';
+import { lampCautionKey, makeLight, openLampStops, readLamp } from '../src/planning';
+import { dayForNight } from '../src/planning/search';
 import { evaluate, parseLook } from '../src/scene';
 
 const [poster] = demoLooks() as [Look, Look, Look];

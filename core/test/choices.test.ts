@@ -1,17 +1,8 @@
 import { STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
-import {
-  balanceWide,
-  compareVariants,
-  findMotive,
-  lookOfVariant,
-  makeVariant,
-  motiveProblems,
-  MOTIVES,
-  VARIANT_KINDS,
-  variantOf,
-} from '../src/planning';
+import { compareVariants, findMotive, lookOfVariant, motiveProblems, MOTIVES, VARIANT_KINDS, variantOf } from '../src/planning';
+import { balanceWide, makeVariant } from '../src/planning/search';
 import { compareTones, evaluate, parseLook } from '../src/scene';
 import { throwM } from '../src/transport';
 import { goalOfSpectrum } from '../src/fixture/match';

@@ -19,7 +19,7 @@ import {
 import { demoLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { changed, painted } from './frame-support';
-import { withOnly } from '../src/planning/build/run';
+import { withOnly } from '../src/planning/build/order';
 import { makeStudio } from '../src/picture';
 import { oklabOf } from '../src/colour/oklab';
 import { encodeSrgb } from '../src/colour/rgb';

@@ -17,6 +17,15 @@ const FILES = {
   longInCore: ['core/src/colour/made-up.ts', longFunction()],
   longInWords: ['words/src/made-up.ts', longFunction()],
   longOnServer: ['server/src/made-up.ts', longFunction()],
+  longInApp: ['app/src/made-up.tsx', longFunction()],
+  onPage: [
+    'app/src/look/made-up.ts',
+    "import { evaluate, type Readings } from '@fulgent/core/scene';\nimport { balance } from '@fulgent/core/planning/search';\nexport { evaluate, balance };\nexport type R = Readings;\n",
+  ],
+  inWorker: [
+    'app/src/workers/made-up.worker.ts',
+    "import { evaluate } from '@fulgent/core/scene';\nimport { balance } from '@fulgent/core/planning/search';\nexport { evaluate, balance };\n",
+  ],
   sentence: [
     'core/src/vivid/made-up.ts',
     "export const a = 'Too dark to read.';\nexport const b = (n: number) => `Lower it by ${n} stops for now.`;\nexport const c = 'face-key';\n",
@@ -67,13 +76,21 @@ describe('lint holds the house', () => {
 
   it('files and functions that grow too long are told', () => {
     expect(said.longFile).toEqual([expect.stringMatching(/too many lines/)]);
-    for (const one of [said.longInCore, said.longInWords, said.longOnServer])
+    for (const one of [said.longInCore, said.longInWords, said.longOnServer, said.longInApp])
       expect(one).toEqual([expect.stringMatching(/Function 'long' has too many lines/)]);
   });
 
   it('core does not speak, but for errors', () => {
     expect(said.sentence).toEqual([expect.stringMatching(/^1 A sentence/), expect.stringMatching(/^2 A sentence/)]);
     expect(said.error).toEqual([]);
+  });
+
+  it('no page compiles a scene or searches: workers do', () => {
+    expect(said.onPage).toEqual([
+      expect.stringMatching(/^1 .*in a worker or on the server/),
+      expect.stringMatching(/^2 .*in a worker or on the server/),
+    ]);
+    expect(said.inWorker).toEqual([]);
   });
 
   it('files that need each other are told', () => {

@@ -2,30 +2,32 @@ import { modifierOf, STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import { EFFECTS, type Light, type Look } from '../src/document';
 import {
-  balance,
-  balanceWide,
   buildOrder,
-  buildRun,
-  causesOf,
   compareVariants,
   effectStops,
   framesUnder,
   lookOfVariant,
-  makeVariant,
   netTrims,
   pockets,
-  readEffects,
-  sensitivities,
-  trials,
   trimmed,
   VARIANT_KINDS,
   variantOf,
-  whiteCosts,
   withGroup,
   withOnly,
   type CauseKind,
   type FaultWord,
 } from '../src/planning';
+import {
+  balance,
+  balanceWide,
+  buildRun,
+  causesOf,
+  makeVariant,
+  readEffects,
+  sensitivities,
+  trials,
+  whiteCosts,
+} from '../src/planning/search';
 import { evaluate, parseLook } from '../src/scene';
 import { makeStudio, sumCheck } from '../src/picture';
 import { copyOf } from './support';

@@ -2,7 +2,7 @@ import { STAND_IN_KIT } from '../src/catalogue';
 import { cautionsOf, changesBetween, circuitLoads, drawOf, openCautions, dayKit, packList, schedule } from '../src/day';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import { upgradeLook, type Light, type Look } from '../src/document';
-import { continuity, remake } from '../src/planning';
+import { continuity, remake } from '../src/planning/search';
 import { evaluate, parseLook } from '../src/scene';
 import { fixtureOf } from '../src/catalogue/kit';
 import { copyOf, withLights } from './support';

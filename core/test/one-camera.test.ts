@@ -1,7 +1,8 @@
 import { readFiguresFrom } from '../figures/read';
 import { correctionForLight } from '../src/planning/correction/for-light';
 import { cameraOf } from '../src/scene/camera';
-import { gelSwatches, lightColours, paletteWithKit, reachWithKit } from '../src/planning/palette/with-kit';
+import { gelSwatches, paletteWithKit, reachWithKit } from '../src/planning/palette/with-kit';
+import { lightColours } from '../src/planning/palette/light-colours';
 import { membersFromLights } from '../src/planning/palette/from-lights';
 import { meansFor } from '../src/planning/palette/means';
 import { makeStudio } from '../src/picture/studio';

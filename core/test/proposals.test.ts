@@ -1,7 +1,7 @@
 import { STAND_IN_KIT, type KitEntry } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
-import { remediesFor } from '../src/planning';
+import { remediesFor } from '../src/planning/search';
 import { evaluate, framing, parseLook } from '../src/scene';
 import { balance, bestObjective } from '../src/planning/balance/balance';
 import * as ofLight from '../src/planning/proposals/of-light';

@@ -7,20 +7,16 @@ import {
   apertureTrades,
   attributeChange,
   baselineOf,
-  drownedLights,
   flashesAtFloor,
   floorRemedies,
-  kindsOfLight,
   lightsAtWhites,
   makeLight,
-  newLook,
-  readAmbient,
-  readDrag,
   shutterTrades,
   solveLookRatio,
   whiteScale,
   whiteSchools,
 } from '../src/planning';
+import { drownedLights, kindsOfLight, newLook, readAmbient, readDrag } from '../src/planning/search';
 import { evaluate, parseLook } from '../src/scene';
 
 const [poster] = demoLooks() as [Look, Look, Look];

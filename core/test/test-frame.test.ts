@@ -18,7 +18,7 @@ import { demoLooks, nightOvenLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { evaluate } from '../src/scene';
 import { byte, changed, painted } from './frame-support';
-import { withOnly } from '../src/planning/build/run';
+import { withOnly } from '../src/planning/build/order';
 import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';
 import { encodeSrgb } from '../src/colour/rgb';
 import { gaussNewton } from '../src/day/learn/gauss-newton';

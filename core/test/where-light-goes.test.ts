@@ -3,7 +3,7 @@ import { meanOf } from './picture-support';
 import { modifierOf, type KitEntry, STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Look } from '../src/document';
-import { spillCures } from '../src/planning';
+import { spillCures } from '../src/planning/search';
 import { backdropEvenness, beamAngles, evaluate, parseLook, reachTable, stopsAlong } from '../src/scene';
 
 const [poster, washed] = demoLooks() as [Look, Look];

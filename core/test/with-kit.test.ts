@@ -1,5 +1,6 @@
 import { correctionForLight, correctionForWhite, unitOfLight } from '../src/planning/correction/for-light';
-import { gelSwatches, inOtherModes, lightColours, matchLights, reachWithKit } from '../src/planning/palette/with-kit';
+import { gelSwatches, inOtherModes, matchLights, reachWithKit } from '../src/planning/palette/with-kit';
+import { lightColours } from '../src/planning/palette/light-colours';
 import { unitSpectrum } from '../src/fixture/unit';
 import { STAND_IN_KIT, type KitEntry } from '../src/catalogue';
 import { cctDuv, spectrumToXy } from '../src/colour';

@@ -1,5 +1,5 @@
 // The people of the picture in the set-ups that show what gives a picture away: drawn beside each other on one sheet.
-import { makeLight } from '../../core/src/planning/new-look';
+import { makeLight } from '../../core/src/planning/light-sets';
 import { kitCamera, fixtureOf, modifierOf } from '../../core/src/catalogue';
 import { demoLooks } from '../../core/src/demo';
 import { PERSON_IDS, type Light, type Look, type PersonId } from '../../core/src/document';

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { remediesFor } from '@fulgent/core/planning';
+import { remediesFor } from '@fulgent/core/planning/search';
 import { makeStudio } from '@fulgent/core/picture';
 import { pino } from 'pino';
 import request from 'supertest';

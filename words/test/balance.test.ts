@@ -1,6 +1,7 @@
 import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
-import { balance, type Limit, type WideBalance } from '@fulgent/core/planning';
+import type { Limit, WideBalance } from '@fulgent/core/planning';
+import { balance } from '@fulgent/core/planning/search';
 import { balanceWords, limitWords, wideWords } from '../src';
 
 const [poster] = demoLooks() as [Look];

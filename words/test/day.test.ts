@@ -1,6 +1,7 @@
 import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
-import { continuity, type ContinuityItem } from '@fulgent/core/planning';
+import type { ContinuityItem } from '@fulgent/core/planning';
+import { continuity } from '@fulgent/core/planning/search';
 import {
   bracketWords,
   continuityWords,

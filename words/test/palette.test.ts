@@ -1,6 +1,7 @@
 import { demoLooks } from '@fulgent/core/demo';
 import { SCHEMES } from '@fulgent/core/document';
-import { paletteChecks, type CheckFinding, type MotiveProblem } from '@fulgent/core/planning';
+import type { CheckFinding, MotiveProblem } from '@fulgent/core/planning';
+import { paletteChecks } from '@fulgent/core/planning/search';
 import { checkWords, motiveProblemWords, SCHEME_WORDS } from '../src';
 
 const said = (finding: CheckFinding, holds = false) => {

@@ -1,6 +1,7 @@
 import { CONTROL_EFFECTS } from '@fulgent/core/exposure';
 import { nightOvenLooks } from '@fulgent/core/demo';
-import { buildRun, type EffectNote, type NightRemedy, type Watch } from '@fulgent/core/planning';
+import type { EffectNote, NightRemedy, Watch } from '@fulgent/core/planning';
+import { buildRun } from '@fulgent/core/planning/search';
 import { practical } from '@fulgent/core/source';
 import { CONTROL_WORDS, effectWords, lampCautions, nightWords, watchWords } from '../src';
 

@@ -1,6 +1,7 @@
 import { STAND_IN_KIT } from '@fulgent/core/catalogue';
 import { demoLooks } from '@fulgent/core/demo';
-import { causesOf, FAULT_WORDS, remediesFor, type Change, type Finding } from '@fulgent/core/planning';
+import { FAULT_WORDS, type Change, type Finding } from '@fulgent/core/planning';
+import { causesOf, remediesFor } from '@fulgent/core/planning/search';
 import { addressNoteWords, addressProblemWords, findingWords, proposalWords, rangeWords } from '../src';
 
 describe('a proposal', () => {

@@ -1,5 +1,19 @@
 import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Light, Look } from '@fulgent/core/document';
+import type {
+  AmbientReading,
+  BalanceResult,
+  DayForNight,
+  DragReading,
+  Drowned,
+  KindsAt,
+  NightReading,
+  PlaceReading,
+  SpillCure,
+  Trial,
+  GelSwatch,
+  NewLook,
+} from '@fulgent/core/planning';
 import {
   ambientShareAt,
   comparePlaces,
@@ -14,19 +28,7 @@ import {
   gelSwatches,
   newLook,
   newLookShape,
-  type AmbientReading,
-  type BalanceResult,
-  type DayForNight,
-  type DragReading,
-  type Drowned,
-  type KindsAt,
-  type NightReading,
-  type PlaceReading,
-  type SpillCure,
-  type Trial,
-  type GelSwatch,
-  type NewLook,
-} from '@fulgent/core/planning';
+} from '@fulgent/core/planning/search';
 import {
   backdropEvenness,
   reachTable,

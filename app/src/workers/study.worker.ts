@@ -4,18 +4,8 @@ import { learn, type Lessons, type TaughtFrame, runSheet, turnRange, type TurnRa
 import type { Fixture, Variant, Cluster, Light, Look, Unit } from '@fulgent/core/document';
 import type { Match, Translation } from '@fulgent/core/fixture';
 import {
-  balanceWide,
-  buildRun,
-  continuity,
-  remake,
-  remediesFor,
   type Remedy,
   type Remake,
-  causesOf,
-  makeVariant,
-  readEffects,
-  sensitivities,
-  whiteCosts,
   type BuildStep,
   type Cause,
   type EffectReading,
@@ -25,10 +15,29 @@ import {
   type VariantKind,
   type WhiteCost,
   type WideBalance,
-  colourClusters,
   lightsAtWhites,
   whiteScale,
   type LightAtWhites,
+  type CorrectionStudy,
+  type Measured,
+  type Correction,
+  type Means,
+  type MeansInput,
+  type PaletteReport,
+  type Reach,
+} from '@fulgent/core/planning';
+import {
+  balanceWide,
+  buildRun,
+  continuity,
+  remake,
+  remediesFor,
+  causesOf,
+  makeVariant,
+  readEffects,
+  sensitivities,
+  whiteCosts,
+  colourClusters,
   correctionForLight,
   correctionForWhite,
   inOtherModes,
@@ -36,15 +45,8 @@ import {
   meansFor,
   reachWithKit,
   unitOfLight,
-  type CorrectionStudy,
-  type Measured,
   paletteWithKit,
-  type Correction,
-  type Means,
-  type MeansInput,
-  type PaletteReport,
-  type Reach,
-} from '@fulgent/core/planning';
+} from '@fulgent/core/planning/search';
 import { daylightSource } from '@fulgent/core/source';
 import type { SampleKind } from '@fulgent/core/spectrum';
 import {

@@ -1,4 +1,4 @@
-import { makeLight, usualPlace } from '../planning/new-look';
+import { makeLight, usualPlace } from '../planning/light-sets';
 import { nearestPower } from '../scene/power';
 import { type Light, type Role } from '../document/schema';
 import { fixtureOf, modifierOf } from '../catalogue/kit';

@@ -1,7 +1,7 @@
 import type { GelOption } from './palette/gel-search';
 import type { Light, Look, LookSpectrum, SurfaceRef } from '../document/schema';
 import { nearestPower } from '../scene/power';
-import { usualSetting } from './new-look';
+import { usualSetting } from './light-sets';
 import { resample } from '../spectrum/samples';
 import {
   OWN_SPECTRUM,

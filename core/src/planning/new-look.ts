@@ -3,33 +3,15 @@ import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
 import type { Garment, PersonId } from '../document/subject';
 import type { SubjectShape } from '../figure/shape';
 import { SKIN_PRESETS } from '../surface/skin';
-import { nearestPower } from '../scene/power';
-import { standardProbes, usualZone } from '../scene/probes';
-import { NO_CORRECTION } from '../fixture/unit';
+import { standardProbes } from '../scene/probes';
 import { withOwnPalette } from './palette/from-lights';
 import { ASSOCIATIONS } from './palette/associations';
-import {
-  ambientOf,
-  BACKDROP_DEFAULTS,
-  NO_STUDIES,
-  RIG_DEFAULTS,
-  ROOM_DEFAULTS,
-  STATUS_DEFAULTS,
-  SUBJECT_DEFAULTS,
-} from '../document/defaults';
-import { LOOK_FORMAT, LOOK_VERSION, type Fixture, type Light, type Look, type Point, type Role } from '../document/schema';
+import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, STATUS_DEFAULTS, SUBJECT_DEFAULTS } from '../document/defaults';
+import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../document/schema';
+import { BACKDROP_DISTANCE_M, FACE_HEIGHT_M, type LightSetId, makeLight, usualPlace } from './light-sets';
 
 /** Looks that ship and new ones are balanced without the long search. */
 const QUICKLY = { thorough: false } as const;
-
-/** The starting sets of lights that "New look" offers. */
-export const LIGHT_SETS = [
-  { id: 'key-backdrop', name: 'Key and backdrop', text: 'A soft key, one colour on the backdrop' },
-  { id: 'key-rim', name: 'Key and rim', text: 'A soft key, one colour on the edge' },
-  { id: 'two-rims', name: 'Two rims and key', text: 'Two colours from behind, a small key' },
-  { id: 'full', name: 'Key, two rims, backdrop', text: 'Four lights, three colours' },
-] as const;
-export type LightSetId = (typeof LIGHT_SETS)[number]['id'];
 
 /** The four short choices of a new look. */
 export interface NewLook {
@@ -42,23 +24,6 @@ export interface NewLook {
   /** Id of a stand-in camera. */
   readonly camera: string;
   readonly lights: LightSetId;
-}
-
-const FACE_HEIGHT_M = 1.55;
-const BACKDROP_DISTANCE_M = 2;
-
-/** Places that a look has unless it says otherwise: every look's first places have these ids. */
-const STANDARD_PLACES = standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left');
-
-/** The parts of a light that differ from the usual; the rest is filled in. */
-export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim' | 'fixture' | 'modifier'> &
-  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace' | 'setting' | 'mount' | 'motive' | 'lamp'>>;
-
-/** What a full-colour fixture is set to before anybody touches it: white in the middle of daylight. Null for others. */
-export function usualSetting(fixture: Fixture): Light['setting'] {
-  if (fixture.kind !== 'colour') return null;
-  const cctK = Math.min(fixture.highK, Math.max(fixture.lowK, 5600));
-  return fixture.modes.includes('cct') ? { mode: 'cct', cctK, duv: 0 } : { mode: 'rgb', r: 255, g: 255, b: 255 };
 }
 
 /** The brief and palette of a look that nobody has written yet. */
@@ -79,59 +44,6 @@ export function emptyBrief(): Pick<Look, 'palette' | 'acknowledged'> & { brief: 
     palette: { scheme: 'opposite', baseHueDeg: 215, leanDeg: 0, members: [], accepted: [], tried: [] },
     acknowledged: [],
   };
-}
-
-/** A complete light from what is particular about it. */
-export function makeLight(draft: LightDraft): Light {
-  return {
-    setting: usualSetting(draft.fixture),
-    unit: NO_CORRECTION,
-    rollDeg: 0,
-    effect: null,
-    rig: RIG_DEFAULTS,
-    lamp: null,
-    ttl: false,
-    accepts: [],
-    pieces: 1,
-    gels: [],
-    mount: 'holder',
-    motive: '',
-    powerStops: nearestPower(draft.fixture, -3),
-    zone: usualZone(STANDARD_PLACES, draft.role, draft.position),
-    leak: 0,
-    locked: false,
-    aimPlace: null,
-    on: true,
-    solo: false,
-    muted: false,
-    ...draft,
-  };
-}
-
-/** Where lights of a role usually start: position, aim and modifier for a face at `h`, a backdrop `d` behind. */
-export function usualPlace(
-  role: Role,
-  side: 'left' | 'right',
-  h: number,
-  d: number,
-): { position: Point; aim: Point; modifier: string } {
-  const x = side === 'left' ? -1 : 1;
-  switch (role) {
-    case 'key':
-      return { position: [x * 1.1, h + 0.45, 1.2], aim: [0, h, 0], modifier: 'softbox' };
-    case 'fill':
-      return { position: [x * 1.4, h - 0.1, 1.5], aim: [0, h, 0], modifier: 'umbrella' };
-    case 'background':
-      return { position: [x * 1.75, h - 0.3, -d + 1], aim: [0, h, -d], modifier: 'reflector' };
-    case 'practical':
-      return { position: [x * 0.9, h, -d + 0.5], aim: [x * 0.7, h, -d], modifier: 'bare' };
-    case 'window':
-      return { position: [x * 2.2, h + 0.1, 0.4], aim: [0, h, 0], modifier: 'window' };
-    case 'rim':
-    case 'hair':
-    case 'kicker':
-      return { position: [x * 1.2, h + 0.45, -1.1], aim: [0, h + 0.05, 0], modifier: 'reflector-grid' };
-  }
 }
 
 /** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */

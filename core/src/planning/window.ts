@@ -1,6 +1,6 @@
 import { nearFieldRatio } from '../exposure/distance';
 import { modifierOf } from '../catalogue/kit';
-import { makeLight } from './new-look';
+import { makeLight } from './light-sets';
 import type { Light, Look, Point } from '../document/schema';
 
 const WIDTH_M = 1.2;

@@ -1,4 +1,4 @@
-import { linearOutputInto, recordInto, type Camera } from '../camera/camera';
+import { linearOutputInto, recordInto } from '../camera/camera';
 import { responses } from '../camera/sensor';
 import { turnBetweenDeg } from '../colour/hue';
 import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../colour/oklab';
@@ -6,7 +6,6 @@ import { hexOfLinear } from '../colour/rgb';
 import { flashShutterShare, MID_GREY } from '../exposure/meter';
 import { formatStops } from '../exposure/stops';
 import { channelStopsLost, luminousTransmittance, stopsLost } from '../gel/gel';
-import { balancedTriple } from '../vivid/alone';
 import { clippedChannels, headroomOf } from '../vivid/clip';
 import { ownColour, recordedPurity, WHITE_BELOW, type Triple } from '../vivid/vividness';
 import { placeInWindow, vividWindow, zoneFirstClip, zoneVividness, type Zone } from '../vivid/window';
@@ -18,13 +17,13 @@ import { FIGURES } from './figures';
 import type { Look } from '../document/schema';
 import { meteredIndex, silhouette } from '../document/zones';
 import { verdictOf } from './verdict';
+import { swatchHex } from './swatch';
 import { sceneZone, zoneLights } from './zone';
 
 const [Y, E] = [3, 4];
 const STRIP_FROM_STOPS = -6;
 const STRIP_TO_STOPS = 4;
 const STRIP_STEP_STOPS = 0.125;
-const SWATCH_LEVEL = 0.8;
 
 /** Everything that a look records and why: probes, and a ladder row for each light. Input as `parseLook` returns it. */
 export function evaluate(look: Look): Readings {
@@ -277,19 +276,6 @@ function stripOf(zone: Zone, ownZone: Zone, shift: number, window: LightReading[
     colours.push(hexOfLinear(rgb[0]!, rgb[1]!, rgb[2]!));
   }
   return { fromStops, stepStops: STRIP_STEP_STOPS, colours, vividness };
-}
-
-function swatchHex(camera: Camera, raw: readonly [number, number, number]): string {
-  const [r, g, b] = camera.whiteResponse.map((w, c) => raw[c]! / w) as [number, number, number];
-  linearOutputInto(rgb, camera, r, g, b);
-  const k = SWATCH_LEVEL / Math.max(rgb[0]!, rgb[1]!, rgb[2]!, 1e-12);
-  return hexOfLinear(k * rgb[0]!, k * rgb[1]!, k * rgb[2]!);
-}
-
-/** The recorded colour of a filter before a source, on white at a largest channel of 0.8: what a swatch shows. */
-export function filterSwatchHex(camera: Camera, filtered: Float64Array): string {
-  const triple = balancedTriple(camera, filtered);
-  return swatchHex(camera, [0, 1, 2].map((c) => triple[c]! * camera.whiteResponse[c]!) as [number, number, number]);
 }
 
 function notesOf(look: Look): Problem[] {

@@ -1,7 +1,8 @@
 /** A look compiled once: places, readings, verdicts. */
 export { cameraOf, type White } from './camera';
 export { AMBIENT_ID, ambientLux } from './compile';
-export { evaluate, filterSwatchHex } from './evaluate';
+export { evaluate } from './evaluate';
+export { filterSwatchHex } from './swatch';
 export { framing, veils, type Framing, type Veil } from './in-view';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './parse';
 export { formatPower, nearestPower, powerSteps, steppedPower } from './power';

@@ -1,7 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import path from 'node:path';
 import { InputError } from '@fulgent/core/errors';
-import { remediesFor } from '@fulgent/core/planning';
+import { remediesFor } from '@fulgent/core/planning/search';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
 import { measureWith } from './measure';

@@ -10,7 +10,8 @@ import {
   stopsOverMeter,
 } from '@fulgent/core/exposure';
 import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
-import { balance, type BalanceOptions } from '@fulgent/core/planning';
+import type { BalanceOptions } from '@fulgent/core/planning';
+import { balance } from '@fulgent/core/planning/search';
 import { evaluate, parseLook, resolveGel, type Readings } from '@fulgent/core/scene';
 import { balanceWords, limitWords, proposalWords, verdictWords } from '@fulgent/words';
 import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';

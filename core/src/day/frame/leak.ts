@@ -2,7 +2,7 @@ import { linearSigma, type Sigma } from '../../vivid/vividness';
 import { addFigures, compileScene } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
 import type { Look } from '../../document/schema';
-import { withOnly } from '../../planning/build/run';
+import { withOnly } from '../../planning/build/order';
 import { invertCurve } from '../../camera/camera';
 import type { Patch } from './measure';
 import type { PatchParts } from '../../picture/patches';

@@ -1,5 +1,5 @@
 import { measureFrame, type FrameMeasure } from '../../planning/capture/black-frame';
-import { withOnly } from '../../planning/build/run';
+import { withOnly } from '../../planning/build/order';
 import type { Mark, PatchParts } from '../../picture/patches';
 import type { Studio } from '../../picture/studio';
 import type { Look } from '../../document/schema';

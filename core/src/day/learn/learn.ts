@@ -1,6 +1,6 @@
 import { makeCamera, recordInto, type Camera } from '../../camera/camera';
 import { encodeSrgb } from '../../colour/rgb';
-import { withOnly } from '../../planning/build/run';
+import { withOnly } from '../../planning/build/order';
 import { lookupIn, resolveSensor } from '../../scene/resolve';
 import { compileScene } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';

@@ -1,4 +1,4 @@
-import { buildOrder } from '../../planning/build/run';
+import { buildOrder } from '../../planning/build/order';
 import type { Light, Look } from '../../document/schema';
 import { gelNameIn } from '../../scene/resolve';
 

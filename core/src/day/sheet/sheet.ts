@@ -1,4 +1,4 @@
-import { buildOrder } from '../../planning/build/run';
+import { buildOrder } from '../../planning/build/order';
 import type { AddressRange } from '../../control/addresses';
 import { zoomLens } from '../../exposure/beam';
 import { formatShutter } from '../../exposure/stops';

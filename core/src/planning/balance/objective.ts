@@ -8,9 +8,7 @@ import type { Mood } from '../../document/schema';
 import { headroomStops } from '../../vivid/clip';
 import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
-
-/** Where a mood wants colours to sit in their windows, 0 deep to 1 brilliant. */
-export const MOOD_AIM: Readonly<Record<Mood, number>> = { dark: 0.35, neutral: 0.55, bright: 0.8 };
+import { MOOD_AIM } from './mood';
 
 /** Wishes that replace those of the look's brief for one balance. */
 export interface BalanceOptions {

@@ -1,6 +1,6 @@
 import { balance, type BalanceResult } from './balance';
 import { evaluate } from '../../scene/evaluate';
-import { usualSetting } from '../new-look';
+import { usualSetting } from '../light-sets';
 import { nearestPower } from '../../scene/power';
 import type { Fixture, Light, Look } from '../../document/schema';
 

@@ -4,7 +4,8 @@ import { formatPower, nearestPower } from '../../scene/power';
 import { compileScene } from '../../scene/compile';
 import { readScene } from '../../scene/evaluate';
 import type { Light, Look } from '../../document/schema';
-import { readAmbient, type WindowReading } from './ambient';
+import { readAmbient } from './ambient-reading';
+import { type WindowReading } from './ambient';
 import { lightsAtWhites, type LightAtWhites } from './white';
 import type { White } from '../../scene/camera';
 

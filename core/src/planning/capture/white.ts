@@ -2,7 +2,7 @@ import type { Camera } from '../../camera/camera';
 import { cctDuv, kelvinToMired } from '../../colour/cct';
 import { spectrumToXy } from '../../colour/observer';
 import { cameraOf, type White } from '../../scene/camera';
-import { filterSwatchHex } from '../../scene/evaluate';
+import { filterSwatchHex } from '../../scene/swatch';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../../scene/resolve';
 import { AMBIENT_ID, ambientLux } from '../../scene/compile';
 import type { Look } from '../../document/schema';

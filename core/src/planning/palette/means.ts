@@ -7,7 +7,7 @@ import { gelOptions } from '../kit-use';
 import { cameraOf } from '../../scene/camera';
 import { fixtureLookup, fullLux, lookupIn, resolveSource } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
-import { usualSetting } from '../new-look';
+import { usualSetting } from '../light-sets';
 import { NO_CORRECTION } from '../../fixture/unit';
 import { searchGels, type GelFit, type GelOrder } from './gel-search';
 import type { Target } from '../../vivid/plane';

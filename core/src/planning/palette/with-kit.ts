@@ -4,7 +4,7 @@ import { settingXy } from '../../fixture/modes';
 import { gelOptions } from '../kit-use';
 import type { KitEntry } from '../../catalogue/kit-schema';
 import { cameraOf } from '../../scene/camera';
-import { filterSwatchHex } from '../../scene/evaluate';
+import { filterSwatchHex } from '../../scene/swatch';
 import { fixtureLookup, lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
 import { luminousTransmittance, stopsLost } from '../../gel/gel';
@@ -12,7 +12,6 @@ import { product, type Spectrum } from '../../spectrum/grid';
 import { resample } from '../../spectrum/samples';
 import { paletteChecks, type PaletteReport } from './checks';
 import { withKitGels } from './means';
-import { hexOfPoint, planeOfSpectrum, type PlanePoint } from '../../vivid/plane';
 import { reachOf, type Reach } from './reach';
 
 /** What the lights of a look can make with the gels and fixtures of a kit, as the look's own camera records it. */
@@ -56,27 +55,6 @@ export function gelSwatches(look: Look, light: Light, kit: readonly KitEntry[]):
       },
     ];
   });
-}
-
-/** What one light makes as it is. */
-export interface LightColour {
-  readonly point: PlanePoint;
-  readonly hex: string;
-  readonly stopsLost: number;
-}
-
-/** What each light of a look makes as it is, by its id. */
-export function lightColours(look: Pick<Look, 'lights' | 'spectra' | 'camera'>): Readonly<Record<string, LightColour>> {
-  const camera = cameraOf(look);
-  const lookup = lookupIn(look.spectra);
-  return Object.fromEntries(
-    look.lights.map((light) => {
-      const source = resolveSource(light, light.powerStops, lookup);
-      const filter = resolveFilter(light, lookup);
-      const point = planeOfSpectrum(camera, product(source, filter));
-      return [light.id, { point, hex: hexOfPoint(point), stopsLost: stopsLost(luminousTransmittance(source, filter)) }];
-    }),
-  );
 }
 
 /** Everything that is checked of a look's palette; without a kit nothing is missing. */

@@ -1,12 +1,6 @@
-import { balance } from '../balance/balance';
-import { InputError } from '../../errors';
-import { goalOfSpectrum, translate } from '../../fixture/match';
 import { formatShutter, formatStops } from '../../exposure/stops';
-import { evaluate } from '../../scene/evaluate';
 import { formatPower } from '../../scene/power';
-import { fixtureLookup, lookupIn, resolveSource } from '../../scene/resolve';
-import { compileScene } from '../../scene/compile';
-import type { Light, Look, Mood, Variant } from '../../document/schema';
+import type { Look, Variant } from '../../document/schema';
 
 /** Versions of a look from one rig: no stand is moved between them. */
 
@@ -59,6 +53,7 @@ export function lookOfVariant(look: Look, variant: Variant): Look {
 
 /** Kinds of versions that can be made at once. */
 export const VARIANT_KINDS = ['as-is', 'dark', 'bright', 'one-light', 'swapped', 'splash'] as const;
+
 export type VariantKind = (typeof VARIANT_KINDS)[number];
 
 export const VARIANT_NAMES: Readonly<Record<VariantKind, string>> = {
@@ -69,94 +64,6 @@ export const VARIANT_NAMES: Readonly<Record<VariantKind, string>> = {
   swapped: 'Colours swapped',
   splash: 'Neutral, one splash',
 };
-
-const isColoured = ({ gels, setting }: Light) =>
-  gels.length > 0 || (setting !== null && !(setting.mode === 'cct') && !(setting.mode === 'hsi' && setting.saturation < 0.1));
-
-/** Makes a version. @throws InputError where the rig cannot give it, with the remedy. */
-export function makeVariant(look: Look, kind: VariantKind, id: string): Variant {
-  const name = VARIANT_NAMES[kind];
-  const solved = (change: Look, mood: Mood = change.brief.mood): Variant =>
-    variantOf(balance({ ...change, brief: { ...change.brief, mood } }).look, id, name);
-  const coloured = look.lights.filter((light) => light.on && isColoured(light));
-  switch (kind) {
-    case 'as-is':
-      return variantOf(look, id, name);
-    case 'dark':
-    case 'bright':
-      return solved(look, kind);
-    case 'one-light': {
-      const rows = evaluate(look).lights.filter(({ active }) => active);
-      const best = coloured[0] ?? look.lights.find(({ id: one }) => one === rows[0]?.id);
-      if (!best) throw new InputError('lights', 'There is no light in this look. Add one first.');
-      const alone = {
-        ...look,
-        ambient: look.ambient,
-        lights: look.lights.map((light) => ({ ...light, on: light.id === best.id })),
-      };
-      return { ...variantOf(alone, id, `${name}: ${best.name}`.slice(0, 120)) };
-    }
-    case 'swapped': {
-      const pair = swappable(coloured);
-      if (!pair)
-        throw new InputError('lights', 'Two coloured lights of one kind are needed to swap: both gelled, or both full-colour.');
-      const [a, b] = pair;
-      return solved({
-        ...look,
-        lights: look.lights.map((light) =>
-          light.id === a.id ? colouredAs(look, a, b) : light.id === b.id ? colouredAs(look, b, a) : light,
-        ),
-      });
-    }
-    case 'splash': {
-      const splash = coloured.find(({ role }) => role === 'background') ?? coloured[0];
-      if (!splash) throw new InputError('lights', 'No light has a colour: gel one first.');
-      return solved({
-        ...look,
-        lights: look.lights.map((light) =>
-          light.id === splash.id || !isColoured(light) ? light : neutral(light, look.camera.whiteK),
-        ),
-      });
-    }
-  }
-}
-
-/** The first and the last of the full-colour lights, or else of the gelled ones: usually the two that stand against each other. */
-function swappable(lights: readonly Light[]): readonly [Light, Light] | null {
-  for (const isColour of [true, false]) {
-    const alike = lights.filter(({ fixture }) => (fixture.kind === 'colour') === isColour);
-    if (alike.length > 1) return [alike[0]!, alike.at(-1)!];
-  }
-  return null;
-}
-
-/** A light in another's colour: with its gels, and a full-colour one dialled to what this camera sees of the other. */
-function colouredAs(look: Look, light: Light, other: Light): Light {
-  const { gels } = other;
-  if (light.fixture.kind !== 'colour') return { ...light, gels };
-  if (light.fixture.name === other.fixture.name) return { ...light, gels, setting: other.setting };
-  const lookup = lookupIn(look.spectra);
-  const { camera } = compileScene(look);
-  const goal = goalOfSpectrum(camera, resolveSource(other, 0, lookup));
-  const { ways } = translate(light.fixture, goal, camera, fixtureLookup(lookup), {
-    whiteK: look.camera.whiteK,
-    unit: light.unit,
-  });
-  // The way that comes nearest; in the mode that it is in now where that is as near.
-  const nearness = (way: (typeof ways)[number]) => way.difference - (way.mode === light.setting?.mode ? AS_NEAR : 0);
-  const best = ways.reduce((a, b) => (nearness(b) < nearness(a) ? b : a));
-  return { ...light, gels, setting: best.setting ?? light.setting };
-}
-
-/** Distance on the plane that nobody sees. */
-const AS_NEAR = 0.004;
-
-function neutral(light: Light, whiteK: number): Light {
-  if (light.fixture.kind !== 'colour' || light.setting === null) return { ...light, gels: [] };
-  const { lowK, highK, modes } = light.fixture;
-  const cctK = Math.min(highK, Math.max(lowK, whiteK));
-  return { ...light, gels: [], setting: modes.includes('cct') ? { mode: 'cct', cctK, duv: 0 } : light.setting };
-}
 
 /** One thing in which two versions differ. */
 export interface Difference {

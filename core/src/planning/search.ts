@@ -1,0 +1,23 @@
+/** What takes long: it searches, or compiles scenes. For workers and the server, never for a page. */
+export { balance, objectiveOf } from './balance/balance';
+export { remake } from './balance/remake';
+export { remediesFor } from './balance/remedies';
+export { sensitivities, whiteCosts } from './balance/sensitivity';
+export { balanceWide } from './balance/wide';
+export { buildRun, trials } from './build/run';
+export { ambientShareAt, comparePlaces, readAmbient } from './capture/ambient-reading';
+export { dayForNight } from './capture/day-for-night';
+export { readDrag } from './capture/drag';
+export { drownedLights, kindsOfLight } from './capture/kinds-of-light';
+export { continuity } from './continuity';
+export { correctionFor, warmUpAfterwards } from './correction/correction';
+export { correctionForLight, correctionForWhite, unitOfLight } from './correction/for-light';
+export { readEffects } from './effects/reading';
+export { causesOf } from './faults/causes';
+export { newLook, newLookShape } from './new-look';
+export { paletteChecks } from './palette/checks';
+export { colourClusters } from './palette/clusters';
+export { meansFor, withKitGels } from './palette/means';
+export { gelSwatches, inOtherModes, matchLights, paletteWithKit, reachWithKit } from './palette/with-kit';
+export { spillCures } from './proposals/spill-cures';
+export { makeVariant } from './variants/make';
