@@ -4,7 +4,7 @@ import { hostname, networkInterfaces } from 'node:os';
 import path from 'node:path';
 import { Router, type Request, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import * as yup from 'yup';
+import { passcodeBody } from '@fulgent/core/contracts';
 import { HttpProblem } from './problem';
 import { validated } from './routes/validated';
 
@@ -13,8 +13,6 @@ import { validated } from './routes/validated';
 const COOKIE = 'fulgent_session';
 const HOURS = 24 * 7;
 const TRIES_PER_MINUTE = 6;
-
-const passcodeBody = yup.object({ passcode: yup.string().required().max(200) }).noUnknown();
 
 /** A secret of this data folder, made at its first use, so that sessions outlive a restart. */
 export function folderSecret(folder: string): string {

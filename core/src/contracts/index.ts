@@ -23,7 +23,21 @@ export {
   newEntryBody,
   newLookBody,
   newShootBody,
+  passcodeBody,
+  readBeamBody,
+  readSpectrumBody,
   sendBody,
   shootBody,
   shootChangeBody,
 } from './requests';
+export {
+  balanceBody,
+  exposureBody,
+  lightBody,
+  remediesBody,
+  windowBody,
+  type CameraBody,
+  type GelBody,
+  type SourceBody,
+  type SurfaceBody,
+} from './compute';

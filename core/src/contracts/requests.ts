@@ -39,3 +39,24 @@ export const deviationSchema = body({
   leak: within(DEVIATION_LIMITS.leak),
 });
 export const deviationsBody = body({ lookId: id(), deviations: yup.mixed<Record<string, unknown>>().required() });
+
+/** A file of spectral data to look into; nothing is stored. */
+export const readSpectrumBody = yup
+  .object({
+    format: yup
+      .string()
+      .required()
+      .oneOf(['csv', 'tm27'] as const),
+    kind: yup
+      .string()
+      .required()
+      .oneOf(['transmittance', 'reflectance', 'source', 'sensitivity'] as const),
+    text: yup.string().required(),
+    unit: yup.string().oneOf(['fraction', 'percent'] as const),
+  })
+  .noUnknown();
+
+/** A file of a beam, likewise. */
+export const readBeamBody = yup.object({ text: yup.string().required() }).noUnknown();
+
+export const passcodeBody = yup.object({ passcode: yup.string().required().max(200) }).noUnknown();

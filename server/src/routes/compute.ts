@@ -1,5 +1,16 @@
-import { CURVES, makeCamera, sampledSensor, standInSensor, type CameraOptions } from '@fulgent/core/camera';
+import { makeCamera, sampledSensor, standInSensor, type CameraOptions } from '@fulgent/core/camera';
 import type { KitEntry } from '@fulgent/core/catalogue';
+import {
+  balanceBody,
+  exposureBody,
+  lightBody,
+  remediesBody,
+  windowBody,
+  type CameraBody,
+  type GelBody,
+  type SourceBody,
+  type SurfaceBody,
+} from '@fulgent/core/contracts';
 import { cctDuv, spectrumToXy } from '@fulgent/core/colour';
 import { inField, InputError } from '@fulgent/core/errors';
 import {
@@ -18,99 +29,8 @@ import { daylightSource, planckSource, sampledSource } from '@fulgent/core/sourc
 import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
 import { windowAlone } from '@fulgent/core/vivid';
 import { Router } from 'express';
-import * as yup from 'yup';
-import { LIMITS } from '@fulgent/core/document';
 import type { FindRemedies } from '../drawing/render';
 import { validated } from './validated';
-
-const numbers = () => yup.array(yup.number().required()).required().max(LIMITS.points);
-const finite = () => yup.number().test('finite', '${path} must be a finite number', (v) => v === undefined || Number.isFinite(v));
-const object = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown();
-const unit = () => yup.string().oneOf(['fraction', 'percent'] as const);
-
-const sourceSchema = object({
-  kind: yup
-    .string()
-    .required()
-    .oneOf(['planck', 'daylight', 'samples'] as const),
-  cct: finite(),
-  wavelengthsNm: numbers().notRequired(),
-  values: numbers().notRequired(),
-}).required();
-
-const gelSchema = object({
-  id: yup.string().max(64),
-  wavelengthsNm: numbers().notRequired(),
-  transmittance: numbers().notRequired(),
-  unit: unit(),
-  strength: finite(),
-}).required();
-
-const cameraSchema = object({
-  headroomStops: finite(),
-  curve: yup.string().oneOf(CURVES),
-  whiteK: finite(),
-  tintDuv: finite(),
-  sensor: object({ wavelengthsNm: numbers(), r: numbers(), g: numbers(), b: numbers() }).default(undefined),
-}).default(undefined);
-
-const filteredLight = {
-  source: sourceSchema,
-  gels: yup.array(gelSchema).max(LIMITS.gels),
-  leak: finite(),
-  camera: cameraSchema,
-};
-
-const lightBody = object(filteredLight);
-
-const windowBody = object({
-  ...filteredLight,
-  surface: object({
-    wavelengthsNm: numbers().notRequired(),
-    reflectance: yup.mixed<number | number[]>().required(),
-    unit: unit(),
-  }).required(),
-});
-
-const exposureBody = object({
-  light: object({
-    kind: yup
-      .string()
-      .required()
-      .oneOf(['flash', 'continuous'] as const),
-    guideNumberM: finite(),
-    power: finite(),
-    luxAt1m: finite(),
-    level: finite(),
-    distanceM: finite().required(),
-    sourceRadiusM: finite(),
-  }).required(),
-  camera: object({
-    aperture: finite().required(),
-    iso: finite().required(),
-    shutterS: finite().required(),
-    ndStops: finite(),
-  }).required(),
-});
-
-const remediesBody = object({ look: yup.mixed().required() });
-const balanceBody = object({
-  look: yup.mixed().required(),
-  options: object({
-    keyStops: finite().min(-6).max(6),
-    mood: yup.string().oneOf(['dark', 'neutral', 'bright'] as const),
-    separation: finite().min(0).max(1),
-    aims: yup.mixed<Record<string, number>>(),
-    zoneWeights: yup.mixed<Record<string, number>>(),
-    keyWeight: finite().min(0).max(1000),
-    keyToleranceStops: finite().min(0).max(6),
-    locked: yup.array(yup.string().required()).max(LIMITS.lights),
-  }).default(undefined),
-});
-
-type SourceBody = yup.InferType<typeof sourceSchema>;
-type GelBody = yup.InferType<typeof gelSchema>;
-type CameraBody = yup.InferType<typeof cameraSchema>;
 
 /** A number that this kind of input needs. */
 function needed(field: string, value: number | undefined | null): number {
@@ -151,7 +71,7 @@ function cameraOf(camera: CameraBody): CameraOptions {
   return { ...rest, sensor: sensor ? inField('camera.sensor', () => sampledSensor(sensor)) : standInSensor() };
 }
 
-function surfaceOf({ wavelengthsNm, reflectance, unit: given }: yup.InferType<typeof windowBody>['surface']): Spectrum {
+function surfaceOf({ wavelengthsNm, reflectance, unit: given }: SurfaceBody): Spectrum {
   if (typeof reflectance === 'number') {
     if (!(reflectance > 0 && reflectance <= 1)) throw new InputError('reflectance', 'reflectance must be over 0 and at most 1.');
     return flat(reflectance);

@@ -3,28 +3,11 @@ import { kitRows } from '@fulgent/core/planning';
 import { readLm63, readSpectrumCsv, readTm27 } from '@fulgent/core/files';
 import { Router, type Request } from 'express';
 import Papa from 'papaparse';
-import * as yup from 'yup';
-import { newEntryBody, type StoredEntry } from '@fulgent/core/contracts';
+import { newEntryBody, type StoredEntry, readBeamBody, readSpectrumBody } from '@fulgent/core/contracts';
 import type { KitRepository } from '../db/kit-repository';
 import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
-
-const spectrumBody = yup
-  .object({
-    format: yup
-      .string()
-      .required()
-      .oneOf(['csv', 'tm27'] as const),
-    kind: yup
-      .string()
-      .required()
-      .oneOf(['transmittance', 'reflectance', 'source', 'sensitivity'] as const),
-    text: yup.string().required(),
-    unit: yup.string().oneOf(['fraction', 'percent'] as const),
-  })
-  .noUnknown();
-const beamBody = yup.object({ text: yup.string().required() }).noUnknown();
 
 /** A fresh id is given on creation, so any that came along is put aside. */
 const withPlaceholderId = (entry: unknown): unknown =>
@@ -92,12 +75,12 @@ export function readingRoutes(): Router {
   const router = Router();
 
   router.post('/spectrum', (req, res) => {
-    const { format, kind, text, unit } = validated(spectrumBody, req.body);
+    const { format, kind, text, unit } = validated(readSpectrumBody, req.body);
     res.json(format === 'csv' ? readSpectrumCsv(text, kind, unit) : readTm27(text, kind));
   });
 
   router.post('/beam', (req, res) => {
-    res.json(readLm63(validated(beamBody, req.body).text));
+    res.json(readLm63(validated(readBeamBody, req.body).text));
   });
 
   return router;
