@@ -95,7 +95,7 @@ export function ensureServerBuilt() {
       const external = Object.keys(dependencies).filter((name) => !name.startsWith('@fulgent/') && name !== 'nanoid');
       run(bin('esbuild'), [
         'server/src/main.ts',
-        'server/src/drawing/render-worker.ts',
+        'server/src/work/worker.ts',
         'server/src/frames/decode-process.ts',
         '--bundle',
         '--platform=node',

@@ -9,8 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { FrameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
 import { Repository } from './db/repository';
-import type { Measure } from './drawing/measure';
-import type { FindRemedies, Render } from './drawing/render';
+import type { Work } from './work/pool';
 import { StandIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
 import { lookPictures } from './frames/look-pictures';
@@ -45,11 +44,8 @@ export interface AppOptions {
   readonly hosts?: ReadonlySet<string> | undefined;
   /** Where other machines reach it. */
   readonly addresses?: (() => readonly string[]) | undefined;
-  readonly render: Render;
-  /** Draws when nothing else is asked for. */
-  readonly renderLater?: Render | undefined;
-  readonly measure: Measure;
-  readonly remedies: FindRemedies;
+  /** All computation that takes longer than a moment. */
+  readonly work: Work;
   readonly decode: Decode;
   readonly e131Port?: number | undefined;
 }
@@ -91,7 +87,7 @@ function securityHeaders(): RequestHandler {
 }
 
 /** What the routes work with. */
-function servicesOf({ database, logger, render, measure, decode, e131Port = 0 }: AppOptions) {
+function servicesOf({ database, logger, work: { render, measure }, decode, e131Port = 0 }: AppOptions) {
   const { db, folder } = database;
   const repo = new Repository(db);
   const pictures = pictureStore(folder, decode);
@@ -102,7 +98,7 @@ function servicesOf({ database, logger, render, measure, decode, e131Port = 0 }:
 }
 
 function apiRoutes(options: AppOptions): Router {
-  const { database, passcode = null, addresses = () => [], render, renderLater = render, remedies } = options;
+  const { database, passcode = null, addresses = () => [], work } = options;
   const { repo, pictures, frames, readings, kit, devices } = servicesOf(options);
   const door = sessions(passcode, folderSecret(database.folder));
   const api = express.Router();
@@ -118,7 +114,7 @@ function apiRoutes(options: AppOptions): Router {
     '/looks/:id/frames',
     lookFrameRoutes(frames, readings, (id) => repo.readLook(id)),
   );
-  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, render));
+  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work.render));
   files.use('/backup', backupRoutes(database, pictures, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   api.use(wantsJson);
@@ -129,7 +125,7 @@ function apiRoutes(options: AppOptions): Router {
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, renderLater)));
+  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater)));
   api.use('/frames', frameRoutes(frames, readings));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings));
@@ -140,7 +136,7 @@ function apiRoutes(options: AppOptions): Router {
   api.use('/read', readingRoutes());
   api.use(
     '/compute',
-    computeRoutes(remedies, () => kit.list().map(({ entry }) => entry)),
+    computeRoutes(work, () => kit.list().map(({ entry }) => entry)),
   );
   api.post('/demo', (_req, res) => {
     repo.addDemo();

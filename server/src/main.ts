@@ -6,7 +6,7 @@ import { readConfig } from './config';
 import { copyDaily, restoreCopy } from './backup/copies';
 import { openDatabase } from './db/open';
 import { Repository } from './db/repository';
-import { drawingWorker } from './drawing/render';
+import { workPool } from './work/pool';
 import { processDecoder } from './frames/decoder';
 import { sweepDrafts } from './frames/picture-store';
 import { ownHosts, reachableAt } from './session';
@@ -31,7 +31,7 @@ function main(): void {
   sweepDrafts(config.dataFolder);
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
   if (process.argv.includes('--demo')) new Repository(database.db).addDemo();
-  const drawing = drawingWorker();
+  const work = workPool();
   const decoder = processDecoder();
   let listening = config.port;
   const app = createApp({
@@ -42,10 +42,7 @@ function main(): void {
     passcode: config.passcode,
     hosts: ownHosts([config.host, ...config.hosts]),
     addresses: () => reachableAt(config.host, listening),
-    render: drawing.render,
-    renderLater: drawing.renderLater,
-    measure: drawing.measure,
-    remedies: drawing.remedies,
+    work,
     decode: decoder.decode,
     e131Port: config.e131Port,
   });
@@ -69,7 +66,7 @@ function main(): void {
     server.close(() => {
       clearTimeout(forced);
       stopCopies();
-      drawing.close();
+      work.close();
       decoder.close();
       database.close();
       process.exit(0);

@@ -6,7 +6,7 @@ import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import { FIGURES_VERSION } from '@fulgent/core/figure';
 import sharp from 'sharp';
-import type { Render } from '../src/drawing/render';
+import type { Render } from '../src/work/pool';
 import { lookPictures } from '../src/frames/look-pictures';
 import { bench, type Bench } from './support';
 
@@ -101,7 +101,7 @@ describe('pictures and figures over HTTP', () => {
   });
 
   it('a stored picture is nothing until it was drawn, and the picture of a revision never changes', async () => {
-    const api = server.with({ render: grey });
+    const api = server.with({ work: { render: grey, renderLater: grey } });
     const { id } = (await api.post('/api/looks').send({ look: poster })).body as { id: string };
     const ask = (query: string) => api.get(`/api/looks/${id}/picture?${query}`);
     expect((await ask('revision=1&stored')).status).toBe(204);
@@ -117,7 +117,9 @@ describe('pictures and figures over HTTP', () => {
   });
 
   it('a picture that cannot be drawn is a problem with a status, and the server goes on', async () => {
-    const api = server.with({ render: () => Promise.reject(new Error('The figure part "head-long" has not been loaded.')) });
+    const api = server.with({
+      work: { renderLater: () => Promise.reject(new Error('The figure part "head-long" has not been loaded.')) },
+    });
     const { id } = (await api.post('/api/looks').send({ look: poster })).body as { id: string };
     const answer = await api.get(`/api/looks/${id}/picture`);
     expect(answer.status).toBe(500);

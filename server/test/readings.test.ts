@@ -3,7 +3,7 @@ import { demoLooks } from '@fulgent/core/demo';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { frames } from '../src/db/schema';
-import type { Measure } from '../src/drawing/measure';
+import type { Measure } from '../src/work/measure';
 import { bench, bytes, measure, type Bench } from './support';
 
 const poster = demoLooks()[0]!;
@@ -43,14 +43,14 @@ const readingOf = async (api: Api, id: string): Promise<FrameReading> =>
 describe('what is measured of a frame', () => {
   it('is measured at upload though nobody opens it, once, and stored', async () => {
     const { asked, quick } = counted();
-    const api = server.with({ measure: quick });
+    const api = server.with({ work: { measure: quick } });
     const id = await addFrame(api, await newLook(api));
     const reading = await readingOf(api, id);
     expect(reading).toMatchObject({ version: READING_VERSION, given: [], black: null });
     await readingOf(api, id);
     expect(asked).toHaveLength(1);
     // It stands in every list, and after a restart.
-    const again = server.with({ measure: quick });
+    const again = server.with({ work: { measure: quick } });
     expect((await again.get('/api/frames').expect(200)).body[0].reading).toEqual(reading);
     expect((await again.get('/api/log').expect(200)).body[0].frames[0].reading).toEqual(reading);
     expect((await readingOf(again, id)).marks).toEqual(reading.marks);
@@ -59,7 +59,7 @@ describe('what is measured of a frame', () => {
 
   it('is asked for once, however many ask', async () => {
     const { asked, quick } = counted();
-    const api = server.with({ measure: quick });
+    const api = server.with({ work: { measure: quick } });
     const id = await addFrame(api, await newLook(api));
     await Promise.all([1, 2, 3].map(() => readingOf(api, id)));
     expect(asked).toHaveLength(1);
@@ -67,7 +67,7 @@ describe('what is measured of a frame', () => {
 
   it('follows marks that are moved by hand, and makes no revision of what was said', async () => {
     const { asked, quick } = counted();
-    const api = server.with({ measure: quick });
+    const api = server.with({ work: { measure: quick } });
     const id = await addFrame(api, await newLook(api));
     await readingOf(api, id);
     const marks = [{ probe: poster.probes[0]!.id, x: 1 / 3, y: 0.25 }];
@@ -90,10 +90,12 @@ describe('what is measured of a frame', () => {
     const held = new Promise<void>((resolve) => (go = resolve));
     let begun = 0;
     const api = server.with({
-      measure: async (request) => {
-        begun++;
-        if (begun === 1) await held;
-        return quick(request);
+      work: {
+        measure: async (request) => {
+          begun++;
+          if (begun === 1) await held;
+          return quick(request);
+        },
       },
     });
     const id = await addFrame(api, await newLook(api));
@@ -106,7 +108,7 @@ describe('what is measured of a frame', () => {
 
   it('is made up for: frames of an earlier version, and those that an archive brings', async () => {
     const first = counted();
-    const api = server.with({ measure: first.quick });
+    const api = server.with({ work: { measure: first.quick } });
     const id = await addFrame(api, await newLook(api));
     const reading = await readingOf(api, id);
     server.database.db
@@ -115,7 +117,7 @@ describe('what is measured of a frame', () => {
       .where(eq(frames.id, id))
       .run();
     const later = counted();
-    const restarted = server.with({ measure: later.quick });
+    const restarted = server.with({ work: { measure: later.quick } });
     expect((await readingOf(restarted, id)).version).toBe(READING_VERSION);
     expect(later.asked).toHaveLength(1);
 
@@ -123,7 +125,7 @@ describe('what is measured of a frame', () => {
     const other = bench();
     try {
       const there = counted();
-      const empty = other.with({ measure: there.quick });
+      const empty = other.with({ work: { measure: there.quick } });
       await empty
         .post('/api/backup')
         .set('Content-Type', 'application/zip')
@@ -139,9 +141,11 @@ describe('what is measured of a frame', () => {
   it('says why it cannot be, and tries again when asked', async () => {
     let tries = 0;
     const api = server.with({
-      measure: async () => {
-        tries++;
-        throw new Error('out of memory');
+      work: {
+        measure: async () => {
+          tries++;
+          throw new Error('out of memory');
+        },
       },
     });
     const id = await addFrame(api, await newLook(api));
@@ -153,7 +157,7 @@ describe('what is measured of a frame', () => {
   });
 
   it('is right, pixels and all: a black frame by its channels, a flat red frame by its hue', async () => {
-    const api = server.with({ measure });
+    const api = server.with({ work: { measure } });
     const look = await newLook(api);
     const black = await readingOf(api, await addFrame(api, look, '&kind=black'));
     expect(black.black!.mean.map((value) => Math.round(255 * value))).toEqual([200, 40, 20]);

@@ -1,14 +1,15 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { remediesFor } from '@fulgent/core/planning/search';
+import { balance, remediesFor } from '@fulgent/core/planning/search';
+import { evaluate } from '@fulgent/core/scene';
 import { makeStudio } from '@fulgent/core/picture';
 import { pino } from 'pino';
 import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
-import type { FindRemedies, Render } from '../src/drawing/render';
-import { measureWith, type Measure } from '../src/drawing/measure';
+import { measureWith, type Measure } from '../src/work/measure';
+import type { Render, Work } from '../src/work/pool';
 import { decodePicture } from '../src/frames/decode';
 
 const migrations = path.resolve(__dirname, '../drizzle');
@@ -20,19 +21,27 @@ const render: Render = async ({ look, width, height, only }) => {
   return rgba;
 };
 
-const remedies: FindRemedies = async ({ look, kit }) => remediesFor(look, kit);
-
 /** Measures frames in the test itself. */
 export const measure = measureWith(studio);
 /** Where a test is not about what was measured, nobody measures. */
 const unmeasured: Measure = () => new Promise(() => undefined);
+
+/** Everything in the test itself. */
+export const inProcess: Work = {
+  render,
+  renderLater: render,
+  measure: unmeasured,
+  remedies: async ({ look, kit }) => remediesFor(look, kit),
+  evaluate: async (look) => evaluate(look),
+  balance: async ({ look, options }) => balance(look, options),
+};
 
 export interface Bench {
   readonly folder: string;
   readonly database: OpenDatabase;
   readonly api: ReturnType<typeof request>;
   /** The same database under other settings. */
-  readonly with: (options: Partial<AppOptions>) => ReturnType<typeof request>;
+  readonly with: (options: Partial<Omit<AppOptions, 'work'>> & { readonly work?: Partial<Work> }) => ReturnType<typeof request>;
   readonly close: () => void;
 }
 
@@ -40,14 +49,12 @@ export interface Bench {
 export function bench(): Bench {
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-'));
   const database = openDatabase(folder, migrations);
-  const made = (options: Partial<AppOptions> = {}) =>
+  const made = ({ work, ...options }: Parameters<Bench['with']>[0] = {}) =>
     request(
       createApp({
         database,
         logger: pino({ level: 'silent' }),
-        render,
-        measure: unmeasured,
-        remedies,
+        work: { ...inProcess, ...work },
         decode: decodePicture,
         ...options,
       }),

@@ -34,12 +34,23 @@ export function limitWords(limit: Limit, { lights }: Pick<Look, 'lights'>): stri
   }
 }
 
+/** Said where a look has more lights and places than are searched to the end. */
+const CUT_SHORT = 'The search was cut short: better powers may exist. Lock lights that are right, and balance again.';
+
 /** What a balance did, and what limits it or how much room is left. */
-export function balanceWords({ look, changes, limits, isFree, nearest }: BalanceResult): readonly [did: string, then: string] {
+export function balanceWords({
+  look,
+  changes,
+  limits,
+  isFree,
+  isWhole,
+  nearest,
+}: BalanceResult): readonly [did: string, then: string] {
   const room = nearest
     ? `${nearest.name} has ${nearest.toClipStops.toFixed(1)} stop before ${channelWord(nearest.channel)} clips.`
     : '';
-  return [changeWords(isFree, changes), limits[0] ? limitWords(limits[0], look) : room];
+  const then = limits[0] ? limitWords(limits[0], look) : room;
+  return [changeWords(isFree, changes), isWhole ? then : `${CUT_SHORT} ${then}`.trim()];
 }
 
 function changeWords(isFree: boolean, changes: readonly PowerChange[]): string {

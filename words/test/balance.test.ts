@@ -97,3 +97,9 @@ describe('what a balance did', () => {
     expect(wideWords(changed)).toMatch(/^Raise ISO from 100 to 400\..* 75 % nearer to the aims than by powers alone\.$/);
   });
 });
+
+it('a search that was cut short says so, with what to do', () => {
+  const [, then] = balanceWords({ ...balanced, isWhole: false });
+  expect(then).toMatch(/^The search was cut short: better powers may exist\. Lock lights that are right, and balance again\./);
+  expect(balanceWords({ ...balanced, isWhole: true })[1]).not.toMatch(/cut short/);
+});

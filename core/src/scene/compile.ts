@@ -224,6 +224,8 @@ function compileLight(
 }
 
 function knotStops(minStops: number): number[] {
+  // A lamp without a dimmer has one level, and one colour.
+  if (minStops >= 0) return [0];
   const count = Math.max(1, Math.ceil(-minStops / KNOT_STOPS));
   return Array.from({ length: count + 1 }, (_, i) => minStops * (1 - i / count));
 }

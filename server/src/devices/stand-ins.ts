@@ -4,7 +4,8 @@ import { meterAt, patchOf, readE131, SLOTS, stateOf, universesOf, writeE131, typ
 import type { Light, Look } from '@fulgent/core/document';
 import type { Deviations, DevicesState } from '@fulgent/core/contracts';
 import { HttpProblem } from '../problem';
-import { asJpeg, type Render } from '../drawing/render';
+import { asJpeg } from '../work/jpeg';
+import type { Render } from '../work/pool';
 
 /**
  * Stand-ins for what stands on a set: network fixtures that listen to ANSI E1.31 on loopback, a tethered camera and a light and colour meter. Camera

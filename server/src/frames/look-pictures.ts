@@ -4,7 +4,8 @@ import { readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Look } from '@fulgent/core/document';
 import { FIGURES_VERSION } from '@fulgent/core/figure';
-import { asJpeg, type Render } from '../drawing/render';
+import { asJpeg } from '../work/jpeg';
+import type { Render } from '../work/pool';
 
 /**
  * Pictures of looks, drawn once a revision and kept beside the database: what cards show, and the first picture of a look that is opened. They

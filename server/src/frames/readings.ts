@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { FrameRecord } from '@fulgent/core/day';
 import { upgradeLook, type Look } from '@fulgent/core/document';
 import type { FrameRepository } from '../db/frame-repository';
-import type { Measure } from '../drawing/measure';
+import type { Measure } from '../work/measure';
 
 export interface FrameReadings {
   /** A frame with its reading: the stored one, or measured now. @throws HttpProblem 404; InputError where the look or the file cannot be read. */

@@ -22,15 +22,15 @@ import {
 } from '@fulgent/core/exposure';
 import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
 import type { BalanceOptions } from '@fulgent/core/planning';
-import { balance } from '@fulgent/core/planning/search';
-import { evaluate, parseLook, resolveGel, type Readings } from '@fulgent/core/scene';
+import { parseLook, resolveGel, type Readings } from '@fulgent/core/scene';
 import { balanceWords, limitWords, proposalWords, verdictWords } from '@fulgent/words';
 import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';
 import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
 import { windowAlone } from '@fulgent/core/vivid';
 import { Router } from 'express';
-import type { FindRemedies } from '../drawing/render';
+import type { Balance, Evaluate, FindRemedies } from '../work/pool';
 import { validated } from './validated';
+import { whileWanted } from './while-wanted';
 
 /** A number that this kind of input needs. */
 function needed(field: string, value: number | undefined | null): number {
@@ -99,8 +99,15 @@ function spoken(readings: Readings) {
   };
 }
 
+/** What takes longer than a request may hold up the others. */
+export interface Computes {
+  readonly evaluate: Evaluate;
+  readonly balance: Balance;
+  readonly remedies: FindRemedies;
+}
+
 /** The pure computations, for scripts. Nothing is stored. */
-export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEntry[]): Router {
+export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: () => readonly KitEntry[]): Router {
   const router = Router();
 
   router.post('/light', (req, res) => {
@@ -155,15 +162,15 @@ export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEnt
     res.json(inFieldOf('camera', CAMERA_FIELDS, () => windowAlone(filtered, surface, makeCamera(cameraOf(body.camera)))));
   });
 
-  router.post('/evaluate', (req, res) => {
-    res.json(spoken(evaluate(parseLook(req.body))));
+  router.post('/evaluate', async (req, res) => {
+    res.json(spoken(await evaluate(parseLook(req.body), whileWanted(res))));
   });
 
-  router.post('/balance', (req, res) => {
+  router.post('/balance', async (req, res) => {
     const { look, options } = validated(balanceBody, req.body);
     checkNumbersById('options.aims', options?.aims, 1);
     checkNumbersById('options.zoneWeights', options?.zoneWeights, 1000);
-    const result = balance(parseLook(look), (options ?? {}) as BalanceOptions);
+    const result = await balance({ look: parseLook(look), options: (options ?? {}) as BalanceOptions }, whileWanted(res));
     res.json({
       ...result,
       readings: spoken(result.readings),
@@ -175,7 +182,7 @@ export function computeRoutes(remedies: FindRemedies, kit: () => readonly KitEnt
   // Many balances are tried for it: it is found beside the server's own thread.
   router.post('/remedies', async (req, res) => {
     const { look } = validated(remediesBody, req.body);
-    const found = await remedies({ look: parseLook(look), kit: kit() });
+    const found = await remedies({ look: parseLook(look), kit: kit() }, whileWanted(res));
     res.json(found.map((remedy) => ({ ...remedy, ...proposalWords(remedy.change) })));
   });
 

@@ -1,6 +1,8 @@
 import { Router, type Request } from 'express';
 import type { Repository } from '../db/repository';
-import { asJpeg, type Render } from '../drawing/render';
+import { asJpeg } from '../work/jpeg';
+import type { Render } from '../work/pool';
+import { whileWanted } from './while-wanted';
 import { invalid } from '../problem';
 import { PAPERS, sheetPdf, type Paper } from '../sheet/pdf';
 
@@ -14,7 +16,7 @@ export function sheetRoutes(repo: Repository, render: Render): Router {
     if (typeof size !== 'string' || !Object.hasOwn(PAPERS, size))
       throw invalid([{ field: 'size', message: 'size must be a4 or letter.' }]);
     const { look } = repo.readLook(req.params.id);
-    const picture = await asJpeg(await render({ look, ...PICTURE, only: null }), PICTURE.width, PICTURE.height);
+    const picture = await asJpeg(await render({ look, ...PICTURE, only: null }, whileWanted(res)), PICTURE.width, PICTURE.height);
     const bytes = await sheetPdf(look, picture, size as Paper);
     res.type('application/pdf').attachment('sheet.pdf').send(bytes);
   });

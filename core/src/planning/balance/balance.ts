@@ -30,6 +30,8 @@ export interface BalanceResult {
   readonly objective: { readonly before: number; readonly after: number };
   /** What keeps the result from its aims, and by how much. */
   readonly limits: readonly Limit[];
+  /** Whether the search came to its own end. A look of very many lights and places is searched for so long only: better powers may exist. */
+  readonly isWhole: boolean;
   /** Whether any light could be moved at all. */
   readonly isFree: boolean;
   /** The light that is nearest to its clip, and how far that is; null where nothing shines. */
@@ -46,7 +48,7 @@ export function balance(look: Look, options: BalanceOptions = {}): BalanceResult
   const goals = goalsOf(scene, options);
   const free = movable(scene, options.locked);
   const before = objectiveAt(goals, presentPowers(scene)).total;
-  const { powers, cost } = solve(goals, free, options.thorough ?? true);
+  const { powers, cost, isWhole } = solve(goals, free, options.thorough ?? true);
   const changes = free.flatMap((l): PowerChange[] => {
     const light = look.lights[l]!;
     const toStops = powers[l]!;
@@ -75,6 +77,7 @@ export function balance(look: Look, options: BalanceOptions = {}): BalanceResult
     changes,
     objective: { before, after: cost },
     limits,
+    isWhole,
     isFree: free.length > 0,
     nearest: nearestToClip(readings),
   };

@@ -1,4 +1,4 @@
-import { powerSteps } from '../../scene/power';
+import { powerSteps, type Dialled } from '../../scene/power';
 import { addFigures, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import { costAt, objectiveAt, presentPowers, type Goals } from './objective';
@@ -7,6 +7,11 @@ import { costAt, objectiveAt, presentPowers, type Goals } from './objective';
 export interface Solution {
   readonly powers: Float64Array;
   readonly cost: number;
+}
+
+/** The best powers found, and whether the search came to its own end; else it was cut short and better ones may exist. */
+export interface Solved extends Solution {
+  readonly isWhole: boolean;
 }
 
 /** J and changes closer than this count as equal. */
@@ -27,15 +32,23 @@ export function movable(scene: Scene, locked: readonly string[] = []): number[] 
 /**
  * Finds the powers of least J on the fixtures' own steps: a continuous pattern search from several starts (one of them a scan in which the key gives way), snapped, then
  * searched around on the steps (single lights, pairs, and each light over its whole range) until nothing improves.
- * Deterministic; ties go to the smaller total change, then to the earlier light. `thorough` searches hard looks for longer.
+ * Deterministic; ties go to the smaller total change, then to the earlier light. `thorough` searches hard looks for longer. It looks at so many powers at
+ * most (`MOST_WORK`), whatever the look; then the best so far stands.
  */
-export function solve(goals: Goals, free: readonly number[], thorough = false): Solution {
+export function solve(goals: Goals, free: readonly number[], thorough = false): Solved {
   const { scene } = goals;
   const present = presentPowers(scene);
-  const costOf = memoised((powers, limit) => costAt(goals, powers, limit));
+  const budget = { left: MOST_WORK, each: scene.lights.length * (goals.zones.length + 1) };
+  const costOf = memoised((powers, limit) => costAt(goals, powers, limit), budget);
   const start = { powers: present, cost: costOf(present) };
-  if (free.length === 0) return start;
-  const steps = new Map(free.map((l) => [l, powerSteps(scene.look.lights[l]!.fixture)]));
+  if (free.length === 0) return { ...start, isWhole: true };
+  const found = searched(goals, free, thorough, present, costOf);
+  return { ...found, isWhole: budget.left > 0 };
+}
+
+function searched(goals: Goals, free: readonly number[], thorough: boolean, present: Float64Array, costOf: CostOf): Solution {
+  const { scene } = goals;
+  const steps = new Map(free.map((l) => [l, searchedSteps(scene.look.lights[l]!.fixture)]));
   const better = isBetter(present, free);
   const search: Search = { goals, free, steps, costOf, better };
 
@@ -43,7 +56,8 @@ export function solve(goals: Goals, free: readonly number[], thorough = false): 
   const starts = [present, aimed, scanned(goals, aimed, free, steps, costOf)];
   const snapped = starts.map((powers): Solution => {
     const found = snap(patternSearch(powers, free, scene, costOf), free, steps);
-    return { powers: found, cost: costOf(found) };
+    // Whatever is left to spend: what is answered stands on the fixtures' steps, with its own J.
+    return { powers: found, cost: costAt(goals, found) };
   });
   const nearest = snapped.reduce((a, b) => (better(b, a) ? b : a));
   const found = stepSearch(search, nearest);
@@ -54,6 +68,20 @@ export function solve(goals: Goals, free: readonly number[], thorough = false): 
   // From the new place other trades may pay.
   const again = tradedPlaces(search, hopped);
   return stepSearch(search, again);
+}
+
+/** What a search may spend: powers looked at, each counted by its lights and places. Some two seconds of a small machine. */
+const MOST_WORK = 2_000_000;
+/** Steps closer than this cannot be told apart in a picture, stops: a dimmer that is finer is searched in such steps of its own. */
+const FINEST_SEARCHED_STOPS = 0.01;
+
+/** The steps of a fixture that are searched: full, lowest, and between them those that differ. */
+export function searchedSteps(fixture: Dialled): number[] {
+  const kept: number[] = [];
+  const steps = powerSteps(fixture);
+  for (const [i, step] of steps.entries())
+    if (kept.length === 0 || i === steps.length - 1 || kept[kept.length - 1]! - step >= FINEST_SEARCHED_STOPS) kept.push(step);
+  return kept;
 }
 
 const EASY_COST = 0.01;
@@ -198,15 +226,24 @@ type CostOf = (powers: Float64Array, limit?: number) => number;
 type Steps = ReadonlyMap<number, readonly number[]>;
 type Better = (a: Solution, b: Solution) => boolean;
 
-function memoised(f: (powers: Float64Array, limit: number) => number): CostOf {
+/** Work left, and what one look at powers takes of it. */
+interface Budget {
+  left: number;
+  readonly each: number;
+}
+
+/** J by powers, each worked out once; once the budget is spent everything new counts as infinitely bad, so that every search ends. */
+function memoised(f: (powers: Float64Array, limit: number) => number, budget: Budget): CostOf {
   // What was given up is known to be over some limit only.
   const known = new Map<string, { readonly cost: number; readonly whole: boolean }>();
   return (powers, limit = Infinity) => {
+    if (budget.left <= 0) return Infinity;
     // Whole microstops: short keys, and no step is finer.
     let key = '';
     for (const stops of powers) key += `${Math.round(stops * 1e6)},`;
     const found = known.get(key);
     if (found && (found.whole || found.cost > limit)) return found.cost;
+    budget.left -= budget.each;
     const cost = f(powers, limit);
     known.set(key, { cost, whole: cost <= limit });
     return cost;

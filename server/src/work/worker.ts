@@ -1,21 +1,34 @@
 import { parentPort } from 'node:worker_threads';
 import path from 'node:path';
 import { InputError } from '@fulgent/core/errors';
-import { remediesFor } from '@fulgent/core/planning/search';
+import { balance, remediesFor } from '@fulgent/core/planning/search';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
+import { evaluate } from '@fulgent/core/scene';
 import { measureWith } from './measure';
-import type { Answer, Asked } from './render';
+import { finenessFor } from './fineness';
+import type { Answer } from './lane';
+import type { Asked } from './pool';
 
 readFiguresFrom(path.join(__dirname, '../../core/figures'));
 const studio = makeStudio();
 const measure = measureWith(studio);
 
-async function answerTo(asked: Asked): Promise<NonNullable<Answer['done']>> {
-  if (asked.task === 'measure') return measure(asked.request);
-  if (asked.task === 'remedies') return remediesFor(asked.request.look, asked.request.kit);
-  const { look, width, height, only } = asked.request;
-  return studio.picture({ look, width, height, fineness: 2, only: only ?? undefined }).rgba;
+async function answerTo(asked: Asked): Promise<unknown> {
+  switch (asked.task) {
+    case 'measure':
+      return measure(asked.request);
+    case 'remedies':
+      return remediesFor(asked.request.look, asked.request.kit);
+    case 'evaluate':
+      return evaluate(asked.request);
+    case 'balance':
+      return balance(asked.request.look, asked.request.options);
+    case 'picture': {
+      const { look, width, height, only } = asked.request;
+      return studio.picture({ look, width, height, fineness: finenessFor(look, only), only: only ?? undefined }).rgba;
+    }
+  }
 }
 
 parentPort!.on('message', (asked: Asked) => {

@@ -1,0 +1,145 @@
+import type { Worker } from 'node:worker_threads';
+import { InputError } from '@fulgent/core/errors';
+import { HttpProblem } from '../problem';
+
+/** One thing to be done in a worker, without its number. */
+export interface Task {
+  readonly task: string;
+  readonly request: unknown;
+}
+
+/** What a worker answers to the task of this number. */
+export interface Answer {
+  readonly id: number;
+  readonly done?: unknown;
+  readonly failed?: string;
+  /** The field of an input that could not be used. */
+  readonly field?: string;
+}
+
+/** How a task is waited for. */
+export interface Waits {
+  /** Behind everything that somebody waits for. */
+  readonly isLater?: boolean;
+  /** Given up when whoever asked has gone. */
+  readonly signal?: AbortSignal | undefined;
+  /** How long it may run, ms. */
+  readonly limitMs: number;
+}
+
+interface Waiting extends Waits {
+  readonly id: number;
+  readonly asked: Task;
+  readonly resolve: (done: unknown) => void;
+  readonly reject: (error: Error) => void;
+}
+
+const tooLong = (ms: number) =>
+  new HttpProblem(
+    503,
+    'Took too long',
+    `This took longer than ${Math.round(ms / 1000)} s and was stopped; nothing was changed. Ask for less at once: fewer lights, or fixtures with coarser steps.`,
+  );
+/** Nobody reads it: who asked has gone. */
+const gone = () => new HttpProblem(499, 'Gone', 'Whoever asked has gone.');
+
+/**
+ * A worker that does one thing after another, what somebody waits for first. It starts at its first use. What runs too long or is wanted by nobody any
+ * more is stopped with the worker, and the next thing starts another: no computation holds up more than its own lane, or that for longer than its limit.
+ */
+export class Lane {
+  readonly #start: () => Worker;
+  readonly #queues: readonly [now: Waiting[], later: Waiting[]] = [[], []];
+  #worker: Worker | null = null;
+  #current: Waiting | null = null;
+  #timer: NodeJS.Timeout | undefined;
+  #next = 1;
+
+  constructor(start: () => Worker) {
+    this.#start = start;
+  }
+
+  ask<T>(asked: Task, waits: Waits): Promise<T> {
+    return new Promise((resolve, reject) => {
+      const { signal, isLater = false } = waits;
+      if (signal?.aborted) {
+        reject(gone());
+        return;
+      }
+      const one: Waiting = { ...waits, id: this.#next++, asked, resolve: resolve as Waiting['resolve'], reject };
+      signal?.addEventListener('abort', () => this.#giveUp(one), { once: true });
+      this.#queues[isLater ? 1 : 0].push(one);
+      this.#proceed();
+    });
+  }
+
+  close(): void {
+    clearTimeout(this.#timer);
+    void this.#worker?.terminate();
+  }
+
+  #giveUp(one: Waiting): void {
+    for (const queue of this.#queues) {
+      const at = queue.indexOf(one);
+      if (at >= 0) queue.splice(at, 1);
+    }
+    if (one === this.#current) this.#stopCurrent(gone());
+    else one.reject(gone());
+  }
+
+  /** Ends what runs, with its worker. */
+  #stopCurrent(error: Error): void {
+    const [worker, one] = [this.#worker, this.#current];
+    this.#worker = null;
+    this.#settled();
+    void worker?.terminate();
+    one?.reject(error);
+    this.#proceed();
+  }
+
+  #settled(): void {
+    clearTimeout(this.#timer);
+    this.#current = null;
+  }
+
+  /** The worker fell: what waits on it is told. */
+  #fail(worker: Worker, error: Error): void {
+    if (this.#worker !== worker) return;
+    this.#worker = null;
+    const all = [this.#current, ...this.#queues.flatMap((queue) => queue.splice(0))];
+    this.#settled();
+    for (const one of all) one?.reject(error);
+  }
+
+  #running(): Worker {
+    if (this.#worker) return this.#worker;
+    const worker = this.#start();
+    worker.unref();
+    worker.on('message', (answer: Answer) => this.#answered(answer));
+    worker.on('error', (error: Error) => this.#fail(worker, error));
+    // Ended without a word, as by the system for want of memory.
+    worker.on('exit', () => this.#fail(worker, new Error('The computation was not finished: its thread ended.')));
+    return (this.#worker = worker);
+  }
+
+  #answered({ id, done, failed, field }: Answer): void {
+    const one = this.#current;
+    if (one?.id !== id) return;
+    this.#settled();
+    if (failed === undefined) one.resolve(done);
+    else one.reject(field === undefined ? new Error(failed) : new InputError(field, failed));
+    this.#proceed();
+  }
+
+  #proceed(): void {
+    if (this.#current) return;
+    const one = this.#queues[0].shift() ?? this.#queues[1].shift() ?? null;
+    this.#current = one;
+    if (!one) return;
+    this.#timer = setTimeout(() => {
+      if (this.#current === one) this.#stopCurrent(tooLong(one.limitMs));
+    }, one.limitMs);
+    this.#timer.unref();
+    this.#running().postMessage({ id: one.id, ...one.asked });
+  }
+}

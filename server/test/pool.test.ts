@@ -1,0 +1,140 @@
+import { EventEmitter } from 'node:events';
+import type { Worker } from 'node:worker_threads';
+import { demoLooks } from '@fulgent/core/demo';
+import { InputError } from '@fulgent/core/errors';
+import { LIMIT_MS, workPool, type Asked } from '../src/work/pool';
+
+const look = demoLooks()[0]!;
+const request = (width: number) => ({ look, width, height: 1, only: null });
+
+/** A worker that answers when it is told to. */
+class Pretended extends EventEmitter {
+  readonly asked: Asked[] = [];
+  ended = false;
+  unref() {}
+  postMessage(asked: Asked) {
+    this.asked.push(asked);
+  }
+  terminate() {
+    this.ended = true;
+    return Promise.resolve(0);
+  }
+  answer(part: object = { done: new Uint8ClampedArray(4) }) {
+    this.emit('message', { id: this.asked.at(-1)!.id, ...part });
+  }
+  tasks() {
+    return this.asked.map((one) => (one.task === 'picture' ? one.request.width : one.task));
+  }
+}
+
+const made = () => {
+  const workers: Pretended[] = [];
+  const pool = workPool(() => {
+    const one = new Pretended();
+    workers.push(one);
+    return one as unknown as Worker;
+  });
+  return { pool, workers };
+};
+
+const status = (of: number) => expect.objectContaining({ status: of });
+
+describe('what is computed beside the server', () => {
+  it('comes one after another, and what somebody waits for before what can wait', async () => {
+    const { pool, workers } = made();
+    const all: Promise<unknown>[] = [pool.renderLater(request(1)), pool.renderLater(request(2)), pool.render(request(3))];
+    all.push(pool.measure({ file: 'x', look, kind: 'full', lightId: '', given: [] }));
+    const [worker] = workers;
+    for (let i = 0; i < all.length; i++) worker!.answer();
+    await Promise.all(all);
+    expect(worker!.tasks()).toEqual([1, 3, 'measure', 2]);
+  });
+
+  it('readings and balances do not wait for pictures', async () => {
+    const { pool, workers } = made();
+    const picture = pool.render(request(1));
+    const readings = pool.evaluate(look);
+    expect(workers).toHaveLength(2);
+    workers[1]!.answer({ done: { lights: [] } });
+    await expect(readings).resolves.toEqual({ lights: [] });
+    workers[0]!.answer();
+    await picture;
+  });
+
+  it('that fails is told as it was, and the next goes on', async () => {
+    const { pool, workers } = made();
+    const bad = pool.render(request(1));
+    const odd = pool.render(request(2));
+    const good = pool.render(request(3));
+    workers[0]!.answer({ failed: 'lights must be fewer', field: 'lights' });
+    workers[0]!.answer({ failed: 'broken' });
+    workers[0]!.answer();
+    await expect(bad).rejects.toEqual(new InputError('lights', 'lights must be fewer'));
+    await expect(odd).rejects.toThrow('broken');
+    await expect(good).resolves.toHaveLength(4);
+  });
+
+  it.each([
+    ['ends without a word', (worker: Pretended) => worker.emit('exit', 1), /ended/],
+    ['falls', (worker: Pretended) => worker.emit('error', new Error('out of memory')), /out of memory/],
+  ])('is refused when the worker %s, and the next starts another', async (_how, fall, said) => {
+    const { pool, workers } = made();
+    const waiting = [pool.render(request(1)), pool.renderLater(request(2))];
+    fall(workers[0]!);
+    for (const one of waiting) await expect(one).rejects.toThrow(said);
+    const next = pool.render(request(3));
+    expect(workers).toHaveLength(2);
+    workers[1]!.answer();
+    await expect(next).resolves.toHaveLength(4);
+  });
+
+  describe('that takes too long', () => {
+    beforeEach(() => jest.useFakeTimers());
+    afterEach(() => jest.useRealTimers());
+
+    it('is stopped with its worker and told so; what waited behind it is done by another', async () => {
+      const { pool, workers } = made();
+      const long = pool.balance({ look, options: {} });
+      const next = pool.evaluate(look);
+      const told = expect(long).rejects.toEqual(status(503));
+      await jest.advanceTimersByTimeAsync(LIMIT_MS + 1);
+      await told;
+      expect(workers[0]!.ended).toBe(true);
+      expect(workers[1]!.tasks()).toEqual(['evaluate']);
+      // The old one's last word and its end are nobody's any more.
+      workers[0]!.answer({ done: 'late' });
+      workers[0]!.emit('exit', 1);
+      workers[1]!.answer({ done: { lights: [] } });
+      await expect(next).resolves.toEqual({ lights: [] });
+    });
+
+    it('is not stopped once it is done', async () => {
+      const { pool, workers } = made();
+      const one = pool.evaluate(look);
+      workers[0]!.answer({ done: { lights: [] } });
+      await one;
+      await jest.advanceTimersByTimeAsync(2 * LIMIT_MS);
+      expect(workers[0]!.ended).toBe(false);
+    });
+  });
+
+  describe('for somebody who goes', () => {
+    it('is not begun where it waited, and stopped where it ran', async () => {
+      const { pool, workers } = made();
+      const [first, second] = [new AbortController(), new AbortController()];
+      const running = pool.balance({ look, options: {} }, first.signal);
+      const waiting = pool.balance({ look, options: {} }, second.signal);
+      const kept = pool.evaluate(look);
+      second.abort();
+      await expect(waiting).rejects.toEqual(status(499));
+      expect(workers[0]!.ended).toBe(false);
+      first.abort();
+      await expect(running).rejects.toEqual(status(499));
+      expect(workers[0]!.ended).toBe(true);
+      expect(workers[1]!.tasks()).toEqual(['evaluate']);
+      workers[1]!.answer({ done: { lights: [] } });
+      await kept;
+      await expect(pool.evaluate(look, first.signal)).rejects.toEqual(status(499));
+    });
+  });
+});
