@@ -71,11 +71,14 @@ describe('the run sheet', () => {
   it('goes out as CSV that reads back, and no cell is taken for a formula', () => {
     const look = withGroup(clone(), { id: 'g', name: '=SUM(A1)', lights: ['key'] });
     look.lights[1]!.name = 'Rim, "cold"';
+    look.lights[2]!.name = 'Rim; =1+1;@x';
     parseLook(look);
     const { data, errors } = Papa.parse<Record<string, string>>(sheetCsv(runSheet(look)), { header: true });
     expect(errors).toEqual([]);
     expect(data).toHaveLength(4);
     expect(data[1]!['light']).toBe('Rim, "cold"');
+    // Nor where a spreadsheet parts cells at semicolons.
+    expect(data[2]!['light']).toBe("Rim; '=1+1;'@x");
     expect(data[0]!['groups']).toBe("'=SUM(A1)");
     expect(Number(data[0]!['distance_m'])).toBeCloseTo(runSheet(look)[0]!.distanceM, 2);
   });

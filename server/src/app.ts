@@ -9,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { FrameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
 import { Repository } from './db/repository';
+import { SessionRepository } from './db/session-repository';
 import type { Work } from './work/pool';
 import { StandIns } from './devices/stand-ins';
 import type { Decode } from './frames/decode';
@@ -26,9 +27,13 @@ import { kitRoutes, readingRoutes } from './routes/kit';
 import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
 import { sheetRoutes } from './routes/sheet-pdf';
+import { checkDepth } from './depth';
 import { checkHost, checkOrigin, folderSecret, ownHosts, sessions } from './session';
 
 const BODY_LIMIT = '4mb';
+const SESSION_LIMIT = '2kb';
+/** What tells who may come in is not written down. */
+const REDACTED = ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'];
 /** Addresses that take or give files rather than JSON. */
 const TAKES_FILES = /^\/(looks\/[^/]+\/(frames|sheet\.pdf)|backup)(\/|$)/;
 
@@ -55,7 +60,14 @@ export function createApp(options: AppOptions): Express {
   const { logger, webRoot, figures, hosts = ownHosts() } = options;
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') }, quietReqLogger: true }));
+  app.use(
+    pinoHttp({
+      logger,
+      redact: REDACTED,
+      autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
+      quietReqLogger: true,
+    }),
+  );
   app.use(securityHeaders());
   app.use(checkHost(hosts));
   // Answers of the API are small and made for each request: squeezing them costs more time than it saves on the way.
@@ -100,7 +112,7 @@ function servicesOf({ database, logger, work: { render, measure }, decode, e131P
 function apiRoutes(options: AppOptions): Router {
   const { database, passcode = null, addresses = () => [], work } = options;
   const { repo, pictures, frames, readings, kit, devices } = servicesOf(options);
-  const door = sessions(passcode, folderSecret(database.folder));
+  const door = sessions(passcode, folderSecret(database.folder), new SessionRepository(database.db));
   const api = express.Router();
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -117,10 +129,11 @@ function apiRoutes(options: AppOptions): Router {
   files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work.render));
   files.use('/backup', backupRoutes(database, pictures, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
-  api.use(wantsJson);
-  api.use(express.json({ limit: BODY_LIMIT, strict: false }));
-  api.use('/session', door.routes);
+  // Who asks is known before anything large is read.
+  api.use('/session', wantsJson, express.json({ limit: SESSION_LIMIT }), door.routes);
   api.use(door.guard);
+  api.use(wantsJson);
+  api.use(express.json({ limit: BODY_LIMIT, strict: false, verify: (_req, _res, body) => checkDepth(body) }));
   api.get('/health', (_req, res) => {
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });

@@ -7,7 +7,7 @@ export interface Config {
   readonly host: string;
   readonly dataFolder: string;
   readonly logLevel: string;
-  /** Wanted from every client when the server is reachable from other machines. */
+  /** Wanted from every client where it is set; it must be where the server is reachable from other machines. On loopback it guards what a proxy passes on. */
   readonly passcode: string | null;
   /** Names besides its addresses that the server answers to. */
   readonly hosts: readonly string[];
@@ -22,8 +22,11 @@ const SHORTEST_PASSCODE = 6;
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   const port = portOf(env, 'PORT', 4680);
   const host = env['HOST'] ?? '127.0.0.1';
-  const passcode = env['FULGENT_PASSCODE'] ?? null;
-  if (!LOOPBACK.has(host) && (passcode === null || passcode.length < SHORTEST_PASSCODE)) {
+  const passcode = env['FULGENT_PASSCODE'] || null;
+  if (passcode !== null && passcode.length < SHORTEST_PASSCODE) {
+    throw new Error(`FULGENT_PASSCODE is shorter than ${SHORTEST_PASSCODE} characters: take a longer one, or leave it out.`);
+  }
+  if (!LOOPBACK.has(host) && passcode === null) {
     throw new Error(
       `HOST ${host} is reachable from other machines: set FULGENT_PASSCODE to ${SHORTEST_PASSCODE} characters or more, or leave HOST at 127.0.0.1.`,
     );
@@ -33,7 +36,7 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
     host,
     dataFolder: path.resolve(root, env['FULGENT_DATA'] ?? '.data'),
     logLevel: env['LOG_LEVEL'] ?? 'info',
-    passcode: LOOPBACK.has(host) ? null : passcode,
+    passcode,
     hosts: (env['FULGENT_HOSTS'] ?? '')
       .split(',')
       .map((name) => name.trim())

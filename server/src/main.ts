@@ -2,13 +2,15 @@ import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
-import { readConfig } from './config';
-import { copyDaily, restoreCopy } from './backup/copies';
-import { openDatabase } from './db/open';
+import { readConfig, type Config } from './config';
+import { copyDaily, listCopies, restoreCopy } from './backup/copies';
+import { takeFolder } from './db/lock';
+import { DatabaseDamaged, openDatabase, type OpenDatabase } from './db/open';
 import { Repository } from './db/repository';
 import { workPool } from './work/pool';
 import { processDecoder } from './frames/decoder';
 import { sweepDrafts } from './frames/picture-store';
+import { damageLines, serveDamage } from './damaged';
 import { ownHosts, reachableAt } from './session';
 import { readFiguresFrom } from '@fulgent/core/figures';
 
@@ -21,6 +23,7 @@ function main(): void {
   const root = path.resolve(__dirname, '../..');
   const config = readConfig(process.env, root);
   const logger = pino({ level: config.logLevel });
+  const giveBack = takeFolder(config.dataFolder);
   const restoring = process.argv.indexOf('--restore');
   if (restoring > 0) {
     restore(process.argv[restoring + 1], config.dataFolder);
@@ -29,7 +32,8 @@ function main(): void {
   const figures = path.join(root, 'core/figures');
   readFiguresFrom(figures);
   sweepDrafts(config.dataFolder);
-  const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
+  const database = openedOrTold(config, path.join(root, 'server/drizzle'));
+  if (!database) return;
   if (process.argv.includes('--demo')) new Repository(database.db).addDemo();
   const work = workPool();
   const decoder = processDecoder();
@@ -69,12 +73,26 @@ function main(): void {
       work.close();
       decoder.close();
       database.close();
+      giveBack();
       process.exit(0);
     });
     server.closeIdleConnections();
   };
   process.once('SIGTERM', () => stop('SIGTERM'));
   process.once('SIGINT', () => stop('SIGINT'));
+}
+
+/** The database; where it is damaged, a page in its place that says so, and what to do. */
+function openedOrTold({ dataFolder, port, host }: Config, migrations: string): OpenDatabase | null {
+  try {
+    return openDatabase(dataFolder, migrations);
+  } catch (error) {
+    if (!(error instanceof DatabaseDamaged)) throw error;
+    process.stderr.write(`${damageLines(error, listCopies(dataFolder)).join('\n')}\n`);
+    const server = serveDamage(error, port, host);
+    for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => server.close(() => process.exit(1)));
+    return null;
+  }
 }
 
 /** Puts a copy of the database back, and says what it holds. */

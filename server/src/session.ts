@@ -1,10 +1,11 @@
-import { createHash, createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { hostname, networkInterfaces } from 'node:os';
 import path from 'node:path';
 import { Router, type Request, type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { passcodeBody } from '@fulgent/core/contracts';
+import type { SessionRepository } from './db/session-repository';
 import { HttpProblem } from './problem';
 import { validated } from './routes/validated';
 
@@ -28,16 +29,19 @@ export interface Sessions {
   readonly guard: RequestHandler;
 }
 
-/** Sessions by a signed cookie: no list is kept, and another passcode ends them all. `passcode` null asks for nothing. */
-export function sessions(passcode: string | null, secret: string): Sessions {
-  const key = createHash('sha256').update(`${secret}\n${passcode}`).digest();
-  const sign = (until: number) => createHmac('sha256', key).update(String(until)).digest('base64url');
-  const same = (a: string, b: string) =>
-    timingSafeEqual(createHash('sha256').update(a).digest(), createHash('sha256').update(b).digest());
+/**
+ * Sessions by a random cookie of which only a digest is kept: logging out ends one for good, another passcode ends them all. `passcode` null asks for
+ * nothing.
+ */
+export function sessions(passcode: string | null, secret: string, kept: SessionRepository): Sessions {
+  const digest = (text: string) => createHash('sha256').update(text).digest('base64url');
+  const wanted = digest(`${secret}\n${passcode}`);
+  const same = (a: string, b: string) => timingSafeEqual(Buffer.from(digest(a)), Buffer.from(digest(b)));
+  const tokenOf = (req: Request) => cookieOf(req, COOKIE)?.slice(0, 128);
   const isOpen = (req: Request): boolean => {
     if (passcode === null) return true;
-    const [until = '', mark = ''] = (cookieOf(req, COOKIE) ?? '').split('.');
-    return /^\d{1,15}$/.test(until) && Number(until) > Date.now() && same(mark, sign(Number(until)));
+    const token = tokenOf(req);
+    return token !== undefined && kept.isOpen(digest(token), wanted, Date.now());
   };
 
   const routes = Router();
@@ -62,12 +66,16 @@ export function sessions(passcode: string | null, secret: string): Sessions {
         throw new HttpProblem(401, 'Wrong passcode', 'That is not the passcode that the server was started with.', {
           field: 'passcode',
         });
-      const until = Date.now() + HOURS * 3_600_000;
-      res.cookie(COOKIE, `${until}.${sign(until)}`, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: HOURS * 3_600_000 });
+      const now = Date.now();
+      const token = randomBytes(32).toString('base64url');
+      kept.open(digest(token), wanted, now + HOURS * 3_600_000, now);
+      res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: HOURS * 3_600_000 });
       res.json({ wanted: passcode !== null, open: true });
     },
   );
-  routes.delete('/', (_req, res) => {
+  routes.delete('/', (req, res) => {
+    const token = tokenOf(req);
+    if (token !== undefined) kept.close(digest(token));
     res.clearCookie(COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' }).status(204).end();
   });
 

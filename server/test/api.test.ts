@@ -254,12 +254,15 @@ describe('bad input', () => {
     await api.post('/api/looks').type('text/plain').send('hello').expect(415);
     await api.get('/api/nothing').expect(404);
     const deep = `${'['.repeat(200_000)}${']'.repeat(200_000)}`;
-    await api.post('/api/looks').type('application/json').send(`{"look":${deep}}`).expect(422);
+    await api.post('/api/looks').type('application/json').send(`{"look":${deep}}`).expect(400);
     await api
       .post('/api/looks')
       .type('application/json')
       .send(`{"look":{"format":"fulgent-look","version":${deep}}}`)
-      .expect(422);
+      .expect(400);
+    // As deep as is read: refused by its shape.
+    const shallow = `${'['.repeat(60)}${']'.repeat(60)}`;
+    await api.post('/api/looks').type('application/json').send(`{"look":${shallow}}`).expect(422);
     expect((await api.get('/api/health').expect(200)).body.status).toBe('ok');
   });
 });

@@ -325,6 +325,30 @@ describe('the archive', () => {
     other.close();
   });
 
+  it.each([
+    ['a revision twice', (entry: { revisions: object[] }) => entry.revisions.push(entry.revisions[0]!)],
+    [
+      'a revision that no whole number follows',
+      (entry: { revision: number; revisions: { revision: number }[] }) => {
+        entry.revision = Number.MAX_SAFE_INTEGER;
+        entry.revisions.at(-1)!.revision = Number.MAX_SAFE_INTEGER;
+      },
+    ],
+  ])('with %s is refused, and nothing of it is kept', async (_what, spoil) => {
+    await newLook();
+    const files = unzipSync(await archive());
+    const name = Object.keys(files).find((one) => one.startsWith('looks/'))!;
+    const entry = JSON.parse(new TextDecoder().decode(files[name]));
+    spoil(entry);
+    const other = bench();
+    const { body } = await take(zipSync({ ...files, [name]: new TextEncoder().encode(JSON.stringify(entry)) }), other.api).expect(
+      422,
+    );
+    expect(JSON.stringify(body)).toContain(name);
+    expect((await other.api.get('/api/looks')).body).toEqual([]);
+    other.close();
+  });
+
   it('of which a picture is damaged is refused, and its pictures are not kept', async () => {
     const id = await newLook();
     const { body: frame } = await send(id, await plain().jpeg().toBuffer()).expect(201);
@@ -421,10 +445,7 @@ describe('reached from other machines', () => {
     await guarded.get('/api/backup/copies').set('Cookie', value).expect(200);
     // A forged or altered session, and one of another passcode, are none.
     await guarded.get('/api/health').set('Cookie', `${value}x`).expect(401);
-    await guarded
-      .get('/api/health')
-      .set('Cookie', value.replace(/=\d+/, `=${Date.now() + 9e9}`))
-      .expect(401);
+    await guarded.get('/api/health').set('Cookie', 'fulgent_session=constructor').expect(401);
     await server.with({ passcode: 'another' }).get('/api/health').set('Cookie', value).expect(401);
     // It outlives a restart.
     await server.with({ passcode: 'darkroom' }).get('/api/health').set('Cookie', value).expect(200);

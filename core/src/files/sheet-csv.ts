@@ -1,9 +1,9 @@
-import Papa from 'papaparse';
 import { gelWords, type SheetCard } from '../day/sheet/sheet';
+import { tableCsv } from './table-csv';
 
 /** The run sheet as a table for other programs (RFC 4180): one row a light, figures with points. */
 export function sheetCsv(cards: readonly SheetCard[]): string {
-  return Papa.unparse(
+  return tableCsv(
     cards.map((card, i) => ({
       order: i + 1,
       light: card.name,
@@ -25,10 +25,8 @@ export function sheetCsv(cards: readonly SheetCard[]): string {
       groups: card.groups.join(', '),
       cue: card.cue,
       universe: card.address?.universe ?? '',
-      firstSlot: card.address?.first ?? '',
+      first_slot: card.address?.first ?? '',
       slots: card.address?.slots ?? '',
     })),
-    // A cell that begins as a formula is taken for one by spreadsheets.
-    { escapeFormulae: true },
   );
 }

@@ -15,7 +15,11 @@ const id = () =>
     .required()
     .matches(/^[A-Za-z0-9_-]{1,64}$/, '${path} must be 1 to 64 letters, digits, dashes or underscores');
 const time = () => yup.number().required().integer().min(0).max(8.64e15);
-const count = () => yup.number().required().integer().min(1);
+/** Far beyond what anybody writes, and far below where whole numbers end. */
+const MOST_REVISIONS = 1_000_000_000;
+const count = () => yup.number().required().integer().min(1).max(MOST_REVISIONS);
+const isOnce = (list: readonly { readonly revision?: number }[] | undefined) =>
+  new Set(list?.map(({ revision }) => revision)).size === (list?.length ?? 0);
 
 export const headSchema = yup.object({
   format: yup.string().required().oneOf([ARCHIVE_FORMAT]),
@@ -42,7 +46,8 @@ export const lookSchema = yup.object({
     .array(yup.object({ revision: count(), createdAt: time(), look: yup.mixed().required() }).required())
     .required()
     .min(1)
-    .max(1000),
+    .max(1000)
+    .test('once', '${path} holds a revision twice', isOnce),
 });
 
 export const frameSchema = yup.object({

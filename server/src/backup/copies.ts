@@ -41,15 +41,35 @@ export function verified(file: string): Readonly<Record<string, number>> {
   }
 }
 
+/** Files that SQLite lays beside a database. */
+const BESIDE = ['-wal', '-shm'] as const;
+
+const named = (time: number) =>
+  `fulgent-${new Date(time).toISOString().replace(/[-:]/g, '').replace('Z', '').replace('.', '')}.db`;
+
+/** Names rise with time also where the clock was set back: the newest copy is the last by name, and stays. */
+function nameAfter(newest: string | undefined, now: Date): string {
+  const name = named(now.getTime());
+  if (newest === undefined || name > newest) return name;
+  const [, y, mo, d, h, mi, s, ms] = /(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)(\d*)/.exec(newest)!;
+  return named(Date.UTC(Number(y), Number(mo) - 1, Number(d), Number(h), Number(mi), Number(s), Number(ms || 0)) + 1);
+}
+
+/** Copies that were never finished, and what lay beside them. */
+function sweepDrafts(folder: string): void {
+  for (const name of readdirSync(folder)) if (/\.draft(-wal|-shm)?$/.test(name)) rmSync(path.join(folder, name), { force: true });
+}
+
 /** Copies the open database while it is in use, reads the copy back in full, and only then gives it its name. */
 export async function makeCopy(client: Database.Database, data: string, now = new Date()): Promise<DatabaseCopy> {
   const folder = folderOf(data);
   mkdirSync(folder, { recursive: true });
-  const name = `fulgent-${now.toISOString().replace(/[-:]/g, '').replace('Z', '').replace('.', '')}.db`;
+  const name = nameAfter(listCopies(data)[0]?.name, now);
+  sweepDrafts(folder);
   const draft = path.join(folder, `${name}.draft`);
-  rmSync(draft, { force: true });
   await client.backup(draft);
   verified(draft);
+  for (const end of BESIDE) rmSync(draft + end, { force: true });
   renameSync(draft, path.join(folder, name));
   for (const old of listCopies(data).slice(KEPT)) rmSync(path.join(folder, old.name), { force: true });
   return listCopies(data).find((copy) => copy.name === name)!;
@@ -59,7 +79,8 @@ export async function makeCopy(client: Database.Database, data: string, now = ne
 export function copyDaily(client: Database.Database, data: string, onError: (error: unknown) => void): () => void {
   const look = () => {
     const [newest] = listCopies(data);
-    if (!newest || Date.now() - newest.at > DAY_MS) makeCopy(client, data).catch(onError);
+    // A clock that was set back makes no day without a copy.
+    if (!newest || Math.abs(Date.now() - newest.at) > DAY_MS) makeCopy(client, data).catch(onError);
   };
   look();
   const timer = setInterval(look, 3_600_000);

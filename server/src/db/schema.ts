@@ -85,3 +85,12 @@ export const frames = sqliteTable(
   },
   (table) => [index('frames_look').on(table.lookId)],
 );
+
+/** Sessions of devices that gave the passcode; who is not here has none. */
+export const sessions = sqliteTable('sessions', {
+  /** SHA-256 of what the cookie holds: the cookie itself is kept nowhere. */
+  token: text().primaryKey(),
+  /** SHA-256 of the passcode with this folder's secret: another passcode ends all sessions. */
+  passcode: text().notNull(),
+  until: integer().notNull(),
+});

@@ -93,6 +93,9 @@ function whyNot(error: unknown): string {
   return 'The file is damaged, cut short, or no JPEG, PNG or TIFF. Copy it from the card again, or export it anew.';
 }
 
+/** Clocks of cameras that were never set, or set wrongly, tell nothing. */
+const [EARLIEST, LATEST] = [new Date('1990-01-01'), new Date('2200-01-01')];
+
 /** Exposure from EXIF; what is missing or odd is null. */
 function metaOf(exif: Buffer | undefined): FrameMeta {
   if (!exif) return NO_META;
@@ -109,7 +112,7 @@ function metaOf(exif: Buffer | undefined): FrameMeta {
   const taken = photo.DateTimeOriginal;
   const iso = Array.isArray(photo.ISOSpeedRatings) ? photo.ISOSpeedRatings[0] : photo.ISOSpeedRatings;
   return {
-    takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken.toISOString() : null,
+    takenAt: taken instanceof Date && taken > EARLIEST && taken < LATEST ? taken.toISOString() : null,
     aperture: number(photo.FNumber, 0.5, 128),
     iso: number(iso, 1, 1_000_000),
     shutterS: number(photo.ExposureTime, 0.00001, 3600),

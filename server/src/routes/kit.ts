@@ -1,8 +1,7 @@
 import { KIT_FORMAT, KIT_VERSION, parseKitEntry, parseKitFile } from '@fulgent/core/catalogue';
 import { kitRows } from '@fulgent/core/planning';
-import { readLm63, readSpectrumCsv, readTm27 } from '@fulgent/core/files';
+import { readLm63, readSpectrumCsv, readTm27, tableCsv } from '@fulgent/core/files';
 import { Router, type Request } from 'express';
-import Papa from 'papaparse';
 import { newEntryBody, type StoredEntry, readBeamBody, readSpectrumBody } from '@fulgent/core/contracts';
 import type { KitRepository } from '../db/kit-repository';
 import { HttpProblem } from '../problem';
@@ -28,10 +27,7 @@ export function kitRoutes(kit: KitRepository): Router {
   router.get('/export.csv', (_req, res) => {
     const rows = kitRows(kit.list().map(({ entry }) => entry));
     // A name that starts with = or @ must not run in a spreadsheet.
-    res
-      .attachment('kit.csv')
-      .type('text/csv')
-      .send(Papa.unparse(rows, { escapeFormulae: true }));
+    res.attachment('kit.csv').type('text/csv').send(tableCsv(rows));
   });
 
   router.post('/import', (req, res) => {

@@ -68,11 +68,15 @@ export interface Goals {
   readonly edges: readonly (readonly [edge: number, behind: number])[];
 }
 
+/** A number of a table by an id that anybody may choose: `constructor` is no entry where nobody made it one. */
+const ownNumber = (table: Readonly<Record<string, number>> | undefined, id: string): number | undefined =>
+  table !== undefined && Object.hasOwn(table, id) ? table[id] : undefined;
+
 /** Reads the goals from a look's brief and the options. */
 export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
   const { brief, probes, lights } = scene.look;
   const moodAim = MOOD_AIM[options.mood ?? brief.mood];
-  const aimOf = (l: number) => options.aims?.[lights[l]!.id] ?? lights[l]!.aimPlace ?? moodAim;
+  const aimOf = (l: number) => ownNumber(options.aims, lights[l]!.id) ?? lights[l]!.aimPlace ?? moodAim;
   const byProbe = new Map<number, number[]>();
   scene.lights.forEach((light, l) => {
     if (light.active && light.index >= 0) byProbe.set(light.zone, [...(byProbe.get(light.zone) ?? []), l]);
@@ -82,7 +86,7 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
     zones: [...byProbe].map(([probe, group]) => ({
       probe,
       lights: group,
-      weight: options.zoneWeights?.[probes[probe]!.id] ?? 1,
+      weight: ownNumber(options.zoneWeights, probes[probe]!.id) ?? 1,
       aim: group.reduce((sum, l) => sum + aimOf(l), 0) / group.length,
     })),
     keyProbe: meteredIndex(probes),
