@@ -98,6 +98,31 @@ test('@phone edits while the server is gone are shown as not sent, survive a rel
   expect(look.lights[1].powerStops).toBeCloseTo(was + 0.2, 6);
 });
 
+test('@phone two windows closed while the server is gone lose nothing: their work comes together', async ({
+  page,
+  server,
+  context,
+}) => {
+  await openLook(page, server, 'saltmarsh-1');
+  const second = await context.newPage();
+  await openLook(second, server, 'saltmarsh-1');
+  const was = (await stored(page, server.url)).lights.map(({ powerStops }: { powerStops: number }) => powerStops);
+  await server.stop();
+  await stepUp(page, 'Rim left', 2);
+  await stepUp(second, 'Backdrop', 1);
+  await expect(page.getByTestId('save-state')).toHaveText('Not synced');
+  await expect(second.getByTestId('save-state')).toHaveText('Not synced');
+  await second.close({ runBeforeUnload: true });
+  const third = await context.newPage();
+  await page.close({ runBeforeUnload: true });
+  await server.start();
+  await openLook(third, server, 'saltmarsh-1');
+  await kept(third);
+  const look = await stored(third, server.url);
+  expect(look.lights[1].powerStops).toBeCloseTo(was[1]! + 0.2, 6);
+  expect(look.lights[3].powerStops).toBeGreaterThan(was[3]!);
+});
+
 test('@phone a look that was left while the server is gone is marked in the list, and is sent from there', async ({
   page,
   server,

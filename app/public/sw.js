@@ -3,6 +3,7 @@
 const SHELL = 'fulgent-shell-1';
 const ANSWERS = 'fulgent-answers';
 const KEPT_ANSWERS = /^\/api\/(shoots|looks|kit|frames|log)(\/|$)/;
+const LOOK = /^\/api\/looks\/[^/]+$/;
 const NEVER = /\/(original|export|export\.csv|sheet\.pdf)$/;
 
 self.addEventListener('install', (event) => {
@@ -34,7 +35,9 @@ self.addEventListener('activate', (event) => {
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
-  if (request.method !== 'GET' || url.origin !== self.location.origin) return;
+  if (url.origin !== self.location.origin) return;
+  if (request.method === 'PUT' && LOOK.test(url.pathname)) event.respondWith(remembered(request));
+  if (request.method !== 'GET') return;
   if (request.mode === 'navigate') event.respondWith(newest(SHELL, request, '/'));
   else if (/^\/(_expo|assets|figures)\//.test(url.pathname)) event.respondWith(kept(request));
   else if (KEPT_ANSWERS.test(url.pathname) && !NEVER.test(url.pathname)) event.respondWith(newest(ANSWERS, request, request));
@@ -56,9 +59,23 @@ async function newest(name, request, key) {
     return answer;
   } catch (error) {
     const found = await cache.match(key);
-    if (found) return found;
+    if (found) return name === ANSWERS ? marked(found) : found;
     throw error;
   }
+}
+
+/** Says that it is not from the server: the page must not take it for what is saved now. */
+function marked(answer) {
+  const headers = new Headers(answer.headers);
+  headers.set('X-Fulgent-Kept', '1');
+  return new Response(answer.body, { status: answer.status, statusText: answer.statusText, headers });
+}
+
+/** What was written is what is last seen: the answer to a write is kept as the answer to the next read. */
+async function remembered(request) {
+  const answer = await fetch(request);
+  if (answer.ok) await (await caches.open(ANSWERS)).put(request.url, answer.clone());
+  return answer;
 }
 
 /** Files whose names change with their content are taken from the device. */

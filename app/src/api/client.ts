@@ -39,6 +39,14 @@ export class OfflineError extends Error {
   }
 }
 
+/** A look as it was read; `isKept`: not from the server, which cannot be reached, but as this device last saw it. */
+export interface ReadLook extends StoredLook {
+  readonly isKept?: boolean;
+}
+
+/** Answers that may be another a moment later: the server is busy, full, starting or stopping. */
+export const isPassing = ({ status }: ApiError): boolean => status >= 500 || status === 408 || status === 425 || status === 429;
+
 /** Called when the server wants the passcode; the page that asks for it listens. */
 let onLocked: () => void = () => undefined;
 export function whenLocked(listener: () => void): void {
@@ -98,7 +106,10 @@ export const fetchJson = <T>(url: string): Promise<T> => request<T>('GET', url);
 /** The one client of the API. */
 export const api = {
   shoots: '/api/shoots',
-  readLook: (id: string) => request<StoredLook>('GET', `/api/looks/${id}`),
+  readLook: async (id: string): Promise<ReadLook> => {
+    const response = await answerOf('GET', `/api/looks/${id}`, undefined, {});
+    return { ...(await taken<StoredLook>(response)), isKept: response.headers.get('X-Fulgent-Kept') === '1' };
+  },
   /** Address of the picture of a revision; with `stored` only one that was drawn before. */
   lookPicture: (id: string, revision: number, stored = false) =>
     `/api/looks/${id}/picture?revision=${revision}${stored ? '&stored' : ''}`,

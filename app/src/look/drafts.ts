@@ -11,48 +11,79 @@ export interface Draft {
   readonly sent?: readonly Look[];
 }
 
+/** A draft where it lies. Every window keeps its own: two on one look take nothing from each other. */
+export interface KeptDraft extends Draft {
+  readonly key: string;
+  readonly lookId: string;
+}
+
 const PREFIX = 'fulgent:draft:';
+/** This window, until it is closed or loaded anew. */
+const WINDOW = Math.random().toString(36).slice(2, 10);
+/** A window that has not stirred for so long is gone, and its work is taken on by whoever opens the look. */
+const GONE_MS = 20_000;
+const STIR_MS = 5000;
+
+/** `fulgent:draft:look:window`; an earlier version had no windows. */
+const lookIdOf = (key: string): string => key.slice(PREFIX.length).split(':')[0]!;
+const ownKey = (lookId: string): string => `${PREFIX}${lookId}:${WINDOW}`;
+/** Whether a draft is this window's. */
+export const isOwn = (key: string): boolean => key.endsWith(`:${WINDOW}`);
+const draftKeys = (): string[] => Object.keys(localStorage).filter((key) => key.startsWith(PREFIX));
+
+function idsNow(): string[] {
+  return [...new Set(draftKeys().map(lookIdOf))].sort();
+}
 
 /** Ids of looks with unsent work on this device, open or not. */
 export const useDrafts = create<readonly string[]>(() => (typeof localStorage === 'undefined' ? [] : idsNow()));
-
-function idsNow(): string[] {
-  return Object.keys(localStorage)
-    .flatMap((key) => (key.startsWith(PREFIX) ? [key.slice(PREFIX.length)] : []))
-    .sort();
-}
 
 function announce(): void {
   const ids = idsNow();
   if (ids.join() !== useDrafts.getState().join()) useDrafts.setState(ids, true);
 }
 
-export function keepDraft(id: string, draft: Draft): void {
+function write(key: string, draft: Draft, at: number): void {
   try {
-    localStorage.setItem(PREFIX + id, JSON.stringify(draft));
+    const { revision, saved, look, sent } = draft;
+    localStorage.setItem(key, JSON.stringify({ revision, saved, look, sent, at }));
     announce();
   } catch {
     // A full or forbidden storage only costs the safety of a reload in the next moment.
   }
 }
 
-export function dropDraft(id: string): void {
+export const keepDraft = (lookId: string, draft: Draft): void => write(ownKey(lookId), draft, Date.now());
+
+export function dropDraft(lookId: string): void {
+  dropKept([ownKey(lookId)]);
+}
+
+export function dropKept(keys: readonly string[]): void {
   try {
-    localStorage.removeItem(PREFIX + id);
+    for (const key of keys) localStorage.removeItem(key);
     announce();
   } catch {
     // As above.
   }
 }
 
-/** Unsent work of a look; what an earlier version of the application kept is brought up. */
-export function readDraft(id: string): Draft | null {
+/** Unsent work that is this window's to send: its own, and that of windows that are gone, oldest first. What an earlier version kept is brought up. */
+export function readDrafts(lookId?: string): KeptDraft[] {
+  const found = draftKeys()
+    .filter((key) => lookId === undefined || lookIdOf(key) === lookId)
+    .flatMap((key) => {
+      const kept = readKept(key);
+      return kept && (isOwn(key) || Date.now() - kept.at > GONE_MS) ? [kept] : [];
+    });
+  return found.sort((a, b) => a.at - b.at).map(({ draft }) => draft);
+}
+
+function readKept(key: string): { readonly draft: KeptDraft; readonly at: number } | null {
   try {
-    const text = localStorage.getItem(PREFIX + id);
-    if (!text) return null;
-    const { revision, saved, look, sent = [] } = JSON.parse(text) as Draft;
+    const { revision, saved, look, sent = [], at = 0 } = JSON.parse(localStorage.getItem(key)!) as Draft & { at?: number };
     const now = (one: Look) => upgradeLook(one) as Look;
-    return { revision, saved: now(saved), look: now(look), sent: sent.map(now) };
+    return { at, draft: { key, lookId: lookIdOf(key), revision, saved: now(saved), look: now(look), sent: sent.map(now) } };
   } catch {
     return null;
   }
@@ -60,10 +91,31 @@ export function readDraft(id: string): Draft | null {
 
 export const isSame = (a: Look, b: Look): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-/** Takes what the server has now off the draft of a look that is no longer open. */
-export function settleDraft(id: string, sent: Look, revision: number): void {
-  const draft = readDraft(id);
-  if (!draft) return;
-  if (isSame(draft.look, sent)) dropDraft(id);
-  else keepDraft(id, { revision, saved: sent, look: draft.look });
+/** Takes what the server has now off a draft; what was changed since it was sent stays. */
+export function settleKept(key: string, sent: Look, revision: number): void {
+  const kept = readKept(key);
+  if (!kept) return;
+  if (isSame(kept.draft.look, sent)) dropKept([key]);
+  else write(key, { revision, saved: sent, look: kept.draft.look }, kept.at);
+}
+
+/** The same for this window's draft of a look that is no longer open. */
+export const settleDraft = (lookId: string, sent: Look, revision: number): void => settleKept(ownKey(lookId), sent, revision);
+
+/** Says that this window is still there, or, with `at` 0, that it goes: its drafts are anybody's then. */
+function stir(at: number): void {
+  for (const key of draftKeys()) {
+    const kept = isOwn(key) ? readKept(key) : null;
+    if (kept) write(key, kept.draft, at);
+  }
+}
+
+if (typeof window !== 'undefined' && typeof localStorage !== 'undefined') {
+  const timer: unknown = setInterval(() => stir(Date.now()), STIR_MS);
+  // In tests nobody waits for it.
+  if (typeof timer === 'object' && timer !== null && 'unref' in timer) (timer as { unref: () => void }).unref();
+  window.addEventListener('pagehide', () => stir(0));
+  window.addEventListener('pageshow', () => stir(Date.now()));
+  // What other windows keep or send is told by the browser.
+  window.addEventListener('storage', announce);
 }

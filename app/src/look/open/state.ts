@@ -29,6 +29,8 @@ export interface OpenLook {
   readonly future: readonly Look[];
   /** What was sent on this revision and never answered: the server may have it all the same. */
   readonly sent: readonly Look[];
+  /** The look is as this device last saw it, and the server is asked first when it is back. */
+  readonly stale: boolean;
   readonly save: SaveState;
   readonly saveMessage: string | null;
   readonly conflict: Conflict | null;
@@ -51,6 +53,7 @@ export const EMPTY: OpenLook = {
   past: [],
   future: [],
   sent: [],
+  stale: false,
   save: 'kept',
   saveMessage: null,
   conflict: null,

@@ -1,9 +1,9 @@
 import { LIMITS, mergeLooks, type Look } from '@fulgent/core/document';
 import type { StoredLook } from '@fulgent/core/contracts';
-import { api, ApiError, OfflineError } from '../../api/client';
+import { api, ApiError, isPassing, OfflineError, type ReadLook } from '../../api/client';
 import { startFrame } from '../../workers/frame';
 import { compute } from '../../workers/compute';
-import { dropDraft, isSame, keepDraft, readDraft, settleDraft, useDrafts } from '../drafts';
+import { dropDraft, dropKept, isSame, keepDraft, readDrafts, settleDraft, isOwn, settleKept, type KeptDraft } from '../drafts';
 import { show } from './derived';
 import { EMPTY, useOpenLook } from './state';
 
@@ -12,7 +12,12 @@ import { EMPTY, useOpenLook } from './state';
 const { getState: get, setState: set } = useOpenLook;
 
 const SAVE_AFTER_MS = 250;
-const RETRY_MS = 3000;
+/** First wait before something is sent again; it doubles with every failure. */
+const [RETRY_MS, LONGEST_RETRY_MS] = [3000, 60_000];
+const OTHER_WINDOW =
+  'Work of another window was taken in. Where both changed the same, this one stands; the other is one step back in Undo.';
+const KEPT_MESSAGE =
+  'The server cannot be reached. This is the look as this device last saw it; changes stay here and are sent when it is back.';
 /** Unanswered writes that are remembered. */
 const MOST_SENT = 5;
 
@@ -24,31 +29,44 @@ export function keepUnsent(): void {
   else keepDraft(id, { revision, saved, look, sent });
 }
 
+let failures = 0;
+
+/** How long to wait before the next try: longer each time, and not all devices at once. */
+const retryMs = (): number => Math.min(LONGEST_RETRY_MS, RETRY_MS * 2 ** failures++) * (0.9 + 0.2 * Math.random());
+
 let sendingDrafts: Promise<void> | null = null;
+let draftTimer: ReturnType<typeof setTimeout> | undefined;
 
 /**
  * Sends what is unsent of looks that are not open: left in a hurry, or without a connection. What was changed elsewhere meanwhile stays on the device
- * until its look is opened, and is merged or asked about there.
+ * until its look is opened, and is merged or asked about there. Where the server cannot take it, it is tried again by itself.
  */
 export function sendDrafts(): Promise<void> {
-  return (sendingDrafts ??= sendEach().finally(() => (sendingDrafts = null)));
+  clearTimeout(draftTimer);
+  return (sendingDrafts ??= sendEach()
+    .then((again) => {
+      if (again) draftTimer = setTimeout(() => void sendDrafts(), retryMs());
+    })
+    .finally(() => (sendingDrafts = null)));
 }
 
-async function sendEach(): Promise<void> {
-  for (const id of useDrafts.getState()) {
-    const draft = readDraft(id);
-    if (!draft || get().id === id) continue;
+/** Whether some of it is to be tried again. */
+async function sendEach(): Promise<boolean> {
+  for (const { key, lookId, revision: basedOn, look, sent } of readDrafts()) {
+    if (get().id === lookId) continue;
     try {
-      const { revision } = await api.updateLook(id, draft.revision, draft.look);
-      settleDraft(id, draft.look, revision);
+      const { revision } = await api.updateLook(lookId, basedOn, look);
+      failures = 0;
+      settleKept(key, look, revision);
     } catch (error) {
-      // Without a connection none of the others can be sent either.
-      if (error instanceof OfflineError) return;
-      const current = error instanceof ApiError ? error.current : null;
+      // None of the others can be sent now either.
+      if (!(error instanceof ApiError) || isPassing(error)) return true;
+      const { current } = error;
       // Sent before, and only the answer was lost.
-      if (current && draft.sent?.some((one) => isSame(one, current.look))) settleDraft(id, current.look, current.revision);
+      if (current && sent?.some((one) => isSame(one, current.look))) settleKept(key, current.look, current.revision);
     }
   }
+  return false;
 }
 
 /** Counts what was opened: a look that is closed late must not take away the next. */
@@ -66,27 +84,56 @@ export async function openLook(id: string): Promise<void> {
   set({ ...EMPTY, id });
   try {
     const stored = await api.readLook(id);
-    if (get().id !== id) return;
-    const { shootId, revision, look } = stored;
-    const draft = readDraft(id);
-    if (!draft) {
-      show({ shootId, saved: look, revision, look, opened: look });
-      return;
-    }
-    show({
-      shootId,
-      saved: draft.saved,
-      revision: draft.revision,
-      look: draft.look,
-      opened: look,
-      sent: draft.sent ?? [],
-      save: 'unsent',
-    });
-    if (draft.revision === revision) scheduleSave(0);
-    else takeTheirs(stored);
+    if (get().id === id) showOpened(stored, readDrafts(id));
   } catch (error) {
-    if (get().id === id) set({ failure: error instanceof Error ? error.message : String(error) });
+    const drafts = error instanceof OfflineError ? readDrafts(id) : [];
+    if (get().id !== id) return;
+    // Without the server, work that waits here is still here.
+    if (drafts.length > 0) showDrafts(null, drafts);
+    else set({ failure: error instanceof Error ? error.message : String(error) });
   }
+}
+
+function showOpened(stored: ReadLook, drafts: readonly KeptDraft[]): void {
+  const { shootId, revision, look, isKept = false } = stored;
+  if (drafts.length > 0) {
+    showDrafts(stored, drafts);
+    return;
+  }
+  const asKept = isKept ? ({ stale: true, save: 'unsent', saveMessage: KEPT_MESSAGE } as const) : {};
+  show({ shootId, saved: look, revision, look, opened: look, ...asKept });
+  if (isKept) scheduleSave(retryMs());
+}
+
+/** Puts unsent work back on the screen; that of several windows becomes one. `stored`: what the server has, or was last seen to have. */
+function showDrafts(stored: ReadLook | null, drafts: readonly KeptDraft[]): void {
+  const [first, ...others] = drafts as readonly [KeptDraft, ...KeptDraft[]];
+  const isStale = stored === null || (stored.isKept ?? false);
+  let { look } = first;
+  const past: Look[] = [];
+  for (const other of others) {
+    const merged = mergeLooks(other.saved, look, other.look);
+    // Where both changed the same, one stands, and the other is one step back.
+    if (merged.conflicts.length > 0) past.push(other.look);
+    ({ look } = merged);
+  }
+  show({
+    shootId: stored?.shootId ?? null,
+    saved: first.saved,
+    revision: first.revision,
+    look,
+    past,
+    opened: isStale ? first.saved : stored.look,
+    sent: first.sent ?? [],
+    stale: isStale,
+    save: 'unsent',
+    saveMessage: past.length > 0 ? OTHER_WINDOW : isStale ? KEPT_MESSAGE : null,
+  });
+  keepUnsent();
+  dropKept(drafts.map(({ key }) => key).filter((key) => !isOwn(key)));
+  if (isStale) scheduleSave(retryMs());
+  else if (first.revision === stored.revision) scheduleSave(0);
+  else takeTheirs(stored);
 }
 
 /** Leaves the look; what is unsent goes on being sent. */
@@ -116,12 +163,35 @@ export function saveNow(): Promise<void> {
 }
 
 async function sendUnsent(): Promise<void> {
+  if (get().stale) {
+    await freshen();
+    return;
+  }
   const { id, look, saved, revision, save } = get();
   if (!id || !look || look === saved || save === 'conflict') return;
   set({ save: 'keeping', sent: [...get().sent, look].slice(-MOST_SENT) });
   // The page may go before the answer comes.
   keepUnsent();
   await send(id, look, revision);
+}
+
+/** Asks the server what it has of a look that is shown as this device last saw it, before anything is sent on that. */
+async function freshen(): Promise<void> {
+  const { id } = get();
+  if (!id) return;
+  const stored = await api.readLook(id).catch(() => null);
+  const { id: stillOpen, look, saved, revision } = get();
+  if (stillOpen !== id) return;
+  if (!stored || stored.isKept) {
+    scheduleSave(retryMs());
+    return;
+  }
+  failures = 0;
+  set({ stale: false, shootId: stored.shootId, saveMessage: null });
+  if (look === saved)
+    show({ saved: stored.look, look: stored.look, opened: stored.look, revision: stored.revision, save: 'kept' });
+  else if (stored.revision === revision) scheduleSave(0);
+  else takeTheirs(stored);
 }
 
 async function send(id: string, look: Look, revision: number): Promise<void> {
@@ -131,6 +201,7 @@ async function send(id: string, look: Look, revision: number): Promise<void> {
       settleDraft(id, look, stored.revision);
       return;
     }
+    failures = 0;
     const clean = get().look === look;
     set({ saved: look, revision: stored.revision, sent: [], save: clean ? 'kept' : 'unsent', saveMessage: null });
     keepUnsent();
@@ -138,10 +209,10 @@ async function send(id: string, look: Look, revision: number): Promise<void> {
   } catch (error) {
     if (get().id !== id) return;
     if (error instanceof ApiError && error.current) takeTheirs(error.current);
-    else if (error instanceof ApiError) set({ save: 'refused', sent: [], saveMessage: error.message });
+    else if (error instanceof ApiError && !isPassing(error)) set({ save: 'refused', sent: [], saveMessage: error.message });
     else {
-      set({ save: 'unsent', saveMessage: error instanceof OfflineError ? error.message : String(error) });
-      scheduleSave(RETRY_MS);
+      set({ save: 'unsent', saveMessage: error instanceof Error ? error.message : String(error) });
+      scheduleSave(retryMs());
     }
   }
 }
@@ -205,6 +276,7 @@ export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promi
 
 if (typeof window !== 'undefined') {
   window.addEventListener('online', () => {
+    failures = 0;
     scheduleSave(0);
     void sendDrafts();
   });
