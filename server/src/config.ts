@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { createSecureContext } from 'node:tls';
 import { E131_PORT } from '@fulgent/core/control';
 
 /** Settings of the server, all from the environment. */
@@ -11,6 +13,8 @@ export interface Config {
   readonly passcode: string | null;
   /** Names besides its addresses that the server answers to. */
   readonly hosts: readonly string[];
+  /** Certificate and key in PEM, for HTTPS; null serves HTTP. */
+  readonly tls: { readonly cert: string; readonly key: string } | null;
   /** UDP port of the stand-in network fixtures; 0 for any. */
   readonly e131Port: number;
 }
@@ -18,7 +22,7 @@ export interface Config {
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 const SHORTEST_PASSCODE = 6;
 
-/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
+/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   const port = portOf(env, 'PORT', 4680);
   const host = env['HOST'] ?? '127.0.0.1';
@@ -41,8 +45,33 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
       .split(',')
       .map((name) => name.trim())
       .filter(Boolean),
+    tls: tlsOf(env, root),
     e131Port: portOf(env, 'FULGENT_E131_PORT', E131_PORT),
   };
+}
+
+function tlsOf(env: NodeJS.ProcessEnv, root: string): Config['tls'] {
+  const [cert, key] = [env['FULGENT_TLS_CERT'], env['FULGENT_TLS_KEY']];
+  if (!cert && !key) return null;
+  if (!cert || !key) throw new Error('HTTPS needs both FULGENT_TLS_CERT and FULGENT_TLS_KEY: files in PEM.');
+  const pem = {
+    cert: pemIn('FULGENT_TLS_CERT', path.resolve(root, cert)),
+    key: pemIn('FULGENT_TLS_KEY', path.resolve(root, key)),
+  };
+  try {
+    createSecureContext(pem);
+  } catch (error) {
+    throw new Error(`FULGENT_TLS_CERT and FULGENT_TLS_KEY do not go together: ${(error as Error).message}.`, { cause: error });
+  }
+  return pem;
+}
+
+function pemIn(name: string, file: string): string {
+  try {
+    return readFileSync(file, 'utf8');
+  } catch (error) {
+    throw new Error(`${name} names ${file}, which cannot be read: ${(error as Error).message}.`, { cause: error });
+  }
 }
 
 function portOf(env: NodeJS.ProcessEnv, name: string, usual: number): number {

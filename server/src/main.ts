@@ -1,3 +1,5 @@
+import { createServer as createHttp } from 'node:http';
+import { createServer as createHttps } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import { pino } from 'pino';
@@ -45,20 +47,24 @@ function main(): void {
     figures,
     passcode: config.passcode,
     hosts: ownHosts([config.host, ...config.hosts]),
-    addresses: () => reachableAt(config.host, listening),
+    addresses: () => reachableAt(config.host, listening, config.tls ? 'https' : 'http'),
     work,
     decode: decoder.decode,
     e131Port: config.e131Port,
   });
   const stopCopies = copyDaily(database.client, config.dataFolder, (error) => logger.error(error, 'the daily copy failed'));
-  const server = app.listen(config.port, config.host, (error?: Error) => {
-    if (error) {
-      logger.fatal(error, `cannot listen on ${config.host}:${config.port}; set PORT to a free port`);
-      process.exit(1);
-    }
+  const server = config.tls ? createHttps(config.tls, app) : createHttp(app);
+  const scheme = config.tls ? 'https' : 'http';
+  server.once('error', (error) => {
+    logger.fatal(error, `cannot listen on ${config.host}:${config.port}; set PORT to a free port`);
+    process.exit(1);
+  });
+  server.listen(config.port, config.host, () => {
     const { port } = server.address() as AddressInfo;
     listening = port;
-    process.stdout.write(`Fulgent is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}\n`);
+    process.stdout.write(
+      `Fulgent is ready: ${scheme}://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}\n`,
+    );
   });
 
   // Longer than a client waits between two calls: a connection that closes as it is used again looks like a fault.

@@ -69,7 +69,7 @@ export function sessions(passcode: string | null, secret: string, kept: SessionR
       const now = Date.now();
       const token = randomBytes(32).toString('base64url');
       kept.open(digest(token), wanted, now + HOURS * 3_600_000, now);
-      res.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: HOURS * 3_600_000 });
+      res.cookie(COOKIE, token, { secure: req.secure, httpOnly: true, sameSite: 'strict', path: '/', maxAge: HOURS * 3_600_000 });
       res.json({ wanted: passcode !== null, open: true });
     },
   );
@@ -133,10 +133,10 @@ export const checkOrigin: RequestHandler = (req, _res, next) => {
 };
 
 /** Addresses under which other machines reach this one; empty when it listens on loopback only. */
-export function reachableAt(host: string, port: number): string[] {
+export function reachableAt(host: string, port: number, scheme: 'http' | 'https' = 'http'): string[] {
   if (['127.0.0.1', '::1', 'localhost'].includes(host)) return [];
-  if (host !== '0.0.0.0' && host !== '::') return [`http://${host.includes(':') ? `[${host}]` : host}:${port}`];
+  if (host !== '0.0.0.0' && host !== '::') return [`${scheme}://${host.includes(':') ? `[${host}]` : host}:${port}`];
   return Object.values(networkInterfaces())
     .flatMap((list) => (list ?? []).filter(({ internal, family }) => !internal && family === 'IPv4'))
-    .map(({ address }) => `http://${address}:${port}`);
+    .map(({ address }) => `${scheme}://${address}:${port}`);
 }

@@ -224,3 +224,17 @@ describe('an id that objects know', () => {
     expect(body.objective.after).toEqual(expect.any(Number));
   });
 });
+
+describe('HTTPS', () => {
+  it('wants certificate and key, both to be read and belonging together; else it says which', () => {
+    const [cert, key] = [path.join(folder, 'cert.pem'), path.join(folder, 'key.pem')];
+    expect(readConfig({}, '/x').tls).toBeNull();
+    expect(() => readConfig({ FULGENT_TLS_CERT: cert }, '/x')).toThrow(/needs both FULGENT_TLS_CERT and FULGENT_TLS_KEY/);
+    expect(() => readConfig({ FULGENT_TLS_CERT: cert, FULGENT_TLS_KEY: key }, '/x')).toThrow(
+      /FULGENT_TLS_CERT names .*cert\.pem, which cannot be read/,
+    );
+    writeFileSync(cert, 'no certificate');
+    writeFileSync(key, 'no key');
+    expect(() => readConfig({ FULGENT_TLS_CERT: cert, FULGENT_TLS_KEY: key }, '/x')).toThrow(/do not go together/);
+  });
+});
