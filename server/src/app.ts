@@ -90,6 +90,7 @@ function securityHeaders(): RequestHandler {
         // The interface's style sheets are made at run time.
         'style-src': ["'self'", "'unsafe-inline'"],
         'img-src': ["'self'", 'data:', 'blob:'],
+        'font-src': ["'self'", 'data:'],
         'worker-src': ["'self'", 'blob:'],
         'upgrade-insecure-requests': null,
       },

@@ -2,6 +2,7 @@ import { EventEmitter } from 'node:events';
 import type { Worker } from 'node:worker_threads';
 import { demoLooks } from '@fulgent/core/demo';
 import { InputError } from '@fulgent/core/errors';
+import { START_MS } from '../src/work/lane';
 import { LIMIT_MS, workPool, type Asked } from '../src/work/pool';
 
 const look = demoLooks()[0]!;
@@ -97,7 +98,10 @@ describe('what is computed beside the server', () => {
       const long = pool.balance({ look, options: {} });
       const next = pool.evaluate(look);
       const told = expect(long).rejects.toEqual(status(503));
+      // The first has the worker's own start on top.
       await jest.advanceTimersByTimeAsync(LIMIT_MS + 1);
+      expect(workers[0]!.ended).toBe(false);
+      await jest.advanceTimersByTimeAsync(START_MS);
       await told;
       expect(workers[0]!.ended).toBe(true);
       expect(workers[1]!.tasks()).toEqual(['evaluate']);

@@ -83,6 +83,7 @@ export function StepperGrid({ children }: { readonly children: React.ReactNode }
   return <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.m }}>{children}</View>;
 }
 
+/** A place for one dial. Its width and not its basis: under one another, a basis would be its height. */
 export function Cell({ children, width = 168 }: { readonly children: React.ReactNode; readonly width?: number }) {
-  return <View style={{ flexGrow: 1, flexBasis: width, maxWidth: 300 }}>{children}</View>;
+  return <View style={{ flexGrow: 1, width, maxWidth: 300 }}>{children}</View>;
 }

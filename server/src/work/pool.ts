@@ -62,23 +62,25 @@ export type Asked = { readonly id: number } & (
   | { readonly task: 'balance'; readonly request: BalanceRequest }
 );
 
-/** What somebody waits for may run so long, ms; what nobody waits for longer. */
+/** Readings and balances may run so long, ms. */
 export const LIMIT_MS = 9000;
-const LATER_LIMIT_MS = 60_000;
+/** Pictures, measurings and searches, which small machines need long for: only others of their kind wait for them. */
+const SLOW_LIMIT_MS = 45_000;
 
 const startWorker = () => new Worker(path.join(__dirname, 'worker.js'));
 
 export function workPool(start: () => Worker = startWorker): WorkPool {
   const [slow, quick] = [new Lane(start), new Lane(start)];
-  const now = (signal?: AbortSignal) => ({ limitMs: LIMIT_MS, signal });
+  const quickly = (signal?: AbortSignal) => ({ limitMs: LIMIT_MS, signal });
+  const slowly = (signal?: AbortSignal) => ({ limitMs: SLOW_LIMIT_MS, signal });
   const of = (task: Asked['task'], request: unknown): Task => ({ task, request });
   return {
-    render: (request, signal) => slow.ask(of('picture', request), now(signal)),
-    renderLater: (request, signal) => slow.ask(of('picture', request), { isLater: true, limitMs: LATER_LIMIT_MS, signal }),
-    measure: (request) => slow.ask<FrameReading>(of('measure', request), { limitMs: LATER_LIMIT_MS }),
-    remedies: (request, signal) => slow.ask(of('remedies', request), now(signal)),
-    evaluate: (look, signal) => quick.ask(of('evaluate', look), now(signal)),
-    balance: (request, signal) => quick.ask(of('balance', request), now(signal)),
+    render: (request, signal) => slow.ask(of('picture', request), slowly(signal)),
+    renderLater: (request, signal) => slow.ask(of('picture', request), { ...slowly(signal), isLater: true }),
+    measure: (request) => slow.ask<FrameReading>(of('measure', request), slowly()),
+    remedies: (request, signal) => slow.ask(of('remedies', request), slowly(signal)),
+    evaluate: (look, signal) => quick.ask(of('evaluate', look), quickly(signal)),
+    balance: (request, signal) => quick.ask(of('balance', request), quickly(signal)),
     close: () => {
       slow.close();
       quick.close();
