@@ -59,4 +59,5 @@ export function openDatabase(folder: string, migrationsFolder: string): OpenData
 const isDamage = (error: unknown): error is Error => /^SQLITE_(NOTADB|CORRUPT)/.test(codeOf(error));
 
 /** SQLite's name of what went wrong; '' for any other error. */
-export const codeOf = (error: unknown): string => (error instanceof Error && 'code' in error ? String(error.code) : '');
+export const codeOf = (error: unknown): string =>
+  typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
