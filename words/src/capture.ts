@@ -1,6 +1,5 @@
-import { formatStops, type Control } from '@fulgent/core/exposure';
-import type { Attribution, ChangeReport, RatioStep, WhiteSchool } from '@fulgent/core/planning';
-import { PUSH_MIRED } from '@fulgent/core/planning';
+import { formatStops } from '@fulgent/core/exposure';
+import { PUSH_MIRED, type Attribution, type ChangeReport, type RatioStep, type WhiteSchool } from '@fulgent/core/planning';
 import { CONTROL_WORDS } from './exposure';
 
 /** What a control that moved is called. */
@@ -24,16 +23,10 @@ export function changeWords({
   return `${level} Flash moved ${formatStops(total)} against continuous light: ${formatStops(ratioByShutter)} by the shutter, ${formatStops(ratioByPower)} by power.`;
 }
 
-const DIAL_CONTROLS: Readonly<Record<Exclude<RatioStep['dial'], 'power'>, Control>> = {
-  shutter: 'shutter',
-  iso: 'iso',
-  aperture: 'aperture',
-};
-
 /** One dial to turn when a ratio is moved. */
 export function ratioStepWords({ dial, light, from, to }: RatioStep): string {
   if (dial === 'power') return `${light} ${from} to ${to}.`;
-  const move = `${CONTROL_WORDS[DIAL_CONTROLS[dial]].name} ${from} to ${to}`;
+  const move = `${CONTROL_WORDS[dial].name} ${from} to ${to}`;
   return dial === 'shutter' ? `${move}.` : `${move}: holds flash, lifts continuous light and ambient.`;
 }
 

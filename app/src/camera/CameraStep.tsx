@@ -1,3 +1,4 @@
+import { LensDials } from './LensDials';
 import { kelvinToMired } from '@fulgent/core/colour';
 import { meteredIndex, type Look, type Probe } from '@fulgent/core/document';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
@@ -19,7 +20,7 @@ import { edit, useOpenLook } from '../look/store';
 import { CURVE_NAMES, frontWord, percent } from '../look/words';
 import { SPACE } from '../theme/theme';
 import { Choice } from '../ui/Button';
-import { Dial, DISTANCES_M, ShutterDial } from '../ui/Dial';
+import { Dial, ShutterDial } from '../ui/Dial';
 import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
@@ -36,7 +37,6 @@ const MAINS = [
   { id: '50', name: '50 Hz mains' },
   { id: '60', name: '60 Hz mains' },
 ] as const;
-export const FOCALS = [14, 18, 24, 28, 35, 50, 65, 85, 105, 135, 200, 300];
 
 /** What the camera is set to, and what that does to ambient, flash and continuous light. */
 export function CameraStep() {
@@ -135,24 +135,7 @@ function LensSection({ look }: { readonly look: Look }) {
   return (
     <Section title="Lens and limits">
       <StepperGrid>
-        <Dial
-          label="Focal length"
-          value={camera.focalMm}
-          onChange={(focalMm) => changeCamera('focal', { focalMm })}
-          low={4}
-          high={2000}
-          series={FOCALS}
-          unit="mm"
-        />
-        <Dial
-          label="Camera to subject"
-          value={camera.distanceM}
-          onChange={(distanceM) => changeCamera('distance', { distanceM })}
-          low={0.1}
-          high={500}
-          series={DISTANCES_M}
-          unit="m"
-        />
+        <LensDials camera={camera} />
         <Cell>
           <Stepper
             label="Flash sync limit"

@@ -1,10 +1,11 @@
 import type { Look, Mover, LookCamera } from '@fulgent/core/document';
+import { LensDials } from './LensDials';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
 import type { DragReading } from '@fulgent/core/planning';
 import { View } from 'react-native';
 import { percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
-import { Dial, DISTANCES_M, ShutterDial } from '../ui/Dial';
+import { Dial, ShutterDial } from '../ui/Dial';
 import { changeCamera } from '../look/edits';
 import { Choice } from '../ui/Button';
 import { Section } from '../ui/Section';
@@ -13,7 +14,6 @@ import { Text } from '../ui/Text';
 import { Waiting } from '../ui/Waiting';
 import { useComputed } from '../workers/useComputed';
 import { changeMotion } from './edits';
-import { FOCALS } from './CameraStep';
 
 const useStyles = themed((t) => ({
   zone: { flexDirection: 'row', gap: SPACE.m, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
@@ -110,24 +110,7 @@ function WhatMoves({
           unit="m"
         />
         <ShutterDial label="Shutter" value={camera.shutterS} onChange={(shutterS) => changeCamera('shutter', { shutterS })} />
-        <Dial
-          label="Focal length"
-          value={camera.focalMm}
-          onChange={(focalMm) => changeCamera('focal', { focalMm })}
-          low={4}
-          high={2000}
-          series={FOCALS}
-          unit="mm"
-        />
-        <Dial
-          label="Camera to subject"
-          value={camera.distanceM}
-          onChange={(distanceM) => changeCamera('distance', { distanceM })}
-          low={0.1}
-          high={500}
-          series={DISTANCES_M}
-          unit="m"
-        />
+        <LensDials camera={camera} />
       </StepperGrid>
       {drag ? <DragAnswer look={look} drag={drag} /> : <Waiting height={72} />}
       {here === null || atSync === null ? null : (

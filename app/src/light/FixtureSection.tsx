@@ -56,7 +56,7 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
         current={motive?.name ?? NO_MOTIVE.name}
         onPick={(id) => changeLight(light.id, 'motive', (one) => ({ ...one, motive: id }))}
       />
-      {motive ? <FixtureNote motive={motive} /> : null}
+      {motive ? <MotiveNote motive={motive} /> : null}
       <Button
         label={deviates ? 'This unit deviates: measured' : 'Measure this unit'}
         on={deviates}
@@ -81,7 +81,8 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
   );
 }
 
-function FixtureNote({ motive }: { readonly motive: Motive }) {
+/** What such light is usually like. */
+function MotiveNote({ motive }: { readonly motive: Motive }) {
   return (
     <Text size="label" quiet>
       {[

@@ -56,7 +56,7 @@ export function SubjectSection({ look }: { readonly look: Look }) {
           {failure}
         </Text>
       ) : null}
-      {bottle ? <PersonChoices subject={subject} /> : <SubjectWear look={look} person={person} change={change} />}
+      {bottle ? <BottleChoices subject={subject} /> : <SubjectWear look={look} person={person} change={change} />}
       <SubjectDials bottle={bottle} subject={subject} person={person} change={change} camera={camera} />
       <Text size="label" quiet>
         {!person
@@ -67,7 +67,7 @@ export function SubjectSection({ look }: { readonly look: Look }) {
   );
 }
 
-function PersonChoices({ subject }: { readonly subject: Look['subject'] }) {
+function BottleChoices({ subject }: { readonly subject: Look['subject'] }) {
   return (
     <>
       <Choice

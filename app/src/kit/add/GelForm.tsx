@@ -75,7 +75,7 @@ export function GelForm({ store, failed }: FormProps) {
           <Button label="Choose the file" icon="file-text" onPress={() => void take()} />
         </>
       ) : (
-        <FromFrames photos={photos} photo={photo} />
+        <TwoPhotographs photos={photos} photo={photo} />
       )}
       {filter && facts && width > 0 ? (
         <Preview filter={filter} facts={facts} width={width} notes={spectrum?.notes ?? []} />
@@ -170,7 +170,7 @@ function AddGel({
   );
 }
 
-function FromFrames({
+function TwoPhotographs({
   photos,
   photo,
 }: {
