@@ -6,6 +6,7 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { addDemo } from './db/demo';
 import { FrameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
 import { Repository } from './db/repository';
@@ -100,14 +101,16 @@ function securityHeaders(): RequestHandler {
 }
 
 /** What the routes work with. */
-function servicesOf({ database, logger, work: { render, measure }, decode, e131Port = 0 }: AppOptions) {
+function servicesOf({ database, logger, work, decode, e131Port = 0 }: AppOptions) {
   const { db, folder } = database;
   const repo = new Repository(db);
   const pictures = pictureStore(folder, decode);
   const frames = new FrameRepository(db, pictures);
-  const readings = frameReadings(frames, measure, (error, frame) => logger.warn({ error, frame }, 'a frame was not measured'));
+  const readings = frameReadings(frames, work.measure, (error, frame) =>
+    logger.warn({ error, frame }, 'a frame was not measured'),
+  );
   readings.beginAll();
-  return { repo, pictures, frames, readings, kit: new KitRepository(db), devices: new StandIns(render, e131Port) };
+  return { repo, pictures, frames, readings, kit: new KitRepository(db), devices: new StandIns(work.render, e131Port) };
 }
 
 function apiRoutes(options: AppOptions): Router {
@@ -127,8 +130,8 @@ function apiRoutes(options: AppOptions): Router {
     '/looks/:id/frames',
     lookFrameRoutes(frames, readings, (id) => repo.readLook(id)),
   );
-  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work.render));
-  files.use('/backup', backupRoutes(database, pictures, readings.beginAll));
+  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work));
+  files.use('/backup', backupRoutes(database, pictures, work, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   // Who asks is known before anything large is read.
   api.use('/session', wantsJson, express.json({ limit: SESSION_LIMIT }), door.routes);
@@ -139,7 +142,7 @@ function apiRoutes(options: AppOptions): Router {
     res.json({ status: 'ok', shoots: repo.shoots().length });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater)));
+  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater), work));
   api.use('/frames', frameRoutes(frames, readings));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings));
@@ -152,8 +155,8 @@ function apiRoutes(options: AppOptions): Router {
     '/compute',
     computeRoutes(work, () => kit.list().map(({ entry }) => entry)),
   );
-  api.post('/demo', (_req, res) => {
-    repo.addDemo();
+  api.post('/demo', async (_req, res) => {
+    await addDemo(repo, work.demo);
     res.status(201).json(repo.shoots());
   });
   api.use(unknownRoute);

@@ -6,6 +6,7 @@ import { pino } from 'pino';
 import { createApp } from './app';
 import { readConfig, type Config } from './config';
 import { copyDaily, listCopies, restoreCopy } from './backup/copies';
+import { addDemo } from './db/demo';
 import { takeFolder } from './db/lock';
 import { DatabaseDamaged, openDatabase, type OpenDatabase } from './db/open';
 import { Repository } from './db/repository';
@@ -21,7 +22,7 @@ const KEEP_ALIVE_MS = 65_000;
 /** How long open requests may take to end when the server is asked to stop, ms. */
 const SHUTDOWN_MS = 5000;
 
-function main(): void {
+async function main(): Promise<void> {
   const root = path.resolve(__dirname, '../..');
   const config = readConfig(process.env, root);
   const logger = pino({ level: config.logLevel });
@@ -36,8 +37,8 @@ function main(): void {
   sweepDrafts(config.dataFolder);
   const database = openedOrTold(config, path.join(root, 'server/drizzle'));
   if (!database) return;
-  if (process.argv.includes('--demo')) new Repository(database.db).addDemo();
   const work = workPool();
+  if (process.argv.includes('--demo')) await addDemo(new Repository(database.db), work.demo);
   const decoder = processDecoder();
   let listening = config.port;
   const app = createApp({
@@ -109,9 +110,7 @@ function restore(file: string | undefined, dataFolder: string): void {
   process.stdout.write(`Put back: ${what.join(', ')}. What was there is kept beside it.\n`);
 }
 
-try {
-  main();
-} catch (error) {
+main().catch((error: unknown) => {
   process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
   process.exit(1);
-}
+});

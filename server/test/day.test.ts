@@ -7,7 +7,7 @@ import type { Look } from '@fulgent/core/document';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { listCopies, makeCopy, restoreCopy, verified } from '../src/backup/copies';
-import { bench, bytes, type Bench } from './support';
+import { bench, bytes, inProcess, type Bench } from './support';
 
 /** The checksum of PNG (ISO 3309). */
 function crc32(bytes: Uint8Array): number {
@@ -285,7 +285,7 @@ describe('the archive', () => {
     await api.put(`/api/looks/${id}`).set('If-Match', '"1"').send(look).expect(200);
     const bytes = await archive();
     const other = bench();
-    expect((await take(bytes, other.api).expect(200)).body).toEqual({ added: 2, same: 0, beside: 0 });
+    expect((await take(bytes, other.api).expect(200)).body).toEqual({ added: 2, same: 0, beside: 0, left: 0 });
     expect((await other.api.get(`/api/looks/${id}`).expect(200)).body).toMatchObject({
       revision: 2,
       look: { title: 'Second revision' },
@@ -293,7 +293,7 @@ describe('the archive', () => {
     expect((await other.api.get(`/api/looks/${id}/revisions`)).body).toHaveLength(2);
     expect((await other.api.get(`/api/frames/${frame.id}`).expect(200)).body.notes).toMatchObject(notes);
     // Once more changes nothing.
-    expect((await take(bytes, other.api).expect(200)).body).toEqual({ added: 0, same: 2, beside: 0 });
+    expect((await take(bytes, other.api).expect(200)).body).toEqual({ added: 0, same: 2, beside: 0, left: 0 });
     // What was changed here meanwhile stays, and the other stands beside it.
     await other.api
       .put(`/api/looks/${id}`)
@@ -349,16 +349,64 @@ describe('the archive', () => {
     other.close();
   });
 
-  it('of which a picture is damaged is refused, and its pictures are not kept', async () => {
+  it('of which a picture is damaged is refused by its name, and comes in without its frame where that is wished', async () => {
     const id = await newLook();
     const { body: frame } = await send(id, await plain().jpeg().toBuffer()).expect(201);
+    await send(id, await plain().png().toBuffer(), 'image/png').expect(201);
     const files = unzipSync(await archive());
     const other = bench();
     const broken = zipSync({ ...files, [`frames/${frame.id}.picture`]: new Uint8Array([1, 2, 3]) });
-    expect((await take(broken, other.api).expect(422)).body.field).toBe('file');
+    const { body } = await take(broken, other.api).expect(422);
+    expect(body).toMatchObject({ field: `frames/${frame.id}.picture`, canLeave: true });
+    expect(body.detail).toMatch(/Nothing was taken in/);
     expect((await other.api.get('/api/looks')).body).toEqual([]);
+    expect((await other.api.get('/api/shoots')).body).toEqual([]);
+    expect(other.database.client.prepare('select count(*) as n from revisions').get()).toEqual({ n: 0 });
     expect(readdirSync(path.join(other.folder, 'frames'))).toEqual([]);
     expect(readdirSync(path.join(other.folder, 'incoming'))).toEqual([]);
+    const left = other.api.post('/api/backup?unread=leave').set('Content-Type', 'application/zip').send(Buffer.from(broken));
+    expect((await left.expect(200)).body).toMatchObject({ added: 2, left: 1 });
+    expect((await other.api.get(`/api/looks/${id}/frames`)).body).toHaveLength(1);
+    other.close();
+  });
+
+  it('does not read pictures again that are here; one that was lost comes back', async () => {
+    const id = await newLook();
+    const { body: frame } = await send(id, await plain().jpeg().toBuffer()).expect(201);
+    const bytes = await archive();
+    const slow = server.with({ decode: () => Promise.reject(new Error('This picture is too slow.')) });
+    expect((await take(bytes, slow).expect(200)).body).toMatchObject({ added: 0, same: 2 });
+    const original = path.join(server.folder, 'frames', `${frame.id}.original`);
+    rmSync(original);
+    await take(bytes).expect(200);
+    expect(existsSync(original)).toBe(true);
+    expect((await api.get(`/api/looks/${id}/frames`)).body).toHaveLength(1);
+  });
+
+  it('is seen only once it is whole, and others are answered meanwhile', async () => {
+    const id = await newLook();
+    const files = unzipSync(await archive());
+    const entry = JSON.parse(new TextDecoder().decode(files[`looks/${id}.json`]));
+    const more = Object.fromEntries(
+      Array.from({ length: 12 }, (_, i) => [
+        `looks/look-${i}.json`,
+        new TextEncoder().encode(JSON.stringify({ ...entry, id: `look-${i}` })),
+      ]),
+    );
+    const other = bench();
+    let read = 0;
+    const seen: number[] = [];
+    const watching = other.with({
+      work: {
+        acceptLater: async (written) => {
+          if (++read % 4 === 0) seen.push((await other.api.get('/api/looks').expect(200)).body.length);
+          return inProcess.acceptLater(written);
+        },
+      },
+    });
+    await take(zipSync({ ...files, ...more }), watching).expect(200);
+    expect(seen).toEqual([0, 0, 0]);
+    expect((await other.api.get('/api/looks')).body).toHaveLength(13);
     other.close();
   });
 

@@ -11,7 +11,7 @@ import { takeArchive } from '../src/backup/take-archive';
 import { decodePicture } from '../src/frames/decode';
 import { pictureStore, type PictureStore } from '../src/frames/picture-store';
 import { HttpProblem } from '../src/problem';
-import { bench, type Bench } from './support';
+import { bench, inProcess, type Bench } from './support';
 
 /**
  * Generated inputs: none may crash, hang or be answered by 5xx, and none may change what is stored. A fifth of them by default; HOSTILE=1 takes all
@@ -161,7 +161,7 @@ describe('pictures and archives', () => {
           if (damage && at < bytes.length) bytes[at] = bytes[at]! ^ 255;
           const archive = path.join(server.folder, 'hostile.zip');
           writeFileSync(archive, bytes);
-          await outcome(takeArchive(server.database.db, store, archive));
+          await outcome(takeArchive({ db: server.database.db, pictures: store, work: inProcess }, archive));
         },
       ),
       runs(500),

@@ -12,6 +12,7 @@ const request = (width: number) => ({ look, width, height: 1, only: null });
 class Pretended extends EventEmitter {
   readonly asked: Asked[] = [];
   ended = false;
+  ref() {}
   unref() {}
   postMessage(asked: Asked) {
     this.asked.push(asked);
@@ -51,15 +52,28 @@ describe('what is computed beside the server', () => {
     expect(worker!.tasks()).toEqual([1, 3, 'measure', 2]);
   });
 
-  it('readings and balances do not wait for pictures', async () => {
+  it('what is stored and read does not wait for balances, nor balances for pictures', async () => {
     const { pool, workers } = made();
-    const picture = pool.render(request(1));
-    const readings = pool.evaluate(look);
-    expect(workers).toHaveLength(2);
-    workers[1]!.answer({ done: { lights: [] } });
-    await expect(readings).resolves.toEqual({ lights: [] });
-    workers[0]!.answer();
-    await picture;
+    const all: Promise<unknown>[] = [
+      pool.render(request(1)),
+      pool.balance({ look, options: {} }),
+      pool.accept(look),
+      pool.evaluate(look),
+    ];
+    expect(workers.map((one) => one.tasks())).toEqual([[1], ['balance'], ['accept']]);
+    workers[2]!.answer({ done: { look, card: {} } });
+    await expect(all[2]).resolves.toEqual({ look, card: {} });
+    workers[2]!.answer({ done: { lights: [] } });
+    await expect(all[3]).resolves.toEqual({ lights: [] });
+    for (const one of workers.slice(0, 2)) one.answer();
+    await Promise.all(all);
+  });
+
+  it('a look that is none is told with every field', async () => {
+    const { pool, workers } = made();
+    const read = pool.accept({});
+    workers[0]!.answer({ failed: 'title is missing', problems: [{ field: 'title', message: 'title is missing' }] });
+    await expect(read).rejects.toMatchObject({ problems: [{ field: 'title', message: 'title is missing' }] });
   });
 
   it('that fails is told as it was, and the next goes on', async () => {
@@ -96,7 +110,7 @@ describe('what is computed beside the server', () => {
     it('is stopped with its worker and told so; what waited behind it is done by another', async () => {
       const { pool, workers } = made();
       const long = pool.balance({ look, options: {} });
-      const next = pool.evaluate(look);
+      const next = pool.balance({ look, options: {} });
       const told = expect(long).rejects.toEqual(status(503));
       // The first has the worker's own start on top.
       await jest.advanceTimersByTimeAsync(LIMIT_MS + 1);
@@ -104,7 +118,7 @@ describe('what is computed beside the server', () => {
       await jest.advanceTimersByTimeAsync(START_MS);
       await told;
       expect(workers[0]!.ended).toBe(true);
-      expect(workers[1]!.tasks()).toEqual(['evaluate']);
+      expect(workers[1]!.tasks()).toEqual(['balance']);
       // The old one's last word and its end are nobody's any more.
       workers[0]!.answer({ done: 'late' });
       workers[0]!.emit('exit', 1);
@@ -128,14 +142,14 @@ describe('what is computed beside the server', () => {
       const [first, second] = [new AbortController(), new AbortController()];
       const running = pool.balance({ look, options: {} }, first.signal);
       const waiting = pool.balance({ look, options: {} }, second.signal);
-      const kept = pool.evaluate(look);
+      const kept = pool.balance({ look, options: {} });
       second.abort();
       await expect(waiting).rejects.toEqual(status(499));
       expect(workers[0]!.ended).toBe(false);
       first.abort();
       await expect(running).rejects.toEqual(status(499));
       expect(workers[0]!.ended).toBe(true);
-      expect(workers[1]!.tasks()).toEqual(['evaluate']);
+      expect(workers[1]!.tasks()).toEqual(['balance']);
       workers[1]!.answer({ done: { lights: [] } });
       await kept;
       await expect(pool.evaluate(look, first.signal)).rejects.toEqual(status(499));

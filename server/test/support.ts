@@ -1,39 +1,31 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { balance, remediesFor } from '@fulgent/core/planning/search';
-import { evaluate } from '@fulgent/core/scene';
 import { makeStudio } from '@fulgent/core/picture';
 import { pino } from 'pino';
 import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
-import { measureWith, type Measure } from '../src/work/measure';
-import type { Render, Work } from '../src/work/pool';
+import type { Measure } from '../src/work/measure';
+import type { Work } from '../src/work/pool';
+import { tasksWith } from '../src/work/tasks';
 import { decodePicture } from '../src/frames/decode';
 
 const migrations = path.resolve(__dirname, '../drizzle');
-const studio = makeStudio();
 
-/** Draws in the test itself. */
-const render: Render = async ({ look, width, height, only }) => {
-  const { rgba } = studio.picture({ look, width, height, fineness: 2, only: only ?? undefined });
-  return rgba;
-};
-
-/** Measures frames in the test itself. */
-export const measure = measureWith(studio);
+/** Everything in the test itself. */
+const tasks = tasksWith(makeStudio());
+export const { measure } = tasks;
 /** Where a test is not about what was measured, nobody measures. */
 const unmeasured: Measure = () => new Promise(() => undefined);
 
-/** Everything in the test itself. */
 export const inProcess: Work = {
-  render,
-  renderLater: render,
+  ...tasks,
+  render: tasks.picture,
+  renderLater: tasks.picture,
+  acceptLater: tasks.accept,
+  readLater: tasks.read,
   measure: unmeasured,
-  remedies: async ({ look, kit }) => remediesFor(look, kit),
-  evaluate: async (look) => evaluate(look),
-  balance: async ({ look, options }) => balance(look, options),
 };
 
 export interface Bench {

@@ -21,13 +21,16 @@ export class ApiError extends Error {
   readonly problems: readonly Problem[];
   /** The present look, in a 409. */
   readonly current: StoredLook | null;
+  /** Whether what is wrong can be left out, in a 422 of an archive. */
+  readonly canLeave: boolean;
 
-  constructor(status: number, message: string, problems: readonly Problem[], current: StoredLook | null) {
+  constructor(status: number, message: string, problems: readonly Problem[], current: StoredLook | null, canLeave = false) {
     super(message);
     this.name = 'ApiError';
     this.status = status;
     this.problems = problems;
     this.current = current;
+    this.canLeave = canLeave;
   }
 }
 
@@ -70,13 +73,20 @@ async function taken<T>(response: Response): Promise<T> {
   const text = await response.text();
   const value: unknown = text ? parsed(text) : undefined;
   if (response.ok) return value as T;
-  const problem = (value ?? {}) as { detail?: string; errors?: Problem[]; field?: string; current?: StoredLook };
+  const problem = (value ?? {}) as {
+    detail?: string;
+    errors?: Problem[];
+    field?: string;
+    current?: StoredLook;
+    canLeave?: boolean;
+  };
   if (response.status === 401 && problem.field === undefined) onLocked();
   throw new ApiError(
     response.status,
     problem.detail ?? `The server answered ${response.status}.`,
     problem.errors ?? [],
     problem.current ?? null,
+    problem.canLeave,
   );
 }
 
@@ -160,7 +170,9 @@ export const api = {
   shoot: (lookId: string, alone: string) => request<FrameRecord>('POST', '/api/devices/shoot', { lookId, alone }),
   meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
   backup: '/api/backup',
-  takeArchive: (file: Blob) => sendFile<ArchiveOutcome>('/api/backup', file, 'application/zip'),
+  /** `leaveUnread`: without frames whose pictures cannot be read. */
+  takeArchive: (file: Blob, leaveUnread: boolean) =>
+    sendFile<ArchiveOutcome>(`/api/backup${leaveUnread ? '?unread=leave' : ''}`, file, 'application/zip'),
   copies: '/api/backup/copies',
   makeCopy: () => request<DatabaseCopy>('POST', '/api/backup/copies'),
   reach: '/api/reach',

@@ -82,6 +82,8 @@ export interface ArchiveOutcome {
   readonly added: number;
   readonly same: number;
   readonly beside: number;
+  /** Frames left out because their pictures cannot be read. */
+  readonly left: number;
 }
 
 /** What taking in a kit file did. */

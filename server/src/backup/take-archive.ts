@@ -1,197 +1,144 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { parseKitEntry, upgradeKitEntry, type KitEntry } from '@fulgent/core/catalogue';
-import { upgradeNotes } from '@fulgent/core/day';
-import { upgradeLook, type Look } from '@fulgent/core/document';
-import { parseLook } from '@fulgent/core/scene';
 import type { ArchiveOutcome } from '@fulgent/core/contracts';
-import { and, eq } from 'drizzle-orm';
-import { nanoid } from 'nanoid';
+import { upgradeNotes } from '@fulgent/core/day';
 import * as yup from 'yup';
-import { cardOf } from '../db/card';
 import type { Db } from '../db/open';
-import { frames, kitEntries, looks, revisions, shoots } from '../db/schema';
 import type { PictureFacts } from '../frames/decode';
 import type { PictureStore } from '../frames/picture-store';
-import { HttpProblem } from '../problem';
+import { HttpProblem, invalid } from '../problem';
+import type { Work } from '../work/pool';
 import { frameSchema, headSchema, lookSchema, shootsSchema } from './archive-format';
+import { Arrival } from './arrival';
 import { openArchive, refused, type OpenedArchive } from './open-archive';
 
-type Entry<S extends yup.Schema> = yup.InferType<S>;
-type TakenLook = Omit<Entry<typeof lookSchema>, 'revisions'> & {
-  readonly newest: Look;
-  readonly revisions: readonly { readonly revision: number; readonly createdAt: number; readonly document: string }[];
-};
-type TakenFrame = Omit<Entry<typeof frameSchema>, 'look'> & { readonly look: string };
-
-interface Contents {
-  readonly shoots: Entry<typeof shootsSchema>;
-  readonly kit: readonly KitEntry[];
-  readonly looks: readonly TakenLook[];
-  readonly frames: readonly TakenFrame[];
+/** What taking an archive in works with. */
+export interface Taking {
+  readonly db: Db;
+  readonly pictures: PictureStore;
+  readonly work: Pick<Work, 'acceptLater' | 'readLater'>;
 }
 
-/** Files of a frame that were taken in, under the id that is free for them. */
-interface TakenPicture {
-  readonly id: string;
-  readonly facts: PictureFacts;
+interface ShownProblem {
+  readonly field: string;
+  readonly message: string;
 }
 
 /**
- * Takes in the archive at `file`: all of it is read and checked before anything is stored, and then all is stored or nothing. What is here already as it is
- * stays; a look of the same id that differs is added beside it under a new id. @throws HttpProblem 422 naming the file and field.
+ * Takes in the archive at `file`: all of it is checked, or nothing of it is seen. What is here already as it is stays; a look of the same id that differs is
+ * added beside it under a new id. Pictures that cannot be read void it, by name; with `leaveUnread` their frames alone are left out. Others are answered
+ * meanwhile: no step of it is long. @throws HttpProblem 422 naming the file and field.
  */
-export async function takeArchive(db: Db, pictures: PictureStore, file: string): Promise<ArchiveOutcome> {
+export async function takeArchive(taking: Taking, file: string, leaveUnread = false): Promise<ArchiveOutcome> {
   const archive = await openArchive(file);
-  const taken = new Map<string, TakenPicture>();
-  const used = new Set<string>();
+  const arrival = new Arrival(taking.db);
+  const taken: string[] = [];
   try {
-    const contents = await read(archive);
-    for (const frame of contents.frames) {
-      const row = db.select({ lookId: frames.lookId }).from(frames).where(eq(frames.id, frame.id)).get();
-      const id = row ? nanoid(12) : frame.id;
-      const facts = await pictures.take(id, archive.bytes(pictureOf(frame.id)));
-      taken.set(frame.id, { id, facts });
-    }
-    return store(db, contents, taken, used);
+    await archive.json('archive.json', headSchema);
+    const shoots = await archive.json('shoots.json', shootsSchema);
+    const kit = await kitIn(archive);
+    arrival.addShoots(shoots);
+    for (const name of below(archive, 'looks/')) await takeLook(taking.work, archive, arrival, name);
+    const unread: ShownProblem[] = [];
+    for (const name of below(archive, 'frames/')) unread.push(...(await takeFrame(taking, archive, arrival, name, taken)));
+    if (unread.length > 0 && !leaveUnread)
+      throw new HttpProblem(422, 'Pictures not read', unreadWords(unread), {
+        field: unread[0]!.field,
+        errors: unread,
+        canLeave: true,
+      });
+    return { ...arrival.show(kit), left: unread.length };
+  } catch (error) {
+    arrival.undo();
+    for (const id of taken) await taking.pictures.drop(id);
+    throw error;
   } finally {
     archive.close();
-    for (const { id } of taken.values()) if (!used.has(id)) await pictures.drop(id);
   }
 }
+
+const unreadWords = ([first, ...others]: readonly ShownProblem[]) =>
+  `${first!.message}${others.length ? ` ${others.length} more pictures cannot be read either.` : ''} Nothing was taken in. All else can be, without ${others.length ? 'those frames' : 'that frame'}.`;
+
+const below = ({ names }: OpenedArchive, folder: string) =>
+  names.filter((name) => name.startsWith(folder) && name.endsWith('.json'));
 
 const pictureOf = (frameId: string) => `frames/${frameId}.picture`;
 
-/** Reads and checks all but the pictures. */
-async function read(archive: OpenedArchive): Promise<Contents> {
-  await archive.json('archive.json', headSchema);
-  const someShoots = await archive.json('shoots.json', shootsSchema);
-  const kitList: unknown[] = await archive.json('kit.json', yup.array().required());
-  const kit = kitList.map((entry) => within('kit.json', () => parseKitEntry(upgradeKitEntry(entry))));
-  const below = (folder: string) => archive.names.filter((name) => name.startsWith(folder) && name.endsWith('.json'));
-  const someLooks: TakenLook[] = [];
-  for (const name of below('looks/')) {
-    const { revisions: history, ...entry } = await archive.json(name, lookSchema);
-    const parsed = history.map((row) => ({ ...row, look: within(name, () => parseLook(upgradeLook(row.look))) }));
-    const newest = parsed.find(({ revision }) => revision === entry.revision)?.look;
-    if (!newest) throw refused(name, `${name} lacks its newest revision.`);
-    if (!someShoots.some((shoot) => shoot.id === entry.shootId))
-      throw refused(name, `${name} belongs to a shoot that the archive does not hold.`);
-    const kept = parsed.map(({ revision, createdAt, look }) => ({ revision, createdAt, document: JSON.stringify(look) }));
-    someLooks.push({ ...entry, newest, revisions: kept });
+async function kitIn(archive: OpenedArchive): Promise<KitEntry[]> {
+  const kit: KitEntry[] = [];
+  for (const entry of await archive.json('kit.json', yup.array().required())) {
+    kit.push(await within('kit.json', async () => parseKitEntry(upgradeKitEntry(entry))));
+    await setImmediate();
   }
-  const someFrames: TakenFrame[] = [];
-  for (const name of below('frames/')) {
-    const { look, ...entry } = await archive.json(name, frameSchema, (frame) => ({
-      ...frame,
-      notes: upgradeNotes(frame['notes']),
-    }));
-    if (!someLooks.some(({ id }) => id === entry.lookId))
-      throw refused(name, `${name} belongs to a look that the archive does not hold.`);
-    if (!archive.names.includes(pictureOf(entry.id))) throw refused(name, `The picture of ${name} is missing in the archive.`);
-    someFrames.push({ ...entry, look: JSON.stringify(within(name, () => parseLook(upgradeLook(look)))) });
+  return kit;
+}
+
+async function takeLook(work: Taking['work'], archive: OpenedArchive, arrival: Arrival, name: string): Promise<void> {
+  const { revisions: history, ...entry } = await archive.json(name, lookSchema);
+  if (!arrival.hasShoot(entry.shootId)) throw refused(name, `${name} belongs to a shoot that the archive does not hold.`);
+  const newest = history.find(({ revision }) => revision === entry.revision);
+  if (!newest) throw refused(name, `${name} lacks its newest revision.`);
+  const accepted = await within(name, () => work.acceptLater(newest.look));
+  const revisions = [];
+  for (const { revision, createdAt, look } of history) {
+    const read = revision === entry.revision ? accepted.look : await within(name, () => work.readLater(look));
+    revisions.push({ revision, createdAt, document: JSON.stringify(read) });
   }
-  return { shoots: someShoots, kit, looks: someLooks, frames: someFrames };
+  const here = arrival.newestOf(entry.id);
+  const isSame = here !== null && JSON.stringify(await work.readLater(JSON.parse(here))) === JSON.stringify(accepted.look);
+  arrival.addLook(entry, accepted, revisions, isSame);
+}
+
+/** Takes a frame in; where its picture cannot be read, that is told and the frame is left out. */
+async function takeFrame(
+  { pictures, work }: Taking,
+  archive: OpenedArchive,
+  arrival: Arrival,
+  name: string,
+  taken: string[],
+): Promise<readonly ShownProblem[]> {
+  const { look, ...entry } = await archive.json(name, frameSchema, (frame) => ({
+    ...frame,
+    notes: upgradeNotes(frame['notes']),
+  }));
+  if (!arrival.hasLook(entry.lookId)) throw refused(name, `${name} belongs to a look that the archive does not hold.`);
+  const picture = pictureOf(entry.id);
+  if (!archive.names.includes(picture)) throw refused(name, `The picture of ${name} is missing in the archive.`);
+  const document = JSON.stringify(await within(name, () => work.readLater(look)));
+  const isHere = arrival.isHere(entry);
+  const { root, name: original } = pictures.find(entry.id, 'original');
+  // A picture that is here is not read again; one that was lost comes back.
+  if (isHere && existsSync(path.join(root, original))) {
+    arrival.keepFrame(entry.id);
+    return [];
+  }
+  const id = isHere ? entry.id : arrival.idForFrame(entry.id);
+  let facts: PictureFacts;
+  try {
+    facts = await pictures.take(id, archive.bytes(picture));
+  } catch (error) {
+    if (!(error instanceof HttpProblem) || error.extra['field'] !== 'file') throw error;
+    return [{ field: picture, message: `The picture of “${entry.name}” (${picture}) cannot be read. ${error.message}` }];
+  }
+  if (isHere) arrival.keepFrame(id);
+  else {
+    taken.push(id);
+    arrival.addFrame(entry, id, facts, document);
+  }
+  return [];
 }
 
 /** Names the file in which a look or an entry is wrong. */
-function within<T>(name: string, work: () => T): T {
+async function within<T>(name: string, work: () => Promise<T>): Promise<T> {
   try {
-    return work();
+    return await work();
   } catch (error) {
-    throw refused(name, `${name}: ${error instanceof Error ? error.message.slice(0, 300) : 'cannot be read'}`);
+    if (error instanceof HttpProblem) throw error;
+    throw invalid([
+      { field: name, message: `${name}: ${error instanceof Error ? error.message.slice(0, 300) : 'cannot be read'}` },
+    ]);
   }
-}
-
-type Place = keyof ArchiveOutcome;
-
-/** Stores all or nothing; `used` is told whose pictures are wanted. */
-function store(db: Db, contents: Contents, taken: ReadonlyMap<string, TakenPicture>, used: Set<string>): ArchiveOutcome {
-  return db.transaction(
-    () => {
-      const outcome = { added: 0, same: 0, beside: 0 };
-      for (const shoot of contents.shoots) storeShoot(db, shoot);
-      for (const entry of contents.kit) outcome[storeKit(db, entry)]++;
-      const renamed = new Map<string, string>();
-      for (const look of contents.looks) {
-        const { id, place } = storeLook(db, look);
-        renamed.set(look.id, id);
-        outcome[place]++;
-      }
-      for (const frame of contents.frames)
-        outcome[storeFrame(db, frame, renamed.get(frame.lookId)!, taken.get(frame.id)!, used)]++;
-      return outcome;
-    },
-    { behavior: 'immediate' },
-  );
-}
-
-function storeShoot(db: Db, shoot: Contents['shoots'][number]): void {
-  db.insert(shoots)
-    .values(shoot)
-    .onConflictDoUpdate({ target: shoots.id, set: { deletedAt: null } })
-    .run();
-}
-
-function storeKit(db: Db, entry: KitEntry): Place {
-  const document = JSON.stringify(entry);
-  const row = db.select().from(kitEntries).where(eq(kitEntries.id, entry.id)).get();
-  if (row?.document === document && row.deletedAt === null) return 'same';
-  const isFree = row === undefined || row.deletedAt !== null;
-  const id = isFree ? entry.id : `own-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`;
-  const now = Date.now();
-  const values = { document: JSON.stringify({ ...entry, id }), revision: isFree ? (row?.revision ?? 0) + 1 : 1, updatedAt: now };
-  db.insert(kitEntries)
-    .values({ id, ...values, createdAt: now })
-    .onConflictDoUpdate({ target: kitEntries.id, set: { ...values, deletedAt: null } })
-    .run();
-  return isFree ? 'added' : 'beside';
-}
-
-function storeLook(
-  db: Db,
-  { id, newest, revisions: history, ...look }: TakenLook,
-): { readonly id: string; readonly place: Place } {
-  const row = db.select().from(looks).where(eq(looks.id, id)).get();
-  if (row && JSON.stringify(newestOf(db, id, row.revision)) === JSON.stringify(newest)) {
-    if (row.deletedAt !== null) db.update(looks).set({ deletedAt: null }).where(eq(looks.id, id)).run();
-    return { id, place: 'same' };
-  }
-  const target = row ? nanoid(12) : id;
-  db.insert(looks)
-    .values({ ...look, id: target, title: newest.title, card: cardOf(newest) })
-    .run();
-  for (const one of history)
-    db.insert(revisions)
-      .values({ lookId: target, ...one })
-      .run();
-  return { id: target, place: row ? 'beside' : 'added' };
-}
-
-function newestOf(db: Db, lookId: string, revision: number): Look {
-  const { document } = db
-    .select({ document: revisions.document })
-    .from(revisions)
-    .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, revision)))
-    .get()!;
-  return parseLook(upgradeLook(JSON.parse(document)));
-}
-
-function storeFrame(
-  db: Db,
-  { id, ...frame }: TakenFrame,
-  lookId: string,
-  picture: TakenPicture,
-  used: Set<string>,
-): Exclude<Place, 'beside'> {
-  const row = db.select({ lookId: frames.lookId, deletedAt: frames.deletedAt }).from(frames).where(eq(frames.id, id)).get();
-  if (row?.lookId === lookId) {
-    if (row.deletedAt !== null) db.update(frames).set({ deletedAt: null }).where(eq(frames.id, id)).run();
-    return 'same';
-  }
-  if (row && picture.id === id)
-    throw new HttpProblem(409, 'Changed meanwhile', 'Frames of this archive were added here meanwhile. Take it in again.');
-  used.add(picture.id);
-  db.insert(frames)
-    .values({ ...frame, ...picture.facts, id: picture.id, lookId, revision: 1 })
-    .run();
-  return 'added';
 }

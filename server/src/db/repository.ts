@@ -1,44 +1,21 @@
-import { demoLooks, nightOvenLooks, nocturneLooks } from '@fulgent/core/demo';
 import { upgradeLook, type Look } from '@fulgent/core/document';
 import { writeLookFile } from '@fulgent/core/scene';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
-import { cardOf } from './card';
+import type { MadeShoot } from '../work/demo-shoots';
+import type { AcceptedLook } from '../work/tasks';
+import { DEMO_SHOOT_IDS } from './demo';
 import type { Db } from './open';
 import type { LookSummary, Shoot, StoredLook } from '@fulgent/core/contracts';
 import { looks, revisions, shoots } from './schema';
 
-/** Oldest first: the list shows the newest on top. */
-const DEMO_SHOOTS = [
-  {
-    id: 'nocturne',
-    title: 'Nocturne bottle',
-    note: 'A still life for a shop window: amber liquid lit from behind, a tiny flash, two lights that burn on.',
-    prefix: 'nocturne',
-    looks: nocturneLooks,
-  },
-  {
-    id: 'night-oven',
-    title: 'Night Oven',
-    note: 'A short film: a baker at 3 a.m., street light against cold fridge light.',
-    prefix: 'night-oven',
-    looks: nightOvenLooks,
-  },
-  {
-    id: 'saltmarsh-fencing-club',
-    title: 'Saltmarsh Fencing Club',
-    note: 'Season posters: a white jacket, grey paper, cyan against amber.',
-    prefix: 'saltmarsh',
-    looks: demoLooks,
-  },
-] as const;
 /** Revisions kept for each look besides the present one. */
 const KEPT_REVISIONS = 200;
 
 const present = and(isNull(looks.deletedAt));
 
-/** All reading and writing of shoots, looks and their revisions. Looks passed in must have gone through `parseLook`. */
+/** All reading and writing of shoots, looks and their revisions. What is stored was accepted before. */
 export class Repository {
   readonly #db: Db;
 
@@ -95,8 +72,7 @@ export class Repository {
     return { ...this.#shootRow(id), looks: [] };
   }
 
-  createLook(shootId: string | undefined, look: Look, id = nanoid(12)): StoredLook {
-    const card = cardOf(look);
+  createLook(shootId: string | undefined, { look, card }: AcceptedLook, id = nanoid(12)): StoredLook {
     return this.#db.transaction(
       () => {
         const home = shootId === undefined ? this.#homeShoot() : this.#shootRow(shootId).id;
@@ -118,7 +94,7 @@ export class Repository {
   /** Where looks without a shoot go: the newest shoot of one's own, or a first one. */
   #homeShoot(): string {
     const row = this.#db.select().from(shoots).where(isNull(shoots.deletedAt)).orderBy(desc(shoots.createdAt)).all();
-    const own = row.find(({ id }) => !DEMO_SHOOTS.some((demo) => demo.id === id));
+    const own = row.find(({ id }) => !DEMO_SHOOT_IDS.some((demo) => demo === id));
     return own ? own.id : this.createShoot('My looks', '').id;
   }
 
@@ -145,8 +121,7 @@ export class Repository {
   }
 
   restoreShoot(id: string): void {
-    const { changes } = this.#db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
-    if (changes === 0) throw notFound('shoot');
+    if (!this.bringBackShoot(id)) throw notFound('shoot');
   }
 
   has(id: string): boolean {
@@ -166,16 +141,16 @@ export class Repository {
   }
 
   /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
-  updateLook(id: string, basedOn: number, look: Look): StoredLook {
+  updateLook(id: string, basedOn: number, { look, card }: AcceptedLook): StoredLook {
     return this.#db.transaction(
       () => {
-        const current = this.readLook(id);
-        if (current.revision !== basedOn) {
+        const row = this.#lookRow(id);
+        if (row.revision !== basedOn) {
           throw new HttpProblem(
             409,
             'Changed elsewhere',
-            `This look is at revision ${current.revision} now; the change builds on ${basedOn}. Merge it into the current one and send it again.`,
-            { current },
+            `This look is at revision ${row.revision} now; the change builds on ${basedOn}. Merge it into the current one and send it again.`,
+            { current: this.readLook(id) },
           );
         }
         const revision = basedOn + 1;
@@ -184,16 +159,12 @@ export class Repository {
           .insert(revisions)
           .values({ lookId: id, revision, document: JSON.stringify(look), createdAt: now })
           .run();
-        this.#db
-          .update(looks)
-          .set({ revision, title: look.title, card: cardOf(look), updatedAt: now })
-          .where(eq(looks.id, id))
-          .run();
+        this.#db.update(looks).set({ revision, title: look.title, card, updatedAt: now }).where(eq(looks.id, id)).run();
         this.#db
           .delete(revisions)
           .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision - KEPT_REVISIONS)))
           .run();
-        return { ...current, revision, updatedAt: now, look };
+        return { id, shootId: row.shootId, revision, updatedAt: now, look };
       },
       { behavior: 'immediate' },
     );
@@ -230,16 +201,19 @@ export class Repository {
     return { title: look.title, text: writeLookFile(look) };
   }
 
-  /** Adds the demo shoots; brings back what was deleted, and leaves alone what is there. */
-  addDemo(): void {
-    for (const { id, title, note, prefix, looks: made } of DEMO_SHOOTS) {
-      const row = this.#db.select().from(shoots).where(eq(shoots.id, id)).get();
-      if (row) {
-        this.#db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run();
-        continue;
-      }
-      this.createShoot(title, note, id);
-      made().forEach((look, i) => this.createLook(id, look, `${prefix}-${i + 1}`));
-    }
+  /** Puts a shoot back that was deleted; false where there never was one. */
+  bringBackShoot(id: string): boolean {
+    return this.#db.update(shoots).set({ deletedAt: null }).where(eq(shoots.id, id)).run().changes > 0;
+  }
+
+  /** Adds a shoot with all its looks, or nothing. */
+  addShoot({ id, title, note, looks: made }: MadeShoot): void {
+    this.#db.transaction(
+      () => {
+        this.createShoot(title, note, id);
+        for (const { id: lookId, ...accepted } of made) this.createLook(id, accepted, lookId);
+      },
+      { behavior: 'immediate' },
+    );
   }
 }

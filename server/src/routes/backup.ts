@@ -5,7 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { nanoid } from 'nanoid';
 import { listCopies, makeCopy } from '../backup/copies';
-import { takeArchive } from '../backup/take-archive';
+import { takeArchive, type Taking } from '../backup/take-archive';
 import { writeArchive } from '../backup/write-archive';
 import type { OpenDatabase } from '../db/open';
 import { INCOMING, type PictureStore } from '../frames/picture-store';
@@ -21,8 +21,16 @@ const tooLarge = () =>
     `The archive is larger than ${LARGEST_ARCHIVE / 1e9} GB. Take shoots in one by one, as look files.`,
   );
 
-/** Everything out and in as one archive, and verified copies of the database. `onTaken` is called when an archive came in. */
-export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: PictureStore, onTaken: () => void): Router {
+/**
+ * Everything out and in as one archive (`?unread=leave` without frames whose pictures cannot be read), and verified copies of the database. `onTaken` is
+ * called when an archive came in.
+ */
+export function backupRoutes(
+  { db, client, folder }: OpenDatabase,
+  pictures: PictureStore,
+  work: Taking['work'],
+  onTaken: () => void,
+): Router {
   const router = Router();
 
   router.get('/', async (_req, res) => {
@@ -38,7 +46,7 @@ export function backupRoutes({ db, client, folder }: OpenDatabase, pictures: Pic
     await mkdir(incoming, { recursive: true });
     try {
       await pipeline(within(req, LARGEST_ARCHIVE, tooLarge), createWriteStream(file));
-      const outcome = await takeArchive(db, pictures, file);
+      const outcome = await takeArchive({ db, pictures, work }, file, req.query['unread'] === 'leave');
       onTaken();
       res.json(outcome);
     } finally {

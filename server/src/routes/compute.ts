@@ -22,13 +22,13 @@ import {
 } from '@fulgent/core/exposure';
 import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
 import type { BalanceOptions } from '@fulgent/core/planning';
-import { parseLook, resolveGel, type Readings } from '@fulgent/core/scene';
+import { resolveGel, type Readings } from '@fulgent/core/scene';
 import { balanceWords, limitWords, proposalWords, verdictWords } from '@fulgent/words';
 import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';
 import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
 import { windowAlone } from '@fulgent/core/vivid';
 import { Router } from 'express';
-import type { Balance, Evaluate, FindRemedies } from '../work/pool';
+import type { Work } from '../work/pool';
 import { validated } from './validated';
 import { whileWanted } from './while-wanted';
 
@@ -100,11 +100,7 @@ function spoken(readings: Readings) {
 }
 
 /** What takes longer than a request may hold up the others. */
-export interface Computes {
-  readonly evaluate: Evaluate;
-  readonly balance: Balance;
-  readonly remedies: FindRemedies;
-}
+export type Computes = Pick<Work, 'evaluate' | 'balance' | 'remedies'>;
 
 /** The pure computations, for scripts. Nothing is stored. */
 export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: () => readonly KitEntry[]): Router {
@@ -163,14 +159,14 @@ export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: ()
   });
 
   router.post('/evaluate', async (req, res) => {
-    res.json(spoken(await evaluate(parseLook(req.body), whileWanted(res))));
+    res.json(spoken(await evaluate(req.body, whileWanted(res))));
   });
 
   router.post('/balance', async (req, res) => {
     const { look, options } = validated(balanceBody, req.body);
     checkNumbersById('options.aims', options?.aims, 1);
     checkNumbersById('options.zoneWeights', options?.zoneWeights, 1000);
-    const result = await balance({ look: parseLook(look), options: (options ?? {}) as BalanceOptions }, whileWanted(res));
+    const result = await balance({ look, options: (options ?? {}) as BalanceOptions }, whileWanted(res));
     res.json({
       ...result,
       readings: spoken(result.readings),
@@ -182,7 +178,7 @@ export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: ()
   // Many balances are tried for it: it is found beside the server's own thread.
   router.post('/remedies', async (req, res) => {
     const { look } = validated(remediesBody, req.body);
-    const found = await remedies({ look: parseLook(look), kit: kit() }, whileWanted(res));
+    const found = await remedies({ look, kit: kit() }, whileWanted(res));
     res.json(found.map((remedy) => ({ ...remedy, ...proposalWords(remedy.change) })));
   });
 

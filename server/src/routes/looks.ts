@@ -1,19 +1,20 @@
-import type { Look } from '@fulgent/core/document';
-import { LookError, parseLook } from '@fulgent/core/scene';
+import { LookError } from '@fulgent/core/scene';
 import { Router, type Response } from 'express';
 import { newLookBody, newShootBody, shootChangeBody, type StoredLook } from '@fulgent/core/contracts';
 import type { Repository } from '../db/repository';
 import type { LookPictures } from '../frames/look-pictures';
+import type { Work } from '../work/pool';
+import type { AcceptedLook } from '../work/tasks';
 import { invalid } from '../problem';
 import { basedOn } from './based-on';
 import { validated } from './validated';
 
-/** Parses a look inside a body, with its place in the field names. */
-function lookIn(value: unknown, field: string): Look {
+/** A look inside a body, read in full, with its place in the field names. */
+async function acceptedIn(value: unknown, field: string, accept: Work['accept']): Promise<AcceptedLook> {
   try {
-    return parseLook(value);
+    return await accept(value);
   } catch (error) {
-    if (!(error instanceof LookError) || !field) throw error;
+    if (!(error instanceof LookError)) throw error;
     throw invalid(error.problems.map((problem) => ({ ...problem, field: problem.field ? `${field}.${problem.field}` : field })));
   }
 }
@@ -35,12 +36,12 @@ function fileName(title: string): string {
 /** One revision's picture never changes. */
 const A_YEAR = 'private, max-age=31536000, immutable';
 
-export function lookRoutes(repo: Repository, pictures: LookPictures): Router {
+export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }: Pick<Work, 'accept'>): Router {
   const router = Router();
 
-  router.post('/', (req, res) => {
+  router.post('/', async (req, res) => {
     const { shootId, look } = validated(newLookBody, req.body);
-    const stored = repo.createLook(shootId, lookIn(look, 'look'));
+    const stored = repo.createLook(shootId, await acceptedIn(look, 'look', accept));
     res.status(201).location(`/api/looks/${stored.id}`);
     sendLook(res, stored);
   });
@@ -51,9 +52,11 @@ export function lookRoutes(repo: Repository, pictures: LookPictures): Router {
 
   router.get('/:id', (req, res) => sendLook(res, repo.readLook(req.params.id)));
 
-  router.put('/:id', (req, res) => {
+  router.put('/:id', async (req, res) => {
     const revision = basedOn(req);
-    sendLook(res, repo.updateLook(req.params.id, revision, lookIn(req.body, '')));
+    // Read beside the server's thread, and before anything is locked.
+    const accepted = await accept(req.body);
+    sendLook(res, repo.updateLook(req.params.id, revision, accepted));
   });
 
   router.delete('/:id', (req, res) => {

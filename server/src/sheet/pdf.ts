@@ -8,6 +8,9 @@ import { drawPlan } from './plan';
 export const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const;
 export type Paper = keyof typeof PAPERS;
 
+/** The picture that `sheetPdf` takes, px: finer than it is printed. */
+export const SHEET_PICTURE = { width: 400, height: 480 } as const;
+
 const MARGIN = 40;
 const GAP = 8;
 const [TEXT, STRONG] = ['text', 'strong'];
@@ -87,7 +90,7 @@ function firstPage(doc: Document, look: Look, { title, note, camera }: SheetDocu
       .text(latin(value), MARGIN + 64, y - 0.5, { width: inner - pictureW - 76 });
     y = Math.max(doc.y, y + 15);
   }
-  const pictureH = (pictureW * 480) / 400;
+  const pictureH = (pictureW * SHEET_PICTURE.height) / SHEET_PICTURE.width;
   const planTop = Math.max(y, top + pictureH) + 14;
   const planH = Math.min(300, doc.page.height - MARGIN - planTop - 20);
   drawPlan(doc, look, { x: MARGIN, y: planTop, width: inner, height: planH, font: TEXT });

@@ -1,5 +1,6 @@
 import type { Worker } from 'node:worker_threads';
 import { InputError } from '@fulgent/core/errors';
+import { LookError, type Problem } from '@fulgent/core/scene';
 import { HttpProblem } from '../problem';
 
 /** One thing to be done in a worker, without its number. */
@@ -15,6 +16,14 @@ export interface Answer {
   readonly failed?: string;
   /** The field of an input that could not be used. */
   readonly field?: string;
+  /** What is wrong with a look. */
+  readonly problems?: readonly Problem[];
+}
+
+/** What a worker could not do, as it threw it. */
+function errorOf({ failed = '', field, problems }: Answer): Error {
+  if (problems) return new LookError(problems);
+  return field === undefined ? new Error(failed) : new InputError(field, failed);
 }
 
 /** How a task is waited for. */
@@ -103,6 +112,7 @@ export class Lane {
   #settled(): void {
     clearTimeout(this.#timer);
     this.#current = null;
+    this.#worker?.unref();
   }
 
   /** The worker fell: what waits on it is told. */
@@ -125,12 +135,12 @@ export class Lane {
     return (this.#worker = worker);
   }
 
-  #answered({ id, done, failed, field }: Answer): void {
+  #answered(answer: Answer): void {
     const one = this.#current;
-    if (one?.id !== id) return;
+    if (one?.id !== answer.id) return;
     this.#settled();
-    if (failed === undefined) one.resolve(done);
-    else one.reject(field === undefined ? new Error(failed) : new InputError(field, failed));
+    if (answer.failed === undefined) one.resolve(answer.done);
+    else one.reject(errorOf(answer));
     this.#proceed();
   }
 
@@ -148,6 +158,8 @@ export class Lane {
       one.limitMs + (isStarting ? START_MS : 0),
     );
     this.#timer.unref();
+    // The process stays for what somebody waits for, and not for a worker that has nothing to do.
+    worker.ref();
     worker.postMessage({ id: one.id, ...one.asked });
   }
 }

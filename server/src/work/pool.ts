@@ -1,89 +1,82 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { KitEntry } from '@fulgent/core/catalogue';
-import type { FrameReading } from '@fulgent/core/day';
-import type { Look } from '@fulgent/core/document';
-import type { BalanceOptions, BalanceResult, Remedy } from '@fulgent/core/planning';
-import type { Readings } from '@fulgent/core/scene';
-import { Lane, type Task } from './lane';
-import type { Measure, MeasureRequest } from './measure';
+import { Lane, type Waits } from './lane';
+import type { Tasks } from './tasks';
 
-/** All computation of the server, beside its own thread. Pictures and what takes seconds go one way, readings and balances another: neither waits for the other. */
+type Request<T extends keyof Tasks> = Parameters<Tasks[T]>[0];
+type Done<T extends keyof Tasks> = Awaited<ReturnType<Tasks[T]>>;
+/** One task, for somebody who may go before it is done. */
+export type Doing<T extends keyof Tasks> = (request: Request<T>, signal?: AbortSignal) => Promise<Done<T>>;
 
-export interface RenderRequest {
-  readonly look: Look;
-  readonly width: number;
-  readonly height: number;
-  /** Only this light. */
-  readonly only: string | null;
-}
-
-/** RGBA of 8 bits. */
-export type Render = (request: RenderRequest, signal?: AbortSignal) => Promise<Uint8ClampedArray>;
-
-export interface RemediesRequest {
-  readonly look: Look;
-  readonly kit: readonly KitEntry[];
-}
-
-/** What would bring a look nearer to its aims. */
-export type FindRemedies = (request: RemediesRequest, signal?: AbortSignal) => Promise<readonly Remedy[]>;
-
-export interface BalanceRequest {
-  readonly look: Look;
-  readonly options: BalanceOptions;
-}
-
-export type Balance = (request: BalanceRequest, signal?: AbortSignal) => Promise<BalanceResult>;
-/** Of a look as `parseLook` returns it. */
-export type Evaluate = (look: Look, signal?: AbortSignal) => Promise<Readings>;
-
-/** Everything that computes. Each rejects with 503 where it takes too long, and with 499 where `signal` says that nobody waits any more. */
+/**
+ * All computation of the server, beside its own thread. Each rejects as its task does, with 503 where it takes too long, and with 499 where `signal` says
+ * that nobody waits any more.
+ */
 export interface Work {
-  readonly render: Render;
+  readonly render: Doing<'picture'>;
   /** The same, behind everything else that waits: pictures of cards. */
-  readonly renderLater: Render;
-  readonly measure: Measure;
-  readonly remedies: FindRemedies;
-  readonly evaluate: Evaluate;
-  readonly balance: Balance;
+  readonly renderLater: Doing<'picture'>;
+  readonly measure: Doing<'measure'>;
+  readonly remedies: Doing<'remedies'>;
+  readonly evaluate: Doing<'evaluate'>;
+  readonly balance: Doing<'balance'>;
+  readonly accept: Doing<'accept'>;
+  /** The same, behind what others wait for: a whole archive at once. */
+  readonly acceptLater: Doing<'accept'>;
+  readonly readLater: Doing<'read'>;
+  readonly sheet: Doing<'sheet'>;
+  readonly demo: Doing<'demo'>;
 }
+
+export type Render = Work['render'];
 
 export interface WorkPool extends Work {
   readonly close: () => void;
 }
 
 /** What a worker is asked, and its number. */
-export type Asked = { readonly id: number } & (
-  | { readonly task: 'picture'; readonly request: RenderRequest }
-  | { readonly task: 'measure'; readonly request: MeasureRequest }
-  | { readonly task: 'remedies'; readonly request: RemediesRequest }
-  | { readonly task: 'evaluate'; readonly request: Look }
-  | { readonly task: 'balance'; readonly request: BalanceRequest }
-);
+export type Asked = { readonly id: number } & {
+  [T in keyof Tasks]: { readonly task: T; readonly request: Request<T> };
+}[keyof Tasks];
+
+/** What a worker is told of itself when it starts. */
+export interface WorkerNature {
+  /** It takes seconds: answers to phones go before it. */
+  readonly isSlow: boolean;
+}
 
 /** Readings and balances may run so long, ms. */
 export const LIMIT_MS = 9000;
 /** Pictures, measurings and searches, which small machines need long for: only others of their kind wait for them. */
 const SLOW_LIMIT_MS = 45_000;
 
-const startWorker = () => new Worker(path.join(__dirname, 'worker.js'));
+const startWorker = (workerData: WorkerNature) => new Worker(path.join(__dirname, 'worker.js'), { workerData });
 
-export function workPool(start: () => Worker = startWorker): WorkPool {
-  const [slow, quick] = [new Lane(start), new Lane(start)];
-  const quickly = (signal?: AbortSignal) => ({ limitMs: LIMIT_MS, signal });
-  const slowly = (signal?: AbortSignal) => ({ limitMs: SLOW_LIMIT_MS, signal });
-  const of = (task: Asked['task'], request: unknown): Task => ({ task, request });
+/**
+ * Three lanes, by how long things take: what is read and stored, in milliseconds; searches, in a second or two; pictures. None waits for another.
+ */
+export function workPool(start: (nature: WorkerNature) => Worker = startWorker): WorkPool {
+  const slow = new Lane(() => start({ isSlow: true }));
+  const [searches, quick] = [new Lane(() => start({ isSlow: false })), new Lane(() => start({ isSlow: false }))];
+  const doing =
+    <T extends keyof Tasks>(lane: Lane, task: T, waits: Waits): Doing<T> =>
+    (request, signal) =>
+      lane.ask({ task, request }, { ...waits, signal });
+  const [soon, long] = [{ limitMs: LIMIT_MS }, { limitMs: SLOW_LIMIT_MS }];
   return {
-    render: (request, signal) => slow.ask(of('picture', request), slowly(signal)),
-    renderLater: (request, signal) => slow.ask(of('picture', request), { ...slowly(signal), isLater: true }),
-    measure: (request) => slow.ask<FrameReading>(of('measure', request), slowly()),
-    remedies: (request, signal) => slow.ask(of('remedies', request), slowly(signal)),
-    evaluate: (look, signal) => quick.ask(of('evaluate', look), quickly(signal)),
-    balance: (request, signal) => quick.ask(of('balance', request), quickly(signal)),
+    render: doing(slow, 'picture', long),
+    renderLater: doing(slow, 'picture', { ...long, isLater: true }),
+    measure: doing(slow, 'measure', long),
+    remedies: doing(slow, 'remedies', long),
+    sheet: doing(slow, 'sheet', long),
+    demo: doing(searches, 'demo', long),
+    balance: doing(searches, 'balance', soon),
+    evaluate: doing(quick, 'evaluate', soon),
+    accept: doing(quick, 'accept', soon),
+    acceptLater: doing(quick, 'accept', { ...soon, isLater: true }),
+    readLater: doing(quick, 'read', { ...soon, isLater: true }),
     close: () => {
-      slow.close();
-      quick.close();
+      for (const lane of [slow, searches, quick]) lane.close();
     },
   };
 }

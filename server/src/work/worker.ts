@@ -1,44 +1,35 @@
-import { parentPort } from 'node:worker_threads';
+import { platform, setPriority } from 'node:os';
 import path from 'node:path';
+import { parentPort, workerData } from 'node:worker_threads';
 import { InputError } from '@fulgent/core/errors';
-import { balance, remediesFor } from '@fulgent/core/planning/search';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
-import { evaluate } from '@fulgent/core/scene';
-import { measureWith } from './measure';
-import { finenessFor } from './fineness';
+import { LookError } from '@fulgent/core/scene';
 import type { Answer } from './lane';
-import type { Asked } from './pool';
+import type { Asked, WorkerNature } from './pool';
+import { tasksWith, type Tasks } from './tasks';
+
+/** Below the server's own thread. On other systems than Linux the whole process would sink. */
+const NICE = 15;
+if ((workerData as WorkerNature).isSlow && platform() === 'linux') setPriority(0, NICE);
 
 readFiguresFrom(path.join(__dirname, '../../core/figures'));
-const studio = makeStudio();
-const measure = measureWith(studio);
+const tasks = tasksWith(makeStudio());
 
-async function answerTo(asked: Asked): Promise<unknown> {
-  switch (asked.task) {
-    case 'measure':
-      return measure(asked.request);
-    case 'remedies':
-      return remediesFor(asked.request.look, asked.request.kit);
-    case 'evaluate':
-      return evaluate(asked.request);
-    case 'balance':
-      return balance(asked.request.look, asked.request.options);
-    case 'picture': {
-      const { look, width, height, only } = asked.request;
-      return studio.picture({ look, width, height, fineness: finenessFor(look, only), only: only ?? undefined }).rgba;
-    }
-  }
+const answerTo = <T extends keyof Tasks>(task: T, request: Parameters<Tasks[T]>[0]): Promise<unknown> =>
+  (tasks[task] as (request: Parameters<Tasks[T]>[0]) => Promise<unknown>)(request);
+
+/** What went wrong, in a form that goes from thread to thread. */
+function failure(error: unknown): Omit<Answer, 'id'> {
+  const failed = error instanceof Error ? error.message : String(error);
+  if (error instanceof LookError) return { failed, problems: error.problems };
+  return error instanceof InputError ? { failed, field: error.field } : { failed };
 }
 
-parentPort!.on('message', (asked: Asked) => {
-  const answer = (part: Omit<Answer, 'id'>) => parentPort!.postMessage({ id: asked.id, ...part });
-  answerTo(asked).then(
+parentPort!.on('message', ({ id, task, request }: Asked) => {
+  const answer = (part: Omit<Answer, 'id'>) => parentPort!.postMessage({ id, ...part });
+  answerTo(task, request).then(
     (done) => answer({ done }),
-    (error: unknown) =>
-      answer({
-        failed: error instanceof Error ? error.message : String(error),
-        ...(error instanceof InputError ? { field: error.field } : {}),
-      }),
+    (error: unknown) => answer(failure(error)),
   );
 });

@@ -5,7 +5,7 @@ import { verdictWords } from '@fulgent/words';
 
 const TROUBLE = new Set(['clipped', 'crowded', 'diluted', 'dark', 'unreached']);
 
-/** What a card shows of a look, worked out once when it is written. */
+/** What a card shows of a look, worked out once before it is stored. */
 export function cardOf(look: Look): LookCard {
   const readings = evaluate(look);
   const troubled = readings.lights.find(({ verdict }) => TROUBLE.has(verdict.kind));

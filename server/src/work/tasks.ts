@@ -1,0 +1,82 @@
+import type { KitEntry } from '@fulgent/core/catalogue';
+import type { LookCard } from '@fulgent/core/contracts';
+import type { Look } from '@fulgent/core/document';
+import type { Studio } from '@fulgent/core/picture';
+import type { BalanceOptions, BalanceResult, Remedy } from '@fulgent/core/planning';
+import { balance, remediesFor } from '@fulgent/core/planning/search';
+import { evaluate, parseLook, type Readings } from '@fulgent/core/scene';
+import { sheetPdf, SHEET_PICTURE, type Paper } from '../sheet/pdf';
+import { cardOf } from './card';
+import { madeDemoShoot, type MadeShoot } from './demo-shoots';
+import { finenessFor } from './fineness';
+import { asJpeg } from './jpeg';
+import { measureWith, type Measure } from './measure';
+
+export interface RenderRequest {
+  readonly look: Look;
+  readonly width: number;
+  readonly height: number;
+  /** Only this light. */
+  readonly only: string | null;
+}
+
+export interface RemediesRequest {
+  /** A look as it came from outside. */
+  readonly look: unknown;
+  readonly kit: readonly KitEntry[];
+}
+
+export interface BalanceRequest {
+  /** A look as it came from outside. */
+  readonly look: unknown;
+  readonly options: BalanceOptions;
+}
+
+export interface SheetRequest {
+  readonly look: Look;
+  readonly paper: Paper;
+}
+
+/** A look that was read in full, and what its card shows: what may be stored. */
+export interface AcceptedLook {
+  readonly look: Look;
+  readonly card: LookCard;
+}
+
+/** Everything that takes longer than a moment, by name. Looks from outside are read here too: @throws LookError naming every field that is wrong. */
+export interface Tasks {
+  /** RGBA of 8 bits. */
+  readonly picture: (request: RenderRequest) => Promise<Uint8ClampedArray>;
+  readonly measure: Measure;
+  readonly remedies: (request: RemediesRequest) => Promise<readonly Remedy[]>;
+  readonly evaluate: (written: unknown) => Promise<Readings>;
+  readonly balance: (request: BalanceRequest) => Promise<BalanceResult>;
+  readonly read: (written: unknown) => Promise<Look>;
+  readonly accept: (written: unknown) => Promise<AcceptedLook>;
+  /** A run sheet as PDF. */
+  readonly sheet: (request: SheetRequest) => Promise<Uint8Array>;
+  /** A shoot of the demo as it begins. */
+  readonly demo: (id: string) => Promise<MadeShoot>;
+}
+
+/** The tasks as they are done, drawn by one studio. */
+export function tasksWith(studio: Studio): Tasks {
+  const picture: Tasks['picture'] = async ({ look, width, height, only }) =>
+    studio.picture({ look, width, height, fineness: finenessFor(look, only), only: only ?? undefined }).rgba;
+  return {
+    picture,
+    measure: measureWith(studio),
+    remedies: async ({ look, kit }) => remediesFor(parseLook(look), kit),
+    evaluate: async (written) => evaluate(parseLook(written)),
+    balance: async ({ look, options }) => balance(parseLook(look), options),
+    read: async (written) => parseLook(written),
+    accept: async (written) => accepted(parseLook(written)),
+    async sheet({ look, paper }) {
+      const rgba = await picture({ look, ...SHEET_PICTURE, only: null });
+      return sheetPdf(look, await asJpeg(rgba, SHEET_PICTURE.width, SHEET_PICTURE.height), paper);
+    },
+    demo: async (id) => madeDemoShoot(id, accepted),
+  };
+}
+
+const accepted = (look: Look): AcceptedLook => ({ look, card: cardOf(look) });
