@@ -1,5 +1,5 @@
-// A hundred requests a second while test frames are read, one after another: `npm run load`, or with other seconds.
-// Frames are sent by a process of their own, as a phone would: what is timed is the server, not the sender.
+// Reads, readings and writes at an even pace while test frames are read and sheets are drawn: `npm run load`, or with other seconds.
+// Frames are sent, and sheets asked for, by a process of their own, as a phone would: what is timed is the server, not the sender.
 import { fork } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,9 +8,12 @@ import { fileURLToPath } from 'node:url';
 import { ensureInstalled, ensureServerBuilt } from './lib/tools.mjs';
 import { paced, pacedWords, startServer, stopServer } from './lib/served.mjs';
 
-const RATE = 100;
 const LOOK = 'saltmarsh-1';
 const ADDRESSES = [`/api/looks/${LOOK}`, '/api/shoots', '/api/health', '/api/kit', `/api/looks/${LOOK}/frames`];
+/** Requests a second of each kind. */
+const RATES = { reads: 100, readings: 40, writes: 40 };
+const SECONDS_ALONE = 10;
+const BUDGET_MS = 25;
 
 /** A picture of 12 million pixels with fine grain, about 6 MB, as a camera writes it. */
 async function photograph() {
@@ -21,55 +24,114 @@ async function photograph() {
     .toBuffer();
 }
 
-/** The other process: sends frames without a pause until told to stop, and answers with how many there were. */
-async function sendFrames(url) {
+/** The other process: sends frames and asks for sheets without a pause until told to stop, and answers with how many there were. */
+async function disturb(url) {
   const file = await photograph();
   let going = true;
-  let sent = 0;
-  let slowest = 0;
+  const done = { frames: 0, sheets: 0, slowestFrame: 0, slowestSheet: 0 };
   process.on('message', () => (going = false));
   process.send({ ready: file.length });
-  while (going) {
+  const timed = async (ask) => {
     const start = performance.now();
-    const answer = await fetch(`${url}/api/looks/${LOOK}/frames?name=Load`, {
-      method: 'POST',
-      headers: { 'content-type': 'image/jpeg' },
-      body: file,
-    });
-    const { id } = await answer.json();
-    if (!answer.ok) throw new Error(`A frame was refused: ${answer.status}`);
-    slowest = Math.max(slowest, performance.now() - start);
-    sent += 1;
-    await (await fetch(`${url}/api/frames/${id}`, { method: 'DELETE' })).arrayBuffer();
-  }
-  process.send({ sent, slowest }, () => process.exit(0));
+    const answer = await ask();
+    if (!answer.ok) throw new Error(`Refused: ${answer.status} ${await answer.text()}`);
+    return { answer, took: performance.now() - start };
+  };
+  const frames = async () => {
+    while (going) {
+      const { answer, took } = await timed(() =>
+        fetch(`${url}/api/looks/${LOOK}/frames?name=Load`, {
+          method: 'POST',
+          headers: { 'content-type': 'image/jpeg' },
+          body: file,
+        }),
+      );
+      const { id } = await answer.json();
+      done.frames += 1;
+      done.slowestFrame = Math.max(done.slowestFrame, took);
+      // Measured as well, as every frame is.
+      await (await fetch(`${url}/api/frames/${id}/reading`)).arrayBuffer();
+      await (await fetch(`${url}/api/frames/${id}`, { method: 'DELETE' })).arrayBuffer();
+    }
+  };
+  const sheets = async () => {
+    while (going) {
+      const { answer, took } = await timed(() => fetch(`${url}/api/looks/saltmarsh-2/sheet.pdf`));
+      await answer.arrayBuffer();
+      done.sheets += 1;
+      done.slowestSheet = Math.max(done.slowestSheet, took);
+    }
+  };
+  await Promise.all([frames(), sheets()]);
+  process.send(done, () => process.exit(0));
 }
 
 const messageOf = (child) => new Promise((resolve) => child.once('message', resolve));
+
+const json = { 'Content-Type': 'application/json' };
+
+/** Looks of their own to write to, one after another, so that each write builds on the newest revision. */
+async function writers(url, look) {
+  const made = await Promise.all(
+    Array.from({ length: RATES.writes }, async () => {
+      const answer = await fetch(`${url}/api/looks`, { method: 'POST', headers: json, body: JSON.stringify({ look }) });
+      return { ...(await answer.json()), isBusy: false };
+    }),
+  );
+  return async (i) => {
+    const one = made[i % made.length];
+    const answer = await fetch(`${url}/api/looks/${one.id}`, {
+      method: 'PUT',
+      headers: { ...json, 'If-Match': `"${one.revision}"` },
+      body: JSON.stringify({ ...look, title: `Write ${i}` }),
+    });
+    if (answer.ok) one.revision += 1;
+    return answer;
+  };
+}
+
+async function mixed(url, look, seconds) {
+  const get = (i) => fetch(`${url}${ADDRESSES[i % ADDRESSES.length]}`);
+  const evaluate = () => fetch(`${url}/api/compute/evaluate`, { method: 'POST', headers: json, body: JSON.stringify(look) });
+  const write = await writers(url, look);
+  for (let i = 0; i < 200; i++) await (await get(i)).arrayBuffer();
+  for (let i = 0; i < 100; i++) for (const ask of [evaluate, write]) await (await ask(i)).arrayBuffer();
+  const [reads, readings, writes] = await Promise.all([
+    paced(get, RATES.reads, seconds),
+    paced(evaluate, RATES.readings, seconds),
+    paced(write, RATES.writes, seconds),
+  ]);
+  return { reads, readings, writes };
+}
+
+function report(title, results) {
+  console.log(title);
+  for (const [kind, result] of Object.entries(results))
+    console.log(`  ${RATES[kind]} ${kind}/s: ${pacedWords(result)}, slowest ${result.most.toFixed(0)} ms`);
+}
 
 async function main(seconds) {
   ensureInstalled();
   ensureServerBuilt();
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-load-'));
   const { child, url } = await startServer(folder);
-  const get = (i) => fetch(`${url}${ADDRESSES[i % ADDRESSES.length]}`);
-  for (let i = 0; i < 200; i++) await (await get(i)).arrayBuffer();
-  const alone = await paced(get, RATE, 10);
-  const sender = fork(fileURLToPath(import.meta.url), ['--send', url]);
-  const { ready } = await messageOf(sender);
-  const under = await paced(get, RATE, seconds);
-  sender.send('stop');
-  const { sent, slowest } = await messageOf(sender);
+  const { look } = await (await fetch(`${url}/api/looks/${LOOK}`)).json();
+  report(`Alone, ${SECONDS_ALONE} s:`, await mixed(url, look, SECONDS_ALONE));
+  const other = fork(fileURLToPath(import.meta.url), ['--disturb', url]);
+  const { ready } = await messageOf(other);
+  report(
+    `While frames are read and measured and sheets drawn, ${seconds} s (budget: p99 ${BUDGET_MS} ms):`,
+    await mixed(url, look, seconds),
+  );
+  other.send('stop');
+  const { frames, sheets, slowestFrame, slowestSheet } = await messageOf(other);
   await stopServer(child);
   rmSync(folder, { recursive: true, force: true });
-  console.log(`${RATE} requests/s for 10 s, nothing else: ${pacedWords(alone)}`);
+  const s = (ms) => (ms / 1000).toFixed(1);
   console.log(
-    `${RATE} requests/s for ${seconds} s while frames are read: ${pacedWords(under)}, slowest ${under.most.toFixed(0)} ms (budget: p99 25 ms)`,
-  );
-  console.log(
-    `${sent} frames of 12 million pixels and ${(ready / 1e6).toFixed(1)} MB in that time, the slowest in ${(slowest / 1000).toFixed(1)} s`,
+    `${frames} frames of 12 million pixels and ${(ready / 1e6).toFixed(1)} MB in that time, the slowest in ${s(slowestFrame)} s; ${sheets} sheets, the slowest in ${s(slowestSheet)} s`,
   );
 }
 
-if (process.argv[2] === '--send') await sendFrames(process.argv[3]);
+if (process.argv[2] === '--disturb') await disturb(process.argv[3]);
 else await main(Number(process.argv[2] ?? 60));

@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import type { IncomingMessage } from 'node:http';
 import path from 'node:path';
 import compression from 'compression';
 import express, { type Express, type RequestHandler, type Router } from 'express';
@@ -35,6 +36,8 @@ const BODY_LIMIT = '4mb';
 const SESSION_LIMIT = '2kb';
 /** What tells who may come in is not written down. */
 const REDACTED = ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'];
+/** Addresses whose bodies are looks. */
+const READ_ELSEWHERE = [/^\/looks\/[^/]+$/, '/compute/evaluate'];
 /** Addresses that take or give files rather than JSON. */
 const TAKES_FILES = /^\/(looks\/[^/]+\/(frames|sheet\.pdf)|backup)(\/|$)/;
 
@@ -137,6 +140,8 @@ function apiRoutes(options: AppOptions): Router {
   api.use('/session', wantsJson, express.json({ limit: SESSION_LIMIT }), door.routes);
   api.use(door.guard);
   api.use(wantsJson);
+  // Looks are read beside this thread, bytes and all.
+  for (const place of READ_ELSEWHERE) api.use(place, asBytes);
   api.use(express.json({ limit: BODY_LIMIT, strict: false, verify: (_req, _res, body) => checkDepth(body) }));
   api.get('/health', (_req, res) => {
     res.json({ status: 'ok', shoots: repo.shoots().length });
@@ -161,6 +166,14 @@ function apiRoutes(options: AppOptions): Router {
   });
   api.use(unknownRoute);
   return api;
+}
+
+const asBytes = express.raw({ limit: BODY_LIMIT, type: isPlainJson });
+
+/** JSON in UTF-8; other letters are the body parser's affair. */
+function isPlainJson(req: IncomingMessage): boolean {
+  const type = req.headers['content-type'] ?? '';
+  return /^application\/([^;]*\+)?json\s*(;\s*charset="?utf-8"?\s*)?$/i.test(type);
 }
 
 /** Bodies that are not JSON are refused before they are read. */

@@ -51,8 +51,6 @@ function parserProblem(error: ParserError): HttpProblem | null {
   switch (error.type) {
     case 'entity.parse.failed':
       return new HttpProblem(400, 'Not JSON', `The body is not JSON: ${error.message.slice(0, 200)}`);
-    case 'entity.too.deep':
-      return new HttpProblem(400, 'Too deep', `${error.message} Send a look as it was exported.`);
     case 'entity.too.large':
       return new HttpProblem(413, 'Too large', 'The body is larger than 4 MB; look files are far smaller.');
     case 'encoding.unsupported':

@@ -1,5 +1,6 @@
 import { ValidationError } from 'yup';
 import { InputError } from '../errors';
+import { isRightByParts } from './known-parts';
 import { referenceProblems } from './resolve';
 import { LOOK_FORMAT, LOOK_VERSION, lookSchema, type Look } from '../document/schema';
 import { upgradeLook } from '../document/upgrade';
@@ -27,24 +28,28 @@ export class LookError extends Error {
 /**
  * Validates a value as a look, in full: shape, ranges, references and imported spectra. Returns it unchanged, or brought to
  * the present version where an earlier one wrote it.
+ * `isJson` says that the value holds nothing that JSON does not: then what was read before is not read again.
  * @throws LookError naming every field that is wrong.
  */
-export function parseLook(written: unknown): Look {
+export function parseLook(written: unknown, { isJson = false } = {}): Look {
   const value = upgradeLook(written);
   checkEnvelope(value);
-  let look: Look;
-  try {
-    look = lookSchema.validateSync(value, { strict: true, abortEarly: false });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    throw new LookError(problemsOf(error));
-  }
+  const look = isJson && isRightByParts(value) ? (value as Look) : validated(value);
   const problems: Problem[] = [
     ...geometryProblems(look),
     ...referenceProblems(look).map(({ field, message }) => ({ field, message })),
   ];
   if (problems.length) throw new LookError(problems);
   return look;
+}
+
+function validated(value: unknown): Look {
+  try {
+    return lookSchema.validateSync(value, { strict: true, abortEarly: false });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    throw new LookError(problemsOf(error));
+  }
 }
 
 /** Reads the text of a look file. @throws LookError as `parseLook`, also for text that is too long or not JSON. */
@@ -66,7 +71,7 @@ export function readLookFile(text: string): Look {
       { field: '', message: `The file is not JSON: ${reason}. Choose a look file exported by this application.` },
     ]);
   }
-  return parseLook(value);
+  return parseLook(value, { isJson: true });
 }
 
 /** The text of a look file; `readLookFile` gives the same look back. */
@@ -74,7 +79,7 @@ export function writeLookFile(look: Look): string {
   return `${JSON.stringify(look, null, 2)}\n`;
 }
 
-function checkEnvelope(value: unknown): void {
+function checkEnvelope(value: unknown): asserts value is object {
   if (value === null || typeof value !== 'object' || Array.isArray(value)) {
     throw new LookError([{ field: '', message: 'A look must be a JSON object.' }]);
   }

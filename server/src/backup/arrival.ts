@@ -76,7 +76,7 @@ export class Arrival {
 
   addLook(
     { id, ...look }: ArrivingLook,
-    { look: newest, card }: AcceptedLook,
+    { title, card }: AcceptedLook,
     history: readonly ArrivingRevision[],
     isHere: boolean,
   ): void {
@@ -91,7 +91,7 @@ export class Arrival {
       const target = isTaken ? nanoid(12) : id;
       this.#db
         .insert(looks)
-        .values({ ...look, id: target, title: newest.title, card, deletedAt: this.#now })
+        .values({ ...look, id: target, title, card, deletedAt: this.#now })
         .run();
       for (const one of history)
         this.#db

@@ -84,11 +84,11 @@ async function takeLook(work: Taking['work'], archive: OpenedArchive, arrival: A
   const accepted = await within(name, () => work.acceptLater(newest.look));
   const revisions = [];
   for (const { revision, createdAt, look } of history) {
-    const read = revision === entry.revision ? accepted.look : await within(name, () => work.readLater(look));
-    revisions.push({ revision, createdAt, document: JSON.stringify(read) });
+    const document = revision === entry.revision ? accepted.document : await within(name, () => work.readLater(look));
+    revisions.push({ revision, createdAt, document });
   }
   const here = arrival.newestOf(entry.id);
-  const isSame = here !== null && JSON.stringify(await work.readLater(JSON.parse(here))) === JSON.stringify(accepted.look);
+  const isSame = here !== null && (await work.readLater(JSON.parse(here))) === accepted.document;
   arrival.addLook(entry, accepted, revisions, isSame);
 }
 
@@ -107,7 +107,7 @@ async function takeFrame(
   if (!arrival.hasLook(entry.lookId)) throw refused(name, `${name} belongs to a look that the archive does not hold.`);
   const picture = pictureOf(entry.id);
   if (!archive.names.includes(picture)) throw refused(name, `The picture of ${name} is missing in the archive.`);
-  const document = JSON.stringify(await within(name, () => work.readLater(look)));
+  const document = await within(name, () => work.readLater(look));
   const isHere = arrival.isHere(entry);
   const { root, name: original } = pictures.find(entry.id, 'original');
   // A picture that is here is not read again; one that was lost comes back.

@@ -1,4 +1,4 @@
-import { upgradeLook, type Look } from '@fulgent/core/document';
+import { LOOK_VERSION, upgradeLook, type Look } from '@fulgent/core/document';
 import { writeLookFile } from '@fulgent/core/scene';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
@@ -13,7 +13,16 @@ import { looks, revisions, shoots } from './schema';
 /** Revisions kept for each look besides the present one. */
 const KEPT_REVISIONS = 200;
 
-const present = and(isNull(looks.deletedAt));
+const isPresent = and(isNull(looks.deletedAt));
+
+/** A document that needs no step to the present version. */
+const PRESENT_VERSION = new RegExp(`^\\{"format":"[a-z-]+","version":${LOOK_VERSION},`);
+const present = (document: string): Look => upgradeLook(JSON.parse(document)) as Look;
+
+/** A look as it lies here, as JSON text: most are passed on and not looked into. */
+export interface StoredText extends Omit<StoredLook, 'look'> {
+  readonly document: string;
+}
 
 /** All reading and writing of shoots, looks and their revisions. What is stored was accepted before. */
 export class Repository {
@@ -37,34 +46,45 @@ export class Repository {
     const row = this.#db
       .select()
       .from(looks)
-      .where(and(eq(looks.id, id), present))
+      .where(and(eq(looks.id, id), isPresent))
       .get();
     if (!row) throw notFound('look');
     return row;
   }
 
-  #documentAt(lookId: string, revision: number): Look {
+  #documentAt(lookId: string, revision: number): string {
     const row = this.#db
-      .select()
+      .select({ document: revisions.document })
       .from(revisions)
       .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, revision)))
       .get();
     if (!row) throw notFound('revision');
-    return upgradeLook(JSON.parse(row.document)) as Look;
+    return row.document;
   }
 
   #summariesOf(shootId: string): LookSummary[] {
     return this.#db
       .select({ id: looks.id, title: looks.title, revision: looks.revision, updatedAt: looks.updatedAt, card: looks.card })
       .from(looks)
-      .where(and(eq(looks.shootId, shootId), present))
+      .where(and(eq(looks.shootId, shootId), isPresent))
       .orderBy(asc(looks.createdAt), asc(looks.id))
       .all();
   }
 
   readLook(id: string): StoredLook {
+    const { document, ...rest } = this.#textOf(id);
+    return { ...rest, look: present(document) };
+  }
+
+  /** The same as text, of the present version. */
+  readText(id: string): StoredText {
+    const text = this.#textOf(id);
+    return PRESENT_VERSION.test(text.document) ? text : { ...text, document: JSON.stringify(present(text.document)) };
+  }
+
+  #textOf(id: string): StoredText {
     const { shootId, revision, updatedAt } = this.#lookRow(id);
-    return { id, shootId, revision, updatedAt, look: this.#documentAt(id, revision) };
+    return { id, shootId, revision, updatedAt, document: this.#documentAt(id, revision) };
   }
 
   createShoot(title: string, note: string, id = nanoid(12)): Shoot {
@@ -72,20 +92,14 @@ export class Repository {
     return { ...this.#shootRow(id), looks: [] };
   }
 
-  createLook(shootId: string | undefined, { look, card }: AcceptedLook, id = nanoid(12)): StoredLook {
+  createLook(shootId: string | undefined, { title, document, card }: AcceptedLook, id = nanoid(12)): StoredText {
     return this.#db.transaction(
       () => {
         const home = shootId === undefined ? this.#homeShoot() : this.#shootRow(shootId).id;
         const now = Date.now();
-        this.#db
-          .insert(looks)
-          .values({ id, shootId: home, title: look.title, revision: 1, card, createdAt: now, updatedAt: now })
-          .run();
-        this.#db
-          .insert(revisions)
-          .values({ lookId: id, revision: 1, document: JSON.stringify(look), createdAt: now })
-          .run();
-        return this.readLook(id);
+        this.#db.insert(looks).values({ id, shootId: home, title, revision: 1, card, createdAt: now, updatedAt: now }).run();
+        this.#db.insert(revisions).values({ lookId: id, revision: 1, document, createdAt: now }).run();
+        return this.#textOf(id);
       },
       { behavior: 'immediate' },
     );
@@ -129,7 +143,7 @@ export class Repository {
       this.#db
         .select({ id: looks.id })
         .from(looks)
-        .where(and(eq(looks.id, id), present))
+        .where(and(eq(looks.id, id), isPresent))
         .get() !== undefined
     );
   }
@@ -137,11 +151,11 @@ export class Repository {
   /** A look with when it was begun. */
   readWithDate(id: string): { look: Look; createdAt: number } {
     const { createdAt, revision } = this.#lookRow(id);
-    return { look: this.#documentAt(id, revision), createdAt };
+    return { look: present(this.#documentAt(id, revision)), createdAt };
   }
 
   /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
-  updateLook(id: string, basedOn: number, { look, card }: AcceptedLook): StoredLook {
+  updateLook(id: string, basedOn: number, { title, document, card }: AcceptedLook): StoredText {
     return this.#db.transaction(
       () => {
         const row = this.#lookRow(id);
@@ -155,16 +169,13 @@ export class Repository {
         }
         const revision = basedOn + 1;
         const now = Date.now();
-        this.#db
-          .insert(revisions)
-          .values({ lookId: id, revision, document: JSON.stringify(look), createdAt: now })
-          .run();
-        this.#db.update(looks).set({ revision, title: look.title, card, updatedAt: now }).where(eq(looks.id, id)).run();
+        this.#db.insert(revisions).values({ lookId: id, revision, document, createdAt: now }).run();
+        this.#db.update(looks).set({ revision, title, card, updatedAt: now }).where(eq(looks.id, id)).run();
         this.#db
           .delete(revisions)
           .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision - KEPT_REVISIONS)))
           .run();
-        return { id, shootId: row.shootId, revision, updatedAt: now, look };
+        return { id, shootId: row.shootId, revision, updatedAt: now, document };
       },
       { behavior: 'immediate' },
     );
@@ -175,10 +186,10 @@ export class Repository {
     this.#db.update(looks).set({ deletedAt: Date.now() }).where(eq(looks.id, id)).run();
   }
 
-  restoreLook(id: string): StoredLook {
+  restoreLook(id: string): StoredText {
     const { changes } = this.#db.update(looks).set({ deletedAt: null }).where(eq(looks.id, id)).run();
     if (changes === 0) throw notFound('look');
-    return this.readLook(id);
+    return this.readText(id);
   }
 
   revisionsOf(id: string): { revision: number; createdAt: number }[] {
@@ -193,7 +204,7 @@ export class Repository {
 
   lookAt(id: string, revision: number): Look {
     this.#lookRow(id);
-    return this.#documentAt(id, revision);
+    return present(this.#documentAt(id, revision));
   }
 
   exportLook(id: string): { title: string; text: string } {

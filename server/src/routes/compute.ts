@@ -22,13 +22,14 @@ import {
 } from '@fulgent/core/exposure';
 import { channelStopsLost, gelAtStrength, gelStack, luminousTransmittance, stopsLost, withLeak } from '@fulgent/core/gel';
 import type { BalanceOptions } from '@fulgent/core/planning';
-import { resolveGel, type Readings } from '@fulgent/core/scene';
-import { balanceWords, limitWords, proposalWords, verdictWords } from '@fulgent/words';
+import { resolveGel } from '@fulgent/core/scene';
+import { balanceWords, limitWords, proposalWords } from '@fulgent/words';
 import { daylightSource, planckSource, sampledSource } from '@fulgent/core/source';
 import { flat, product, resample, type Spectrum } from '@fulgent/core/spectrum';
 import { windowAlone } from '@fulgent/core/vivid';
 import { Router } from 'express';
 import type { Work } from '../work/pool';
+import { spoken } from '../work/spoken';
 import { validated } from './validated';
 import { whileWanted } from './while-wanted';
 
@@ -88,15 +89,6 @@ function checkNumbersById(field: string, value: unknown, high: number): void {
     if (typeof number !== 'number' || !(number >= 0 && number <= high))
       throw new InputError(`${field}.${key.slice(0, 64)}`, `${field} must hold numbers from 0 to ${high}.`);
   }
-}
-
-/** Readings with each verdict's sentence beside its code and figures: who asks by HTTP has no words of its own. */
-function spoken(readings: Readings) {
-  const { lights } = readings;
-  return {
-    ...readings,
-    lights: lights.map((light) => ({ ...light, verdict: { ...light.verdict, text: verdictWords(light.verdict) } })),
-  };
 }
 
 /** What takes longer than a request may hold up the others. */
@@ -159,7 +151,7 @@ export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: ()
   });
 
   router.post('/evaluate', async (req, res) => {
-    res.json(spoken(await evaluate(req.body, whileWanted(res))));
+    res.type('application/json').send(Buffer.from(await evaluate(req.body, whileWanted(res))));
   });
 
   router.post('/balance', async (req, res) => {

@@ -1,7 +1,7 @@
 import { LookError } from '@fulgent/core/scene';
 import { Router, type Response } from 'express';
-import { newLookBody, newShootBody, shootChangeBody, type StoredLook } from '@fulgent/core/contracts';
-import type { Repository } from '../db/repository';
+import { newLookBody, newShootBody, shootChangeBody } from '@fulgent/core/contracts';
+import type { Repository, StoredText } from '../db/repository';
 import type { LookPictures } from '../frames/look-pictures';
 import type { Work } from '../work/pool';
 import type { AcceptedLook } from '../work/tasks';
@@ -19,8 +19,12 @@ async function acceptedIn(value: unknown, field: string, accept: Work['accept'])
   }
 }
 
-function sendLook(res: Response, stored: StoredLook): void {
-  res.set('ETag', `"${stored.revision}"`).json(stored);
+/** A stored look as JSON: its document is put in as it lies there. */
+function sendLook(res: Response, { document, ...head }: StoredText): void {
+  res
+    .set('ETag', `"${head.revision}"`)
+    .type('application/json')
+    .send(`${JSON.stringify(head).slice(0, -1)},"look":${document}}`);
 }
 
 /** Look files are named after their titles, in letters that every system takes. */
@@ -50,7 +54,7 @@ export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }:
     res.json(repo.shoots().flatMap(({ id: shootId, looks }) => looks.map((look) => ({ shootId, ...look }))));
   });
 
-  router.get('/:id', (req, res) => sendLook(res, repo.readLook(req.params.id)));
+  router.get('/:id', (req, res) => sendLook(res, repo.readText(req.params.id)));
 
   router.put('/:id', async (req, res) => {
     const revision = basedOn(req);

@@ -18,10 +18,14 @@ export interface Answer {
   readonly field?: string;
   /** What is wrong with a look. */
   readonly problems?: readonly Problem[];
+  /** Of a problem that has its own words for HTTP. */
+  readonly status?: number;
+  readonly title?: string;
 }
 
 /** What a worker could not do, as it threw it. */
-function errorOf({ failed = '', field, problems }: Answer): Error {
+function errorOf({ failed = '', field, problems, status, title = '' }: Answer): Error {
+  if (status !== undefined) return new HttpProblem(status, title, failed);
   if (problems) return new LookError(problems);
   return field === undefined ? new Error(failed) : new InputError(field, failed);
 }

@@ -4,13 +4,15 @@ import type { Look } from '@fulgent/core/document';
 import type { Studio } from '@fulgent/core/picture';
 import type { BalanceOptions, BalanceResult, Remedy } from '@fulgent/core/planning';
 import { balance, remediesFor } from '@fulgent/core/planning/search';
-import { evaluate, parseLook, type Readings } from '@fulgent/core/scene';
+import { evaluate } from '@fulgent/core/scene';
 import { sheetPdf, SHEET_PICTURE, type Paper } from '../sheet/pdf';
 import { cardOf } from './card';
 import { madeDemoShoot, type MadeShoot } from './demo-shoots';
 import { finenessFor } from './fineness';
 import { asJpeg } from './jpeg';
 import { measureWith, type Measure } from './measure';
+import { spoken } from './spoken';
+import { readWritten, type Written } from './written';
 
 export interface RenderRequest {
   readonly look: Look;
@@ -21,14 +23,12 @@ export interface RenderRequest {
 }
 
 export interface RemediesRequest {
-  /** A look as it came from outside. */
-  readonly look: unknown;
+  readonly look: Written;
   readonly kit: readonly KitEntry[];
 }
 
 export interface BalanceRequest {
-  /** A look as it came from outside. */
-  readonly look: unknown;
+  readonly look: Written;
   readonly options: BalanceOptions;
 }
 
@@ -37,9 +37,10 @@ export interface SheetRequest {
   readonly paper: Paper;
 }
 
-/** A look that was read in full, and what its card shows: what may be stored. */
+/** A look that was read in full, as the JSON text to be stored, and what its card shows. */
 export interface AcceptedLook {
-  readonly look: Look;
+  readonly title: string;
+  readonly document: string;
   readonly card: LookCard;
 }
 
@@ -49,10 +50,12 @@ export interface Tasks {
   readonly picture: (request: RenderRequest) => Promise<Uint8ClampedArray>;
   readonly measure: Measure;
   readonly remedies: (request: RemediesRequest) => Promise<readonly Remedy[]>;
-  readonly evaluate: (written: unknown) => Promise<Readings>;
+  /** Readings with their words, as the bytes of their JSON. */
+  readonly evaluate: (written: Written) => Promise<Uint8Array>;
   readonly balance: (request: BalanceRequest) => Promise<BalanceResult>;
-  readonly read: (written: unknown) => Promise<Look>;
-  readonly accept: (written: unknown) => Promise<AcceptedLook>;
+  /** The look as JSON text, brought to the present version. */
+  readonly read: (written: Written) => Promise<string>;
+  readonly accept: (written: Written) => Promise<AcceptedLook>;
   /** A run sheet as PDF. */
   readonly sheet: (request: SheetRequest) => Promise<Uint8Array>;
   /** A shoot of the demo as it begins. */
@@ -66,11 +69,11 @@ export function tasksWith(studio: Studio): Tasks {
   return {
     picture,
     measure: measureWith(studio),
-    remedies: async ({ look, kit }) => remediesFor(parseLook(look), kit),
-    evaluate: async (written) => evaluate(parseLook(written)),
-    balance: async ({ look, options }) => balance(parseLook(look), options),
-    read: async (written) => parseLook(written),
-    accept: async (written) => accepted(parseLook(written)),
+    remedies: async ({ look, kit }) => remediesFor(readWritten(look), kit),
+    evaluate: async (written) => bytesOf(spoken(evaluate(readWritten(written)))),
+    balance: async ({ look, options }) => balance(readWritten(look), options),
+    read: async (written) => JSON.stringify(readWritten(written)),
+    accept: async (written) => accepted(readWritten(written)),
     async sheet({ look, paper }) {
       const rgba = await picture({ look, ...SHEET_PICTURE, only: null });
       return sheetPdf(look, await asJpeg(rgba, SHEET_PICTURE.width, SHEET_PICTURE.height), paper);
@@ -79,4 +82,5 @@ export function tasksWith(studio: Studio): Tasks {
   };
 }
 
-const accepted = (look: Look): AcceptedLook => ({ look, card: cardOf(look) });
+const accepted = (look: Look): AcceptedLook => ({ title: look.title, document: JSON.stringify(look), card: cardOf(look) });
+const bytesOf = (value: unknown): Uint8Array => new TextEncoder().encode(JSON.stringify(value));

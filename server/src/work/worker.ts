@@ -5,6 +5,7 @@ import { InputError } from '@fulgent/core/errors';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { makeStudio } from '@fulgent/core/picture';
 import { LookError } from '@fulgent/core/scene';
+import { HttpProblem } from '../problem';
 import type { Answer } from './lane';
 import type { Asked, WorkerNature } from './pool';
 import { tasksWith, type Tasks } from './tasks';
@@ -19,17 +20,22 @@ const tasks = tasksWith(makeStudio());
 const answerTo = <T extends keyof Tasks>(task: T, request: Parameters<Tasks[T]>[0]): Promise<unknown> =>
   (tasks[task] as (request: Parameters<Tasks[T]>[0]) => Promise<unknown>)(request);
 
+const isWhole = (done: unknown): done is Uint8Array<ArrayBuffer> =>
+  ArrayBuffer.isView(done) && done.buffer instanceof ArrayBuffer && done.byteLength === done.buffer.byteLength;
+
 /** What went wrong, in a form that goes from thread to thread. */
 function failure(error: unknown): Omit<Answer, 'id'> {
   const failed = error instanceof Error ? error.message : String(error);
+  if (error instanceof HttpProblem) return { failed, status: error.status, title: error.title };
   if (error instanceof LookError) return { failed, problems: error.problems };
   return error instanceof InputError ? { failed, field: error.field } : { failed };
 }
 
 parentPort!.on('message', ({ id, task, request }: Asked) => {
-  const answer = (part: Omit<Answer, 'id'>) => parentPort!.postMessage({ id, ...part });
+  const answer = (part: Omit<Answer, 'id'>, given: ArrayBuffer[] = []) => parentPort!.postMessage({ id, ...part }, given);
   answerTo(task, request).then(
-    (done) => answer({ done }),
+    // Bytes are handed over and not copied, where they are all that their memory holds.
+    (done) => answer({ done }, isWhole(done) ? [done.buffer] : []),
     (error: unknown) => answer(failure(error)),
   );
 });
