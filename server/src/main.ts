@@ -10,9 +10,10 @@ import { addDemo } from './db/demo';
 import { takeFolder } from './db/lock';
 import { DatabaseDamaged, openDatabase, type OpenDatabase } from './db/open';
 import { Repository } from './db/repository';
+import { tidiedWords, tidy, tidyDaily, vacuum } from './db/tidy';
 import { workPool } from './work/pool';
 import { processDecoder } from './frames/decoder';
-import { sweepDrafts } from './frames/picture-store';
+import { pictureStore, sweepDrafts } from './frames/picture-store';
 import { damageLines, serveDamage } from './damaged';
 import { ownHosts, reachableAt } from './session';
 import { readFiguresFrom } from '@fulgent/core/figures';
@@ -37,9 +38,16 @@ async function main(): Promise<void> {
   sweepDrafts(config.dataFolder);
   const database = openedOrTold(config, path.join(root, 'server/drizzle'));
   if (!database) return;
+  const decoder = processDecoder();
+  const tidied = () => tidy(database, pictureStore(config.dataFolder, decoder.decode));
+  if (process.argv.includes('--tidy')) {
+    process.stdout.write(`${tidiedWords(await tidied())}\n`);
+    vacuum(database);
+    database.close();
+    return;
+  }
   const work = workPool();
   if (process.argv.includes('--demo')) await addDemo(new Repository(database.db), work.demo);
-  const decoder = processDecoder();
   let listening = config.port;
   const app = createApp({
     database,
@@ -54,6 +62,11 @@ async function main(): Promise<void> {
     e131Port: config.e131Port,
   });
   const stopCopies = copyDaily(database.client, config.dataFolder, (error) => logger.error(error, 'the daily copy failed'));
+  const stopTidying = tidyDaily(
+    tidied,
+    (gone) => logger.info(gone, 'tidied'),
+    (error) => logger.error(error, 'tidying failed'),
+  );
   const server = config.tls ? createHttps(config.tls, app) : createHttp(app);
   const scheme = config.tls ? 'https' : 'http';
   server.once('error', (error) => {
@@ -77,6 +90,7 @@ async function main(): Promise<void> {
     server.close(() => {
       clearTimeout(forced);
       stopCopies();
+      stopTidying();
       work.close();
       decoder.close();
       database.close();

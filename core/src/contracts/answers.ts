@@ -38,6 +38,23 @@ export interface StoredLook {
   readonly look: Look;
 }
 
+/** One revision of a look, as it is listed. */
+export interface Revision {
+  readonly revision: number;
+  readonly createdAt: number;
+  /** The device that wrote it, as it calls itself; '' where it did not say. */
+  readonly by: string;
+  /** What it is kept for, or ''. */
+  readonly name: string;
+}
+
+/** Who else has a look open, and the newest revision of it. */
+export interface Here {
+  readonly others: readonly string[];
+  readonly revision: number;
+  readonly by: string;
+}
+
 /** A kit entry with the revision that a change builds on; 0 for a stand-in as it ships. */
 export interface StoredEntry {
   readonly entry: KitEntry;

@@ -12,6 +12,10 @@ const note = () => yup.string().max(LIMITS.noteLength);
 export const newLookBody = body({ shootId: yup.string().max(ID_LENGTH), look: yup.mixed().required() });
 export const newShootBody = body({ title: title().required(), note: note() });
 export const shootChangeBody = body({ title: title(), note: note() });
+/** A revision's name; '' takes it away. */
+export const revisionBody = body({ name: yup.string().defined().trim().max(LIMITS.nameLength) });
+/** One of a device's windows, by an id that it made up. */
+export const hereBody = body({ window: id() });
 export const newEntryBody = body({ entry: yup.mixed().required() });
 
 export const devicesBody = body({ on: yup.boolean().required() });

@@ -1,4 +1,5 @@
 import { FRAME_KINDS, frameNotesSchema } from '@fulgent/core/day';
+import { LIMITS } from '@fulgent/core/document';
 import * as yup from 'yup';
 
 /** Everything in one archive: a ZIP of JSON and pictures. `docs/api.md` describes it. */
@@ -43,7 +44,18 @@ export const lookSchema = yup.object({
   updatedAt: time(),
   revision: count(),
   revisions: yup
-    .array(yup.object({ revision: count(), createdAt: time(), look: yup.mixed().required() }).required())
+    .array(
+      yup
+        .object({
+          revision: count(),
+          createdAt: time(),
+          look: yup.mixed().required(),
+          // Archives of earlier versions have neither.
+          by: yup.string().max(LIMITS.nameLength),
+          name: yup.string().max(LIMITS.nameLength),
+        })
+        .required(),
+    )
     .required()
     .min(1)
     .max(1000)

@@ -13,11 +13,7 @@ export type ArrivingShoot = yup.InferType<typeof shootsSchema>[number];
 export type ArrivingLook = Omit<yup.InferType<typeof lookSchema>, 'revisions'>;
 export type ArrivingFrame = Omit<yup.InferType<typeof frameSchema>, 'look'>;
 
-interface ArrivingRevision {
-  readonly revision: number;
-  readonly createdAt: number;
-  readonly document: string;
-}
+type ArrivingRevision = Omit<yup.InferType<typeof lookSchema>['revisions'][number], 'look'> & { readonly document: string };
 
 type Counts = Omit<ArchiveOutcome, 'left'>;
 

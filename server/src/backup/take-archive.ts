@@ -83,9 +83,9 @@ async function takeLook(work: Taking['work'], archive: OpenedArchive, arrival: A
   if (!newest) throw refused(name, `${name} lacks its newest revision.`);
   const accepted = await within(name, () => work.acceptLater(newest.look));
   const revisions = [];
-  for (const { revision, createdAt, look } of history) {
-    const document = revision === entry.revision ? accepted.document : await within(name, () => work.readLater(look));
-    revisions.push({ revision, createdAt, document });
+  for (const { look, ...one } of history) {
+    const document = one.revision === entry.revision ? accepted.document : await within(name, () => work.readLater(look));
+    revisions.push({ ...one, document });
   }
   const here = arrival.newestOf(entry.id);
   const isSame = here !== null && (await work.readLater(JSON.parse(here))) === accepted.document;

@@ -79,7 +79,13 @@ function lookEntry(db: Db, id: string) {
     createdAt,
     updatedAt,
     revision,
-    revisions: history.map((row) => ({ revision: row.revision, createdAt: row.createdAt, look: JSON.parse(row.document) })),
+    revisions: history.map(({ document, revision: number, createdAt: at, by, name }) => ({
+      revision: number,
+      createdAt: at,
+      by,
+      name,
+      look: JSON.parse(document),
+    })),
   };
 }
 

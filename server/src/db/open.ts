@@ -41,6 +41,8 @@ export function openDatabase(folder: string, migrationsFolder: string): OpenData
   try {
     const sound = client.pragma('quick_check(1)', { simple: true });
     if (sound !== 'ok') throw new DatabaseDamaged(file, String(sound).slice(0, 200));
+    // Of a new database alone: room that is no longer needed is given back in steps.
+    client.pragma('auto_vacuum = INCREMENTAL');
     client.pragma('journal_mode = WAL');
     client.pragma('synchronous = FULL');
     client.pragma('foreign_keys = ON');

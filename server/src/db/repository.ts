@@ -1,19 +1,22 @@
+import type { LookSummary, Revision, Shoot, StoredLook } from '@fulgent/core/contracts';
 import { LOOK_VERSION, upgradeLook, type Look } from '@fulgent/core/document';
 import { writeLookFile } from '@fulgent/core/scene';
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, notFound } from '../problem';
 import type { MadeShoot } from '../work/demo-shoots';
 import type { AcceptedLook } from '../work/tasks';
 import { DEMO_SHOOT_IDS } from './demo';
+import { lookQueries, type LookQueries } from './look-queries';
 import type { Db } from './open';
-import type { LookSummary, Shoot, StoredLook } from '@fulgent/core/contracts';
 import { looks, revisions, shoots } from './schema';
+import { thinnedOut } from './thinning';
 
-/** Revisions kept for each look besides the present one. */
-const KEPT_REVISIONS = 200;
+/** Revisions are thinned out with every so manieth. */
+const THIN_EVERY = 16;
 
-const isPresent = and(isNull(looks.deletedAt));
+/** The name that an answer has no device for. */
+const NOBODY = '';
 
 /** A document that needs no step to the present version. */
 const PRESENT_VERSION = new RegExp(`^\\{"format":"[a-z-]+","version":${LOOK_VERSION},`);
@@ -24,12 +27,16 @@ export interface StoredText extends Omit<StoredLook, 'look'> {
   readonly document: string;
 }
 
+const asSummary = ({ shootId: _shoot, ...summary }: LookSummary & { readonly shootId: string }): LookSummary => summary;
+
 /** All reading and writing of shoots, looks and their revisions. What is stored was accepted before. */
 export class Repository {
   readonly #db: Db;
+  readonly #queries: LookQueries;
 
   constructor(db: Db) {
     this.#db = db;
+    this.#queries = lookQueries(db);
   }
 
   #shootRow(id: string) {
@@ -43,32 +50,22 @@ export class Repository {
   }
 
   #lookRow(id: string) {
-    const row = this.#db
-      .select()
-      .from(looks)
-      .where(and(eq(looks.id, id), isPresent))
-      .get();
+    const row = this.#queries.look.get({ id });
     if (!row) throw notFound('look');
     return row;
   }
 
   #documentAt(lookId: string, revision: number): string {
-    const row = this.#db
-      .select({ document: revisions.document })
-      .from(revisions)
-      .where(and(eq(revisions.lookId, lookId), eq(revisions.revision, revision)))
-      .get();
+    const row = this.#queries.documentAt.get({ id: lookId, revision });
     if (!row) throw notFound('revision');
     return row.document;
   }
 
   #summariesOf(shootId: string): LookSummary[] {
-    return this.#db
-      .select({ id: looks.id, title: looks.title, revision: looks.revision, updatedAt: looks.updatedAt, card: looks.card })
-      .from(looks)
-      .where(and(eq(looks.shootId, shootId), isPresent))
-      .orderBy(asc(looks.createdAt), asc(looks.id))
-      .all();
+    return this.#queries.summaries
+      .all()
+      .filter((look) => look.shootId === shootId)
+      .map(asSummary);
   }
 
   readLook(id: string): StoredLook {
@@ -83,8 +80,9 @@ export class Repository {
   }
 
   #textOf(id: string): StoredText {
-    const { shootId, revision, updatedAt } = this.#lookRow(id);
-    return { id, shootId, revision, updatedAt, document: this.#documentAt(id, revision) };
+    const row = this.#queries.text.get({ id });
+    if (!row) throw notFound('look');
+    return { id, ...row };
   }
 
   createShoot(title: string, note: string, id = nanoid(12)): Shoot {
@@ -92,13 +90,13 @@ export class Repository {
     return { ...this.#shootRow(id), looks: [] };
   }
 
-  createLook(shootId: string | undefined, { title, document, card }: AcceptedLook, id = nanoid(12)): StoredText {
+  createLook(shootId: string | undefined, { title, document, card }: AcceptedLook, id = nanoid(12), by = NOBODY): StoredText {
     return this.#db.transaction(
       () => {
         const home = shootId === undefined ? this.#homeShoot() : this.#shootRow(shootId).id;
         const now = Date.now();
         this.#db.insert(looks).values({ id, shootId: home, title, revision: 1, card, createdAt: now, updatedAt: now }).run();
-        this.#db.insert(revisions).values({ lookId: id, revision: 1, document, createdAt: now }).run();
+        this.#queries.addRevision.run({ id, revision: 1, document, now, by });
         return this.#textOf(id);
       },
       { behavior: 'immediate' },
@@ -113,13 +111,9 @@ export class Repository {
   }
 
   shoots(): Shoot[] {
-    return this.#db
-      .select()
-      .from(shoots)
-      .where(isNull(shoots.deletedAt))
-      .orderBy(desc(shoots.createdAt), asc(shoots.id))
-      .all()
-      .map(({ id, title, note, createdAt }) => ({ id, title, note, createdAt, looks: this.#summariesOf(id) }));
+    const byShoot = new Map<string, LookSummary[]>(this.#queries.shoots.all().map(({ id }) => [id, []]));
+    for (const look of this.#queries.summaries.all()) byShoot.get(look.shootId)?.push(asSummary(look));
+    return this.#queries.shoots.all().map((shoot) => ({ ...shoot, looks: byShoot.get(shoot.id)! }));
   }
 
   updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): Shoot {
@@ -139,13 +133,7 @@ export class Repository {
   }
 
   has(id: string): boolean {
-    return (
-      this.#db
-        .select({ id: looks.id })
-        .from(looks)
-        .where(and(eq(looks.id, id), isPresent))
-        .get() !== undefined
-    );
+    return this.#queries.look.get({ id }) !== undefined;
   }
 
   /** A look with when it was begun. */
@@ -155,7 +143,7 @@ export class Repository {
   }
 
   /** Writes a new revision on top of `basedOn`. @throws HttpProblem 409 with the present look when that is not the newest. */
-  updateLook(id: string, basedOn: number, { title, document, card }: AcceptedLook): StoredText {
+  updateLook(id: string, basedOn: number, { title, document, card }: AcceptedLook, by = NOBODY): StoredText {
     return this.#db.transaction(
       () => {
         const row = this.#lookRow(id);
@@ -169,12 +157,9 @@ export class Repository {
         }
         const revision = basedOn + 1;
         const now = Date.now();
-        this.#db.insert(revisions).values({ lookId: id, revision, document, createdAt: now }).run();
+        this.#queries.addRevision.run({ id, revision, document, now, by });
         this.#db.update(looks).set({ revision, title, card, updatedAt: now }).where(eq(looks.id, id)).run();
-        this.#db
-          .delete(revisions)
-          .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision - KEPT_REVISIONS)))
-          .run();
+        if (revision % THIN_EVERY === 0) this.thin(id, now);
         return { id, shootId: row.shootId, revision, updatedAt: now, document };
       },
       { behavior: 'immediate' },
@@ -192,14 +177,35 @@ export class Repository {
     return this.readText(id);
   }
 
-  revisionsOf(id: string): { revision: number; createdAt: number }[] {
+  /** Drops revisions that age has thinned out; returns how many. */
+  thin(id: string, now: number): number {
+    const dropped = thinnedOut(this.#queries.revisions.all({ id }), now);
+    if (dropped.length > 0) this.#queries.dropRevisions(id, dropped);
+    return dropped.length;
+  }
+
+  revisionsOf(id: string): Revision[] {
     this.#lookRow(id);
-    return this.#db
-      .select({ revision: revisions.revision, createdAt: revisions.createdAt })
-      .from(revisions)
-      .where(eq(revisions.lookId, id))
-      .orderBy(desc(revisions.revision))
-      .all();
+    return this.#queries.revisions.all({ id });
+  }
+
+  /** Names a revision, so that it is never thinned out; '' takes the name away. */
+  nameRevision(id: string, revision: number, name: string): Revision {
+    this.#lookRow(id);
+    this.#db
+      .update(revisions)
+      .set({ name })
+      .where(and(eq(revisions.lookId, id), eq(revisions.revision, revision)))
+      .run();
+    const named = this.#queries.revisions.all({ id }).find((one) => one.revision === revision);
+    if (!named) throw notFound('revision');
+    return named;
+  }
+
+  /** The newest revision of a look and the device that wrote it. */
+  newestOf(id: string): Pick<Revision, 'revision' | 'by'> {
+    const { revision } = this.#lookRow(id);
+    return { revision, by: this.#queries.byAt.get({ id, revision })?.by ?? NOBODY };
   }
 
   lookAt(id: string, revision: number): Look {

@@ -39,6 +39,10 @@ export const revisions = sqliteTable(
     /** The look document as JSON text, kept exactly as it was accepted. */
     document: text().notNull(),
     createdAt: integer('created_at').notNull(),
+    /** The device that wrote it, as it calls itself; '' where it did not say. */
+    by: text().notNull().default(''),
+    /** What it is kept for; one with a name is never thinned out. */
+    name: text().notNull().default(''),
   },
   (table) => [primaryKey({ columns: [table.lookId, table.revision] })],
 );

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
-import { readFile, rename, writeFile } from 'node:fs/promises';
+import { existsSync, mkdirSync } from 'node:fs';
+import { readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Look } from '@fulgent/core/document';
 import { FIGURES_VERSION } from '@fulgent/core/figure';
@@ -28,25 +28,36 @@ function sizeOf({ camera }: Look): { readonly width: number; readonly height: nu
     : { width: Math.max(2, Math.round(LONGER_PX * aspect)), height: LONGER_PX };
 }
 
-export function lookPictures(dataFolder: string, render: Render): LookPictures {
+/** The files of looks' pictures in a data folder. */
+export function lookPictureFiles(dataFolder: string) {
   const folder = path.join(dataFolder, 'look-pictures');
-  const drawing = new Map<string, Promise<Buffer>>();
   // An id is a name of ours or of an import: it becomes part of a file's name only as a hash.
   const stem = (id: string) => createHash('sha256').update(id).digest('hex').slice(0, 24);
   const fileOf = (id: string, revision: number) => path.join(folder, `${stem(id)}-${revision}-${FIGURES_VERSION}.jpg`);
-
-  const keep = async (id: string, revision: number, jpeg: Buffer): Promise<void> => {
-    mkdirSync(folder, { recursive: true });
-    const file = fileOf(id, revision);
-    await writeFile(`${file}.part`, jpeg);
-    await rename(`${file}.part`, file);
-    // Earlier revisions are seen no more.
-    for (const name of readdirSync(folder)) {
-      const [of, drawn] = name.split('-');
-      const isOld = Number(drawn) < revision || path.extname(name) === '.part' || !name.includes(FIGURES_VERSION);
-      if (of === stem(id) && isOld) rmSync(path.join(folder, name), { force: true });
-    }
+  const namesOf = async (id: string) =>
+    existsSync(folder) ? (await readdir(folder)).filter((name) => name.startsWith(`${stem(id)}-`)) : [];
+  return {
+    fileOf,
+    async keep(id: string, revision: number, jpeg: Buffer): Promise<void> {
+      mkdirSync(folder, { recursive: true });
+      const file = fileOf(id, revision);
+      await writeFile(`${file}.part`, jpeg);
+      await rename(`${file}.part`, file);
+      // Earlier revisions are seen no more.
+      for (const name of await namesOf(id)) {
+        const isOld = Number(name.split('-')[1]) < revision || path.extname(name) === '.part' || !name.includes(FIGURES_VERSION);
+        if (isOld) await rm(path.join(folder, name), { force: true });
+      }
+    },
+    async drop(id: string): Promise<void> {
+      for (const name of await namesOf(id)) await rm(path.join(folder, name), { force: true });
+    },
   };
+}
+
+export function lookPictures(dataFolder: string, render: Render): LookPictures {
+  const { fileOf, keep } = lookPictureFiles(dataFolder);
+  const drawing = new Map<string, Promise<Buffer>>();
 
   return {
     async of(id, revision, read) {

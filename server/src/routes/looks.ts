@@ -5,9 +5,12 @@ import type { Repository, StoredText } from '../db/repository';
 import type { LookPictures } from '../frames/look-pictures';
 import type { Work } from '../work/pool';
 import type { AcceptedLook } from '../work/tasks';
+import { Presence } from '../presence';
 import { invalid } from '../problem';
 import { basedOn } from './based-on';
+import { revisionRoutes } from './revisions';
 import { validated } from './validated';
+import { whoAsks } from './who';
 
 /** A look inside a body, read in full, with its place in the field names. */
 async function acceptedIn(value: unknown, field: string, accept: Work['accept']): Promise<AcceptedLook> {
@@ -41,11 +44,12 @@ function fileName(title: string): string {
 const A_YEAR = 'private, max-age=31536000, immutable';
 
 export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }: Pick<Work, 'accept'>): Router {
+  const presence = new Presence();
   const router = Router();
 
   router.post('/', async (req, res) => {
     const { shootId, look } = validated(newLookBody, req.body);
-    const stored = repo.createLook(shootId, await acceptedIn(look, 'look', accept));
+    const stored = repo.createLook(shootId, await acceptedIn(look, 'look', accept), undefined, whoAsks(req));
     res.status(201).location(`/api/looks/${stored.id}`);
     sendLook(res, stored);
   });
@@ -60,7 +64,7 @@ export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }:
     const revision = basedOn(req);
     // Read beside the server's thread, and before anything is locked.
     const accepted = await accept(req.body);
-    sendLook(res, repo.updateLook(req.params.id, revision, accepted));
+    sendLook(res, repo.updateLook(req.params.id, revision, accepted, whoAsks(req)));
   });
 
   router.delete('/:id', (req, res) => {
@@ -70,13 +74,7 @@ export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }:
 
   router.post('/:id/restore', (req, res) => sendLook(res, repo.restoreLook(req.params.id)));
 
-  router.get('/:id/revisions', (req, res) => {
-    res.json(repo.revisionsOf(req.params.id));
-  });
-
-  router.get('/:id/revisions/:revision', (req, res) => {
-    res.json(repo.lookAt(req.params.id, Number(req.params.revision) || 0));
-  });
+  router.use('/:id', revisionRoutes(repo, presence));
 
   router.get('/:id/picture', async (req, res) => {
     const { id } = req.params;
