@@ -20,6 +20,12 @@ export function notFound(what: string): HttpProblem {
   return new HttpProblem(404, 'Not found', `There is no such ${what}; it may have been deleted.`);
 }
 
+/** What the system and SQLite call a disk without room. */
+const FULL = new Set(['ENOSPC', 'EDQUOT', 'SQLITE_FULL']);
+
+export const diskFull = () =>
+  new HttpProblem(507, 'Disk full', 'There is no room left on the disk; nothing was kept. Free some, and send again.');
+
 /** What the client sent is understood but cannot be taken; each problem names its field. */
 export function invalid(problems: readonly Problem[]): HttpProblem {
   const [first] = problems;
@@ -57,8 +63,7 @@ function parserProblem(error: ParserError): HttpProblem | null {
     case 'charset.unsupported':
       return new HttpProblem(415, 'Unsupported encoding', 'Send plain or gzip-compressed JSON in UTF-8.');
   }
-  if (error.code === 'ENOSPC' || error.code === 'SQLITE_FULL')
-    return new HttpProblem(507, 'Disk full', 'There is no room left on the disk; nothing was kept. Free some, and send again.');
+  if (error.code !== undefined && FULL.has(error.code)) return diskFull();
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {
     return new HttpProblem(error.status, 'Bad request', error.message.slice(0, 200));
   }

@@ -140,13 +140,17 @@ export class Arrival {
     return this.#counts;
   }
 
-  /** Takes away what was made for it. */
+  /** Takes away what was made for it. Where that fails, for want of room, it stays unseen and goes with what was deleted. */
   undo(): void {
-    this.#atOnce(() => {
-      for (const ids of parts(this.#made.frames)) this.#db.delete(frames).where(inArray(frames.id, ids)).run();
-      for (const ids of parts(this.#made.looks)) this.#db.delete(looks).where(inArray(looks.id, ids)).run();
-      for (const ids of parts(this.#made.shoots)) this.#db.delete(shoots).where(inArray(shoots.id, ids)).run();
-    });
+    try {
+      this.#atOnce(() => {
+        for (const ids of parts(this.#made.frames)) this.#db.delete(frames).where(inArray(frames.id, ids)).run();
+        for (const ids of parts(this.#made.looks)) this.#db.delete(looks).where(inArray(looks.id, ids)).run();
+        for (const ids of parts(this.#made.shoots)) this.#db.delete(shoots).where(inArray(shoots.id, ids)).run();
+      });
+    } catch {
+      // What stopped the arrival is told; this is not news.
+    }
   }
 
   #storeKit(entry: KitEntry): keyof Counts {

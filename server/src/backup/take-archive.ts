@@ -51,8 +51,9 @@ export async function takeArchive(taking: Taking, file: string, leaveUnread = fa
       });
     return { ...arrival.show(kit), left: unread.length };
   } catch (error) {
-    arrival.undo();
+    // Files first: where the disk is full, that makes the room for the rest.
     for (const id of taken) await taking.pictures.drop(id);
+    arrival.undo();
     throw error;
   } finally {
     archive.close();

@@ -10,7 +10,7 @@ process.on('message', ({ file, preview }: DecodeOrder) => {
     (facts) => answer({ facts }),
     (error: unknown) =>
       answer({
-        refused: error instanceof HttpProblem,
+        ...(error instanceof HttpProblem ? { status: error.status, title: error.title } : {}),
         message: error instanceof Error ? error.message : String(error),
       }),
   );

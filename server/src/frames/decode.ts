@@ -2,7 +2,7 @@ import { open } from 'node:fs/promises';
 import exifReader from 'exif-reader';
 import sharp from 'sharp';
 import { NO_META, type FrameMeta } from '@fulgent/core/day';
-import { invalid } from '../problem';
+import { diskFull, invalid } from '../problem';
 
 /** What is known of a picture file that was read in full. */
 export interface PictureFacts {
@@ -59,6 +59,8 @@ export const decodePicture: Decode = async (file, preview) => {
       .png({ compressionLevel: 3 })
       .toFile(preview);
   } catch (error) {
+    // The file may be as good as it can be: there was no room for its copy.
+    if (isFull(error)) throw diskFull();
     throw refused(whyNot(error));
   }
   const turned = (head.orientation ?? 1) >= 5;
@@ -85,6 +87,8 @@ function looksLike(file: Buffer, mime: PictureFacts['mime']): boolean {
   if (mime === 'image/png') return starts(0x89, 0x50, 0x4e, 0x47);
   return starts(0x49, 0x49) || starts(0x4d, 0x4d);
 }
+
+const isFull = (error: unknown): boolean => error instanceof Error && /no space left|quota exceeded/i.test(error.message);
 
 function whyNot(error: unknown): string {
   const text = error instanceof Error ? error.message : String(error);

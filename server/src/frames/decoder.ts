@@ -1,6 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { setPriority } from 'node:os';
 import path from 'node:path';
+import { HttpProblem } from '../problem';
 import { DECODE_SECONDS, refused, type Decode, type PictureFacts } from './decode';
 
 export interface DecodeOrder {
@@ -8,7 +9,14 @@ export interface DecodeOrder {
   readonly preview: string;
 }
 
-export type DecodeAnswer = { readonly facts: PictureFacts } | { readonly refused: boolean; readonly message: string };
+/** What was read, or why not: with a status where it is said to whoever sent the file. */
+export type DecodeAnswer =
+  { readonly facts: PictureFacts } | { readonly message: string; readonly status?: number; readonly title?: string };
+
+function errorOf({ message, status, title = '' }: Exclude<DecodeAnswer, { readonly facts: PictureFacts }>): Error {
+  if (status === undefined) return new Error(message);
+  return status === 422 ? refused(message) : new HttpProblem(status, title, message);
+}
 
 export interface Decoder {
   readonly decode: Decode;
@@ -53,7 +61,7 @@ export function processDecoder(entry = path.join(__dirname, 'decode-process.js')
       reader.on('message', (answer: DecodeAnswer) =>
         settle(() => {
           if ('facts' in answer) resolve(answer.facts);
-          else reject(answer.refused ? refused(answer.message) : new Error(answer.message));
+          else reject(errorOf(answer));
         }),
       );
       reader.once('exit', fell).once('error', failed);
