@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { IncomingMessage } from 'node:http';
 import path from 'node:path';
+import type { Reachable } from '@fulgent/core/contracts';
 import compression from 'compression';
 import express, { type Express, type RequestHandler, type Router } from 'express';
 import staticGzip from 'express-static-gzip';
@@ -36,6 +37,8 @@ const BODY_LIMIT = '4mb';
 const SESSION_LIMIT = '2kb';
 /** What tells who may come in is not written down. */
 const REDACTED = ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'];
+/** Where the certificate to trust is fetched; it is no secret. */
+const AUTHORITY = '/fulgent.crt';
 /** Addresses whose bodies are looks. */
 const READ_ELSEWHERE = [/^\/looks\/[^/]+$/, '/compute/evaluate'];
 /** Addresses that take or give files rather than JSON. */
@@ -53,6 +56,8 @@ export interface AppOptions {
   readonly hosts?: ReadonlySet<string> | undefined;
   /** Where other machines reach it. */
   readonly addresses?: (() => readonly string[]) | undefined;
+  /** The certificate, in PEM, that phones trust so that they trust this one's own. */
+  readonly authority?: string | undefined;
   /** All computation that takes longer than a moment. */
   readonly work: Work;
   readonly decode: Decode;
@@ -76,6 +81,7 @@ export function createApp(options: AppOptions): Express {
   app.use(checkHost(hosts));
   // Answers of the API are small and made for each request: squeezing them costs more time than it saves on the way.
   app.use('/api', apiRoutes(options));
+  if (options.authority !== undefined) app.get(AUTHORITY, sendAuthority(options.authority));
   if (figures) app.use('/figures', figureRoutes(figures));
   app.use(compression());
 
@@ -152,7 +158,12 @@ function apiRoutes(options: AppOptions): Router {
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings));
   api.get('/reach', (_req, res) => {
-    res.json({ addresses: addresses(), passcodeWanted: passcode !== null });
+    const reach: Reachable = {
+      addresses: addresses(),
+      passcodeWanted: passcode !== null,
+      authority: options.authority === undefined ? null : AUTHORITY,
+    };
+    res.json(reach);
   });
   api.use('/kit', kitRoutes(kit));
   api.use('/read', readingRoutes());
@@ -175,6 +186,12 @@ function isPlainJson(req: IncomingMessage): boolean {
   const type = req.headers['content-type'] ?? '';
   return /^application\/([^;]*\+)?json\s*(;\s*charset="?utf-8"?\s*)?$/i.test(type);
 }
+
+const sendAuthority =
+  (pem: string): RequestHandler =>
+  (_req, res) => {
+    res.attachment('fulgent.crt').type('application/x-x509-ca-cert').send(pem);
+  };
 
 /** Bodies that are not JSON are refused before they are read. */
 const wantsJson: RequestHandler = (req, _res, next) => {

@@ -13,8 +13,8 @@ export interface Config {
   readonly passcode: string | null;
   /** Names besides its addresses that the server answers to. */
   readonly hosts: readonly string[];
-  /** Certificate and key in PEM, for HTTPS; null serves HTTP. */
-  readonly tls: { readonly cert: string; readonly key: string } | null;
+  /** Certificate and key in PEM, for HTTPS; 'own' where they are made for this machine; null serves HTTP. */
+  readonly tls: { readonly cert: string; readonly key: string } | 'own' | null;
   /** UDP port of the stand-in network fixtures; 0 for any. */
   readonly e131Port: number;
 }
@@ -22,7 +22,7 @@ export interface Config {
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 const SHORTEST_PASSCODE = 6;
 
-/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
+/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_HTTPS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   const port = portOf(env, 'PORT', 4680);
   const host = env['HOST'] ?? '127.0.0.1';
@@ -45,14 +45,20 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
       .split(',')
       .map((name) => name.trim())
       .filter(Boolean),
-    tls: tlsOf(env, root),
+    tls: tlsOf(env, root, !LOOPBACK.has(host)),
     e131Port: portOf(env, 'FULGENT_E131_PORT', E131_PORT),
   };
 }
 
-function tlsOf(env: NodeJS.ProcessEnv, root: string): Config['tls'] {
-  const [cert, key] = [env['FULGENT_TLS_CERT'], env['FULGENT_TLS_KEY']];
-  if (!cert && !key) return null;
+const HTTPS = ['own', 'off'];
+
+/** `isReached`: from other machines. The passcode and the work do not go over a studio's network for all to read, unless that is wished. */
+function tlsOf(env: NodeJS.ProcessEnv, root: string, isReached: boolean): Config['tls'] {
+  const [cert, key, wish] = [env['FULGENT_TLS_CERT'], env['FULGENT_TLS_KEY'], env['FULGENT_HTTPS'] || undefined];
+  if (wish !== undefined && !HTTPS.includes(wish))
+    throw new Error(`FULGENT_HTTPS must be ${HTTPS.join(' or ')}; it is "${wish}". A certificate is given as FULGENT_TLS_CERT.`);
+  if (wish === 'off') return null;
+  if (!cert && !key) return wish === 'own' || isReached ? 'own' : null;
   if (!cert || !key) throw new Error('HTTPS needs both FULGENT_TLS_CERT and FULGENT_TLS_KEY: files in PEM.');
   const pem = {
     cert: pemIn('FULGENT_TLS_CERT', path.resolve(root, cert)),

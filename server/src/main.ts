@@ -1,9 +1,11 @@
 import { createServer as createHttp } from 'node:http';
 import { createServer as createHttps } from 'node:https';
 import type { AddressInfo } from 'node:net';
+import { hostname } from 'node:os';
 import path from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { ownCertificate } from './certificate';
 import { readConfig, type Config } from './config';
 import { copyDaily, listCopies, restoreCopy } from './backup/copies';
 import { addDemo } from './db/demo';
@@ -49,6 +51,9 @@ async function main(): Promise<void> {
   const work = workPool();
   if (process.argv.includes('--demo')) await addDemo(new Repository(database.db), work.demo);
   let listening = config.port;
+  const own = config.tls === 'own' ? await ownCertificate(config.dataFolder, namesOf(config)) : null;
+  const tls = config.tls === 'own' ? own : config.tls;
+  const scheme = tls ? 'https' : 'http';
   const app = createApp({
     database,
     logger,
@@ -56,7 +61,8 @@ async function main(): Promise<void> {
     figures,
     passcode: config.passcode,
     hosts: ownHosts([config.host, ...config.hosts]),
-    addresses: () => reachableAt(config.host, listening, config.tls ? 'https' : 'http'),
+    addresses: () => reachableAt(config.host, listening, scheme),
+    authority: own?.authority,
     work,
     decode: decoder.decode,
     e131Port: config.e131Port,
@@ -67,8 +73,7 @@ async function main(): Promise<void> {
     (gone) => logger.info(gone, 'tidied'),
     (error) => logger.error(error, 'tidying failed'),
   );
-  const server = config.tls ? createHttps(config.tls, app) : createHttp(app);
-  const scheme = config.tls ? 'https' : 'http';
+  const server = tls ? createHttps({ cert: tls.cert, key: tls.key }, app) : createHttp(app);
   server.once('error', (error) => {
     logger.fatal(error, `cannot listen on ${config.host}:${config.port}; set PORT to a free port`);
     process.exit(1);
@@ -101,6 +106,13 @@ async function main(): Promise<void> {
   };
   process.once('SIGTERM', () => stop('SIGTERM'));
   process.once('SIGINT', () => stop('SIGINT'));
+}
+
+/** What other machines call this one: its names and addresses, without ports. */
+function namesOf({ host, hosts }: Config): string[] {
+  const addresses = reachableAt(host, 0).map((address) => new URL(address).hostname);
+  const machine = hostname();
+  return [...new Set(['localhost', '127.0.0.1', machine, `${machine}.local`, ...hosts, ...addresses])];
 }
 
 /** The database; where it is damaged, a page in its place that says so, and what to do. */

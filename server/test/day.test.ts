@@ -525,6 +525,6 @@ describe('reached from other machines', () => {
       .with({ passcode: null, addresses: () => ['http://192.0.2.7:4680'] })
       .get('/api/reach')
       .expect(200);
-    expect(body).toEqual({ addresses: ['http://192.0.2.7:4680'], passcodeWanted: false });
+    expect(body).toEqual({ addresses: ['http://192.0.2.7:4680'], passcodeWanted: false, authority: null });
   });
 });

@@ -16,8 +16,8 @@ const facts = { mime: 'image/png', widthPx: process.pid, heightPx: 1, meta: null
 process.on('disconnect', () => process.exit(0));
 process.on('message', ({ file }) => {
   if (file === 'crash') process.kill(process.pid, 'SIGKILL');
-  else if (file === 'odd') process.send({ refused: true, message: 'The file is GIF.' });
-  else if (file === 'fault') process.send({ refused: false, message: 'No room.' });
+  else if (file === 'odd') process.send({ status: 422, title: 'Invalid input', message: 'The file is GIF.' });
+  else if (file === 'fault') process.send({ message: 'No room.' });
   else if (file !== 'hang') process.send({ facts });
 });`;
 

@@ -54,6 +54,22 @@ export function PhonePage() {
           </Text>
         </Section>
       ) : null}
+      {reach?.authority ? (
+        <Section flush title="Trust this machine, once on each phone">
+          <Text>
+            The connection is encrypted with a certificate that this machine made for itself. Until a phone trusts it, its browser
+            warns, and keeps neither screen awake nor pages.
+          </Text>
+          <View style={{ flexDirection: 'row' }}>
+            <Button label="Certificate" icon="download" onPress={() => window.location.assign(reach.authority!)} />
+          </View>
+          <Text size="label" quiet>
+            On the phone: pass the warning, open this page there, and take the certificate. iOS: install the profile in Settings,
+            then switch on full trust for it under Certificate Trust Settings. Android: install it as a CA certificate under
+            Security. Then reload. It vouches for this machine and private networks alone.
+          </Text>
+        </Section>
+      ) : null}
       <Section flush title="Without a connection">
         <Text>
           Edits of the open look go on: they are kept on the device, shown as “Not synced”, and sent when the connection is back.

@@ -119,4 +119,6 @@ export interface SessionState {
 export interface Reachable {
   readonly addresses: readonly string[];
   readonly passcodeWanted: boolean;
+  /** Where the certificate lies that a phone has to trust; null where there is none of this machine's own. */
+  readonly authority: string | null;
 }
