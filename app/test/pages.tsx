@@ -35,8 +35,10 @@ export function open(look: Look): void {
 export const now = (): Look => useOpenLook.getState().look!;
 export const lightNow = (id: string) => now().lights.find((light) => light.id === id)!;
 
-export function show(page: ReactElement): RenderResult {
-  const config = { fallback: { '/api/kit': kit }, provider: () => new Map(), revalidateOnMount: false };
+/** Renders a page; `answers` is the server where the page asks for more than the kit. */
+export function show(page: ReactElement, answers?: (url: string) => Promise<unknown>): RenderResult {
+  const asked = answers ? { fetcher: answers } : { revalidateOnMount: false };
+  const config = { fallback: { '/api/kit': kit }, provider: () => new Map(), ...asked };
   return render(<SWRConfig value={config}>{page}</SWRConfig>);
 }
 

@@ -18,6 +18,9 @@ export const mockServer = {
   held: null as Promise<void> | null,
   /** Writes are done, and their answers never arrive. */
   mute: false,
+  /** Who else is there, and who wrote last. */
+  others: [] as string[],
+  by: '',
 };
 
 jest.mock('../src/api/client', () => {
@@ -47,6 +50,11 @@ jest.mock('../src/api/client', () => {
         if (mockServer.mute) throw new actual.OfflineError();
         return stored(id);
       },
+      here: async (id: string) => {
+        await reached();
+        return { others: mockServer.others, revision: mockServer.looks.get(id)!.revision, by: mockServer.by };
+      },
+      left: async () => undefined,
       createLook: async (look: Look) => {
         await reached();
         mockServer.looks.set('copy', { revision: 1, look });
@@ -93,7 +101,17 @@ beforeEach(async () => {
   jest.useFakeTimers();
   localStorage.clear();
   useDrafts.setState([], true);
-  Object.assign(mockServer, { offline: false, refuse: null, status: 422, kept: null, writes: [], held: null, mute: false });
+  Object.assign(mockServer, {
+    offline: false,
+    refuse: null,
+    status: 422,
+    kept: null,
+    writes: [],
+    held: null,
+    mute: false,
+    others: [],
+    by: '',
+  });
   mockServer.looks = new Map([
     ['a', { revision: 1, look: start }],
     ['b', { revision: 1, look: { ...start, title: 'Other' } }],

@@ -190,7 +190,7 @@ describe('leaving a look', () => {
 });
 
 describe('two hands on one look', () => {
-  it('are merged where they touch different things, and undo takes the merge back', async () => {
+  it('are merged where they touch different things, and undo goes back over one’s own alone', async () => {
     elsewhere((look) => ({ ...look, title: 'Theirs' }));
     iso(500);
     await saveNow();
@@ -199,7 +199,9 @@ describe('two hands on one look', () => {
     await settle();
     expect(onServer().look).toMatchObject({ title: 'Theirs', camera: { iso: 500 } });
     undo();
-    expect(state().look).toMatchObject({ title: 'Piste', camera: { iso: 500 } });
+    expect(state().look).toMatchObject({ title: 'Theirs', camera: { iso: start.camera.iso } });
+    redo();
+    expect(state().look).toMatchObject({ title: 'Theirs', camera: { iso: 500 } });
   });
 
   const clash = async () => {

@@ -16,3 +16,4 @@ export { LIST_KINDS, sheetDocument, type ListKind, type SheetBlock, type SheetDo
 export { MOUNT_WORDS, cardLines, placeWords } from './sheet-lines';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';
+export { changedWords } from './changed';

@@ -8,12 +8,16 @@ import type {
   DatabaseCopy,
   Deviations,
   DevicesState,
+  Here,
   KitOutcome,
+  Revision,
   SessionState,
   Shoot,
   StoredEntry,
   StoredLook,
 } from '@fulgent/core/contracts';
+
+import { deviceName, THIS_WINDOW } from '../door/device';
 
 /** An answer of the server that is not success; `problems` name the fields. */
 export class ApiError extends Error {
@@ -63,7 +67,9 @@ async function answerOf(
   headers: Record<string, string>,
 ): Promise<Response> {
   try {
-    return await fetch(url, { method, headers, ...(body === undefined ? {} : { body }) });
+    // Whoever works on the same things is told by which device.
+    const who: Record<string, string> = method === 'GET' ? {} : { 'X-Fulgent-Who': encodeURIComponent(deviceName()) };
+    return await fetch(url, { method, headers: { ...headers, ...who }, ...(body === undefined ? {} : { body }) });
   } catch {
     throw new OfflineError();
   }
@@ -127,6 +133,13 @@ export const api = {
     request<StoredLook>('POST', '/api/looks', { look, ...(shootId ? { shootId } : {}) }),
   updateLook: (id: string, basedOn: number, look: Look) =>
     request<StoredLook>('PUT', `/api/looks/${id}`, look, { 'If-Match': `"${basedOn}"` }),
+  /** Says that this window has the look open. */
+  here: (id: string) => request<Here>('POST', `/api/looks/${id}/here`, { window: THIS_WINDOW }),
+  left: (id: string) => request<void>('POST', `/api/looks/${id}/left`, { window: THIS_WINDOW }),
+  revisions: (id: string) => `/api/looks/${id}/revisions`,
+  readRevision: (id: string, revision: number) => request<Look>('GET', `/api/looks/${id}/revisions/${revision}`),
+  nameRevision: (id: string, revision: number, name: string) =>
+    request<Revision>('PATCH', `/api/looks/${id}/revisions/${revision}`, { name }),
   deleteLook: (id: string) => request<void>('DELETE', `/api/looks/${id}`),
   restoreLook: (id: string) => request<StoredLook>('POST', `/api/looks/${id}/restore`),
   createShoot: (title: string) => request<Shoot>('POST', '/api/shoots', { title }),

@@ -1,12 +1,15 @@
 import { create as makeCode } from 'qrcode';
+import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Path, Rect } from 'react-native-svg';
 import type { Reachable } from '@fulgent/core/contracts';
 import useSWR from 'swr';
 import { api } from '../api/client';
+import { deviceName, nameDevice } from '../door/device';
 import { forgetShell } from '../door/offline';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
 
@@ -70,6 +73,7 @@ export function PhonePage() {
           </Text>
         </Section>
       ) : null}
+      <DeviceName />
       <Section flush title="Without a connection">
         <Text>
           Edits of the open look go on: they are kept on the device, shown as “Not synced”, and sent when the connection is back.
@@ -92,5 +96,28 @@ export function PhonePage() {
         />
       ) : null}
     </View>
+  );
+}
+
+/** What the others see this device as. */
+function DeviceName() {
+  const [name, setName] = useState(deviceName);
+  return (
+    <Section flush title="This device" aside="as others see it">
+      <Field
+        label="Name"
+        value={name}
+        onChange={setName}
+        onBlur={() => {
+          nameDevice(name);
+          setName(deviceName());
+        }}
+        most={60}
+      />
+      <Text size="label" quiet>
+        Stands in the open look on other devices, and beside what was changed from here. Two on two lights of one look do not
+        disturb each other.
+      </Text>
+    </Section>
   );
 }

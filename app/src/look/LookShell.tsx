@@ -11,7 +11,7 @@ import { Waiting } from '../ui/Waiting';
 import { AloneStrip } from '../frame/AloneStrip';
 import { ConflictSheet } from './ConflictSheet';
 import { RenameSheet } from './RenameSheet';
-import { closeLook, openLook, redo, undo, useOpenLook, type SaveState } from './store';
+import { closeLook, leaveOthers, openLook, redo, undo, useOpenLook, useOthers, watchOthers, type SaveState } from './store';
 import { chooseProbe, useChosen, tellBurnt } from './ui-state';
 
 export const STEPS = [
@@ -88,6 +88,8 @@ export function LookShell({ id }: { readonly id: string }) {
   const inside = usePathname().split('/').length > 4;
   useEffect(() => {
     void openLook(id);
+    watchOthers(id);
+    return () => leaveOthers(id);
   }, [id]);
   useEffect(() => () => closeLook(), []);
   useUndoKeys();
@@ -142,8 +144,6 @@ function Head() {
   const step = useStep();
   const title = useOpenLook((state) => state.look?.title ?? '');
   const save = useOpenLook((state) => state.save);
-  const message = useOpenLook((state) => state.saveMessage);
-  const trouble = useOpenLook((state) => state.trouble);
   const id = useOpenLook((state) => state.id);
   const canUndo = useOpenLook((state) => state.past.length > 0);
   const canRedo = useOpenLook((state) => state.future.length > 0);
@@ -173,18 +173,37 @@ function Head() {
         <IconButton icon="corner-up-left" label="Undo" disabled={!canUndo} onPress={undo} />
         <IconButton icon="corner-up-right" label="Redo" disabled={!canRedo} onPress={redo} />
       </View>
+      <HeadLines />
+      {renaming ? <RenameSheet onClose={() => setRenaming(false)} /> : null}
+    </View>
+  );
+}
+
+/** What is said under the title: about saving, who else is here, and what cannot be computed. */
+function HeadLines() {
+  const save = useOpenLook((state) => state.save);
+  const message = useOpenLook((state) => state.saveMessage);
+  const trouble = useOpenLook((state) => state.trouble);
+  const others = useOthers((state) => state.names);
+  const line = { paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs };
+  return (
+    <>
       {message && save !== 'kept' ? (
-        <Text size="small" style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs }} role="status">
+        <Text size="small" style={line} role="status">
           {message}
         </Text>
       ) : null}
+      {others.length > 0 ? (
+        <Text size="small" quiet style={line} numberOfLines={1} testID="others">
+          {`Also here: ${others.join(', ')}`}
+        </Text>
+      ) : null}
       {trouble ? (
-        <Text size="small" weight="strong" style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs }} role="alert">
+        <Text size="small" weight="strong" style={line} role="alert">
           {trouble}
         </Text>
       ) : null}
-      {renaming ? <RenameSheet onClose={() => setRenaming(false)} /> : null}
-    </View>
+    </>
   );
 }
 

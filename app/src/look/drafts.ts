@@ -1,5 +1,6 @@
 import { upgradeLook, type Look } from '@fulgent/core/document';
 import { create } from 'zustand';
+import { THIS_WINDOW } from '../door/device';
 
 /** Unsent work outlives a reload: it is kept on this device until the server has it. */
 export interface Draft {
@@ -18,17 +19,15 @@ export interface KeptDraft extends Draft {
 }
 
 const PREFIX = 'fulgent:draft:';
-/** This window, until it is closed or loaded anew. */
-const WINDOW = Math.random().toString(36).slice(2, 10);
 /** A window that has not stirred for so long is gone, and its work is taken on by whoever opens the look. */
 const GONE_MS = 20_000;
 const STIR_MS = 5000;
 
 /** `fulgent:draft:look:window`; an earlier version had no windows. */
 const lookIdOf = (key: string): string => key.slice(PREFIX.length).split(':')[0]!;
-const ownKey = (lookId: string): string => `${PREFIX}${lookId}:${WINDOW}`;
+const ownKey = (lookId: string): string => `${PREFIX}${lookId}:${THIS_WINDOW}`;
 /** Whether a draft is this window's. */
-export const isOwn = (key: string): boolean => key.endsWith(`:${WINDOW}`);
+export const isOwn = (key: string): boolean => key.endsWith(`:${THIS_WINDOW}`);
 const draftKeys = (): string[] => Object.keys(localStorage).filter((key) => key.startsWith(PREFIX));
 
 function idsNow(): string[] {

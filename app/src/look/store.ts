@@ -2,3 +2,4 @@
 export { balanceLook, edit, redo, undo } from './open/history';
 export { useOpenLook, type Conflict, type SaveState } from './open/state';
 export { closeLook, openLook, resolveConflict, saveNow, sendDrafts } from './open/sync';
+export { leaveOthers, useOthers, watchOthers } from './open/others';

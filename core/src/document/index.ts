@@ -76,3 +76,4 @@ export {
 } from './subject';
 export { upgradeLook } from './upgrade';
 export { ZONE_PARTS, ZONE_SIDES, likeZone, meteredIndex, silhouette, zoneOf, type ZonePart, type ZoneSide } from './zones';
+export { changedIn, type Changed, type ChangedPart } from './changed';

@@ -1,11 +1,13 @@
-import { LIMITS, mergeLooks, type Look } from '@fulgent/core/document';
+import { changedIn, LIMITS, mergeLooks, type Look } from '@fulgent/core/document';
 import type { StoredLook } from '@fulgent/core/contracts';
 import { api, ApiError, isPassing, OfflineError, type ReadLook } from '../../api/client';
 import { startFrame } from '../../workers/frame';
+import { changedWords } from '@fulgent/words';
 import { compute } from '../../workers/compute';
+import { say } from '../../ui/Toasts';
 import { dropDraft, dropKept, isSame, keepDraft, readDrafts, settleDraft, isOwn, settleKept, type KeptDraft } from '../drafts';
 import { show } from './derived';
-import { EMPTY, useOpenLook } from './state';
+import { EMPTY, useOpenLook, type OpenLook } from './state';
 
 /** Between the open look and the server: opening, saving, drafts on this device, merging and conflicts. */
 
@@ -219,7 +221,7 @@ async function send(id: string, look: Look, revision: number): Promise<void> {
 
 /** A change made elsewhere: taken in where it touches other things, else shown for a decision. */
 function takeTheirs(theirs: StoredLook): void {
-  const { saved, look, past, sent } = get();
+  const { saved, look, sent } = get();
   if (!saved || !look) return;
   // It came from here, and only the answer was lost: there is nobody to agree with.
   if (sent.some((one) => isSame(one, theirs.look))) {
@@ -236,7 +238,7 @@ function takeTheirs(theirs: StoredLook): void {
   }
   show({
     look: merged,
-    past: [...past, look],
+    ...stepsWith(saved, theirs.look),
     saved: theirs.look,
     revision: theirs.revision,
     sent: [],
@@ -246,9 +248,29 @@ function takeTheirs(theirs: StoredLook): void {
   scheduleSave(0);
 }
 
+/** Undo goes back over one's own steps and takes away nothing of anybody else: what they changed stands in each. */
+function stepsWith(saved: Look, theirs: Look): Pick<OpenLook, 'past' | 'future'> {
+  const { past, future } = get();
+  const taken = (step: Look) => mergeLooks(saved, step, theirs).look;
+  return { past: past.map(taken), future: future.map(taken) };
+}
+
+/** Takes in what somebody else has saved, where nothing of this window waits to be sent; else saving will meet it. */
+export async function takeNewer(by: string): Promise<void> {
+  const { id } = get();
+  const isIdle = () => get().id === id && get().save === 'kept' && !get().stale && get().look === get().saved;
+  if (!id || !isIdle()) return;
+  const theirs = await api.readLook(id).catch(() => null);
+  const { saved, revision } = get();
+  if (!theirs || theirs.isKept || !saved || !isIdle() || theirs.revision <= revision) return;
+  const { look } = theirs;
+  show({ look, ...stepsWith(saved, look), saved: look, revision: theirs.revision, shootId: theirs.shootId });
+  say(changedWords(changedIn(saved, look), by));
+}
+
 /** Settles a conflict. Whatever is chosen, the other side stays reachable: in the undo steps, or as a look of its own. */
 export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promise<void> {
-  const { conflict, saved, look, past, shootId } = get();
+  const { conflict, saved, look, shootId } = get();
   if (!conflict || !saved || !look) return;
   const { theirs } = conflict;
   if (choice === 'both')
@@ -259,9 +281,12 @@ export async function resolveConflict(choice: 'mine' | 'theirs' | 'both'): Promi
       : choice === 'theirs'
         ? mergeLooks(saved, theirs.look, look).look
         : theirs.look;
+  // What was not chosen is one step back; steps before that have what they changed elsewhere.
+  const { past, future } = stepsWith(saved, theirs.look);
   show({
     look: next,
     past: [...past, look],
+    future,
     saved: theirs.look,
     revision: theirs.revision,
     sent: [],
