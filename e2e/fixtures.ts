@@ -39,6 +39,9 @@ export const test = base.extend<{ server: Server; page: Page }>({
       if (!localStorage.getItem('fulgent:quick-pictures')) localStorage.setItem('fulgent:quick-pictures', 'yes');
     });
     page.on('pageerror', (error) => errors.push(error.message));
+    page.on('console', (message) => {
+      if (message.text().includes('Content Security Policy')) errors.push(message.text());
+    });
     await use(page);
     expect(errors).toEqual([]);
   },

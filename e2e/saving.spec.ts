@@ -22,11 +22,15 @@ const keyStored = (page: Page, url: string, before: number) =>
 
 const stored = async (page: Page, url: string) => (await (await page.request.get(`${url}/api/looks/saltmarsh-1`)).json()).look;
 
+/** A window that is told of nobody: what others change it learns only when it saves. */
+const alone = (page: Page) => page.route('**/here', (route) => route.abort());
+
 test('@phone a stale write from a second tab is merged where it touches other things', async ({ page, server, context }) => {
   await openLook(page, server, 'saltmarsh-1');
   const keyBefore = await power(page, server.url, 'key');
   const backdropBefore = await power(page, server.url, 'backdrop');
   const second = await context.newPage();
+  await alone(second);
   await openLook(second, server, 'saltmarsh-1');
   await stepDown(page, 'Key', 2);
   await keyStored(page, server.url, keyBefore);
@@ -47,6 +51,7 @@ for (const [choice, expected] of [
     await openLook(page, server, 'saltmarsh-1');
     const keyBefore = await power(page, server.url, 'key');
     const second = await context.newPage();
+    await alone(second);
     await openLook(second, server, 'saltmarsh-1');
     await stepDown(page, 'Key', 2);
     await keyStored(page, server.url, keyBefore);
@@ -69,6 +74,7 @@ test('@phone keep both makes a look of mine beside theirs', async ({ page, serve
   await openLook(page, server, 'saltmarsh-1');
   const keyBefore = await power(page, server.url, 'key');
   const second = await context.newPage();
+  await alone(second);
   await openLook(second, server, 'saltmarsh-1');
   await stepDown(page, 'Key', 2);
   await keyStored(page, server.url, keyBefore);
@@ -105,6 +111,7 @@ test('@phone two windows closed while the server is gone lose nothing: their wor
 }) => {
   await openLook(page, server, 'saltmarsh-1');
   const second = await context.newPage();
+  await alone(second);
   await openLook(second, server, 'saltmarsh-1');
   const was = (await stored(page, server.url)).lights.map(({ powerStops }: { powerStops: number }) => powerStops);
   await server.stop();
@@ -177,4 +184,55 @@ test('@phone killed in the middle of writes, the server loses nothing that it ac
   expect(faults).toEqual([]);
   expect(writes).toBeGreaterThan(0);
   rmSync(folder, { recursive: true, force: true });
+});
+
+test('@phone two phones on two lights see each other, merge by themselves, and undo only their own', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await openLook(page, server, 'saltmarsh-1');
+  const before = { key: await power(page, server.url, 'key'), backdrop: await power(page, server.url, 'backdrop') };
+  const context = await browser.newContext({ viewport: page.viewportSize()!, serviceWorkers: 'block' });
+  const other = await context.newPage();
+  await other.addInitScript(() => {
+    localStorage.setItem('fulgent:device', 'Ana’s phone');
+    localStorage.setItem('fulgent:quick-pictures', 'yes');
+  });
+  await openLook(other, server, 'saltmarsh-1');
+  await expect(page.getByTestId('others')).toHaveText('Also here: Ana’s phone');
+  await expect(other.getByTestId('others')).toHaveText('Also here: A computer');
+  await stepDown(page, 'Key', 2);
+  await stepUp(other, 'Backdrop', 3);
+  // Both saved, and each shows the other's.
+  await expect.poll(() => power(page, server.url, 'key')).toBeCloseTo(before.key - 0.2, 6);
+  await expect.poll(() => power(page, server.url, 'backdrop')).toBeCloseTo(before.backdrop + 0.3, 6);
+  await expect(dial(page, 'backdrop')).toHaveText((await dial(other, 'backdrop').textContent())!);
+  await expect(dial(other, 'key')).toHaveText((await dial(page, 'key').textContent())!);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => power(page, server.url, 'key')).not.toBeCloseTo(before.key - 0.2, 6);
+  await kept(page);
+  expect(await power(page, server.url, 'backdrop')).toBeCloseTo(before.backdrop + 0.3, 6);
+  await context.close();
+  await expect(page.getByTestId('others')).toHaveCount(0);
+});
+
+test('@phone an earlier version comes back from the title, and Undo takes it away again', async ({ page, server }) => {
+  await openLook(page, server, 'saltmarsh-1');
+  const first = await dial(page, 'key').textContent();
+  await stepDown(page, 'Key', 4);
+  await kept(page);
+  const changed = await dial(page, 'key').textContent();
+  await page.getByRole('button', { name: /^Rename/ }).click();
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  const oldest = page.getByTestId('version-1');
+  await oldest.getByRole('button', { name: 'Keep under a name' }).click();
+  await oldest.getByLabel('What it is kept for').fill('As planned');
+  await oldest.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(oldest.getByText('As planned')).toBeVisible();
+  await oldest.getByRole('button', { name: 'Go back to this' }).click();
+  await expect(dial(page, 'key')).toHaveText(first!);
+  await kept(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(dial(page, 'key')).toHaveText(changed!);
 });

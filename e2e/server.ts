@@ -26,7 +26,7 @@ export function launch(
     let text = '';
     child.stdout!.on('data', (chunk: Buffer) => {
       text += String(chunk);
-      const url = /http:\/\/\S+/.exec(text)?.[0];
+      const url = /https?:\/\/\S+/.exec(text)?.[0];
       if (url) resolve({ child, url });
     });
     child.once('exit', (code) => reject(new Error(`The server ended with ${code}: ${text}`)));
