@@ -67,9 +67,9 @@ export function PhonePage() {
             <Button label="Certificate" icon="download" onPress={() => window.location.assign(reach.authority!)} />
           </View>
           <Text size="label" quiet>
-            On the phone: pass the warning, open this page there, and take the certificate. iOS: install the profile in Settings,
-            then switch on full trust for it under Certificate Trust Settings. Android: install it as a CA certificate under
-            Security. Then reload. It vouches for this machine and private networks alone.
+            On the phone: pass the warning, open this page there, and take the certificate. Some phones install it as a profile in
+            the settings and want full trust switched on for it under certificates; others install it there under security, as a
+            CA certificate. Then reload. It vouches for this machine and private networks alone.
           </Text>
         </Section>
       ) : null}

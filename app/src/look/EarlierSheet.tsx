@@ -3,21 +3,22 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
-import { SPACE, themed } from '../theme/theme';
-import { Button } from '../ui/Button';
+import { SPACE, themed, TOUCH } from '../theme/theme';
+import { Button, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { Waiting } from '../ui/Waiting';
-import { when } from '../ui/when';
+import { whenExactly } from '../ui/when';
 import { edit, useOpenLook } from './store';
 
 /** Rows that are shown at first, and more each time. */
 const PAGE = 40;
 
 const useStyles = themed((t) => ({
-  row: { gap: SPACE.xs, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  version: { gap: SPACE.s, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  row: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s, minHeight: TOUCH },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
 }));
 
@@ -31,7 +32,7 @@ export function EarlierSheet({ id, onClose }: { readonly id: string; readonly on
     void api.readRevision(id, revision).then((look) => {
       edit(`revision-${revision}`, () => look);
       onClose();
-      say(`The look is as it was on ${when(new Date(createdAt).toISOString())}. Undo brings back what was there.`);
+      say(`The look is as it was on ${whenExactly(createdAt)}. Undo brings back what was there.`);
     }, problem);
   const name = (revision: number, text: string) =>
     api
@@ -75,23 +76,28 @@ function Version({ version, isNow, onBack, onName }: VersionProps) {
   const styles = useStyles();
   const [naming, setNaming] = useState<string | null>(null);
   const isSaved = useOpenLook(({ look, saved }) => look === saved);
-  const at = when(new Date(version.createdAt).toISOString());
+  const at = whenExactly(version.createdAt);
   const keep = () =>
     void onName((naming ?? '').trim()).then((isNamed) => {
       if (isNamed) setNaming(null);
     });
   return (
-    <View style={styles.row} testID={`version-${version.revision}`}>
-      <Text weight="strong">{version.name || at}</Text>
-      <Text size="label" quiet>
-        {[version.name ? at : '', version.by, isNow ? 'as it is saved now' : ''].filter(Boolean).join(' · ')}
-      </Text>
-      {naming === null ? (
-        <View style={styles.buttons}>
-          {isNow && isSaved ? null : <Button label="Go back to this" onPress={onBack} />}
-          <Button label={version.name ? 'Rename' : 'Keep under a name'} onPress={() => setNaming(version.name)} />
+    <View style={styles.version} testID={`version-${version.revision}`}>
+      <View style={styles.row}>
+        <View style={{ flex: 1 }}>
+          <Text weight="strong">{version.name || at}</Text>
+          <Text size="label" quiet>
+            {[version.name ? at : '', version.by, isNow ? 'as it is saved now' : ''].filter(Boolean).join(' · ')}
+          </Text>
         </View>
-      ) : (
+        {isNow && isSaved ? null : <Button label="Go back to this" onPress={onBack} />}
+        <IconButton
+          icon="bookmark"
+          label={version.name ? 'Rename' : 'Keep under a name'}
+          onPress={() => setNaming(naming === null ? version.name : null)}
+        />
+      </View>
+      {naming === null ? null : (
         <View style={{ gap: SPACE.s }}>
           <Field label="What it is kept for" value={naming} onChange={setNaming} onSubmit={keep} most={120} autoFocus />
           <View style={styles.buttons}>

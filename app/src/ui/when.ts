@@ -5,3 +5,14 @@ export function when(at: string): string {
   const time = Date.parse(at);
   return Number.isNaN(time) ? at : FORMAT.format(time);
 }
+
+const EXACT = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+  second: '2-digit',
+});
+
+/** A time in epoch milliseconds to the second: `25 Nov, 14:05:09`. */
+export const whenExactly = (time: number): string => EXACT.format(time);
