@@ -3,23 +3,17 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { killRounds } from './lib/kill-rounds.mjs';
-import { bin, ensureInstalled, ensureServerBuilt, root, run } from './lib/tools.mjs';
+import { startServer, stopServer } from './lib/served.mjs';
+import { ensureInstalled, ensureServerBuilt } from './lib/tools.mjs';
 
 ensureInstalled();
 ensureServerBuilt();
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kill-'));
-const bundle = path.join(folder, 'look.mjs');
-run(
-  bin('esbuild'),
-  ['core/src/demo/index.ts', '--bundle', '--platform=node', '--format=esm', `--outfile=${bundle}`, '--log-level=error'],
-  { cwd: root },
-);
-const { demoLooks } = await import(bundle);
-const { rounds, looks, writes, faults } = await killRounds(
-  path.join(folder, 'data'),
-  demoLooks()[0],
-  Number(process.argv[2] ?? 100),
-);
+// A look as the demo has it.
+const { child, url } = await startServer(path.join(folder, 'demo'));
+const { look } = await (await fetch(`${url}/api/looks/saltmarsh-1`)).json();
+await stopServer(child);
+const { rounds, looks, writes, faults } = await killRounds(path.join(folder, 'data'), look, Number(process.argv[2] ?? 100));
 rmSync(folder, { recursive: true, force: true });
 console.log(`${rounds} rounds, ${looks} looks, ${writes} acknowledged writes, ${faults.length} lost or damaged`);
 for (const fault of faults) console.log(fault);

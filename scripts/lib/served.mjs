@@ -6,7 +6,7 @@ import { root } from './tools.mjs';
 /** Starts the built server on the demo's data in `folder` and a free port; resolves to its process and address. */
 export function startServer(folder) {
   const child = spawn(process.execPath, [path.join(root, 'server/dist/main.js'), '--demo'], {
-    env: { ...process.env, PORT: '0', FULGENT_DATA: folder, LOG_LEVEL: 'silent', HOST: '127.0.0.1' },
+    env: { ...process.env, PORT: '0', FULGENT_DATA: folder, LOG_LEVEL: process.env.LOG_LEVEL ?? 'silent', HOST: '127.0.0.1' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   return new Promise((resolve) => {

@@ -53,7 +53,9 @@ describe('a certificate of this machine’s own', () => {
       ca: { cert: own.authority, key },
       extensions: [{ name: 'subjectAltName', altNames: [{ type: 2, value: 'bank.example' }] }],
     });
-    expect(await asked({ ...own, cert: forged.cert, key: forged.private }, 'bank.example')).toMatch(/permitted subtree violation/);
+    expect(await asked({ ...own, cert: forged.cert, key: forged.private }, 'bank.example')).toMatch(
+      /permitted subtree violation/,
+    );
   });
 
   it('stays from start to start, lies there for its owner alone, and is made anew for new names or before its end', async () => {

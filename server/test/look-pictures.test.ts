@@ -8,7 +8,7 @@ import { FIGURES_VERSION } from '@fulgent/core/figure';
 import sharp from 'sharp';
 import type { Render } from '../src/work/pool';
 import { lookPictures } from '../src/frames/look-pictures';
-import { bench, type Bench } from './support';
+import { bench, bytes, type Bench } from './support';
 
 const poster = demoLooks()[0]!;
 const grey: Render = async ({ width, height }) => new Uint8ClampedArray(4 * width * height).fill(120);
@@ -114,6 +114,19 @@ describe('pictures and figures over HTTP', () => {
     // A revision that is no longer, or not yet, the present one is not drawn for.
     expect((await ask('revision=7')).status).toBe(204);
     expect((await api.get('/api/looks/nobody/picture')).status).toBe(404);
+  });
+
+  it('of very many lights are drawn coarsely, and come in the size that was asked for, as do sheets', async () => {
+    const look = poster;
+    const lights = Array.from({ length: 12 }, (_, i) => ({ ...look.lights[i % look.lights.length]!, id: `light-${i}` }));
+    const { body } = await server.api
+      .post('/api/looks')
+      .send({ look: { ...look, lights } })
+      .expect(201);
+    const jpeg = (await bytes(server.api.get(`/api/looks/${body.id}/picture`)).expect(200)).body as Buffer;
+    const { width, height } = await sharp(jpeg).metadata();
+    expect(Math.max(width, height)).toBe(720);
+    await server.api.get(`/api/looks/${body.id}/sheet.pdf`).expect(200).expect('Content-Type', 'application/pdf');
   });
 
   it('a picture that cannot be drawn is a problem with a status, and the server goes on', async () => {

@@ -126,6 +126,21 @@ describe('what is computed beside the server', () => {
       await expect(next).resolves.toEqual({ lights: [] });
     });
 
+    it('counts from when it was asked for, with a second at least: who waited has waited', async () => {
+      const { pool, workers } = made();
+      const first = pool.balance({ look, options: {} });
+      const second = pool.balance({ look, options: {} });
+      await jest.advanceTimersByTimeAsync(LIMIT_MS - 3000);
+      workers[0]!.answer();
+      await first;
+      const told = expect(second).rejects.toEqual(status(503));
+      await jest.advanceTimersByTimeAsync(2900);
+      expect(workers[0]!.ended).toBe(false);
+      await jest.advanceTimersByTimeAsync(200);
+      await told;
+      expect(workers[0]!.ended).toBe(true);
+    });
+
     it('is not stopped once it is done', async () => {
       const { pool, workers } = made();
       const one = pool.evaluate(look);

@@ -1,5 +1,17 @@
 import type { Look } from '@fulgent/core/document';
+import type { Picture } from '@fulgent/core/picture';
 import sharp from 'sharp';
+
+/** A picture brought to another size, RGBA of 8 bits. */
+export async function enlarged({ rgba, ...raw }: Picture, width: number, height: number): Promise<Uint8ClampedArray> {
+  const bytes = await sharp(Buffer.from(rgba.buffer, rgba.byteOffset, rgba.byteLength), {
+    raw: { width: raw.width, height: raw.height, channels: 4 },
+  })
+    .resize(width, height, { fit: 'fill', kernel: 'cubic' })
+    .raw()
+    .toBuffer();
+  return Uint8ClampedArray.from(bytes);
+}
 
 /** A drawn picture as JPEG, with its exposure in EXIF where `look` is given, as a camera would write it. */
 export function asJpeg(rgba: Uint8ClampedArray, width: number, height: number, look?: Look): Promise<Buffer> {

@@ -36,15 +36,23 @@ export interface Waits {
   readonly isLater?: boolean;
   /** Given up when whoever asked has gone. */
   readonly signal?: AbortSignal | undefined;
-  /** How long it may run, ms. */
+  /** How long after it was asked for it is to be done, ms; what can wait is given as long from its start. */
   readonly limitMs: number;
 }
 
 interface Waiting extends Waits {
   readonly id: number;
+  readonly askedAt: number;
   readonly asked: Task;
   readonly resolve: (done: unknown) => void;
   readonly reject: (error: Error) => void;
+}
+
+/** What even something that waited long may run, ms: it is not to blame for what was before it. */
+const SHORTEST_MS = 1000;
+
+function timeFor({ isLater, limitMs, askedAt }: Waiting): number {
+  return isLater ? limitMs : Math.max(SHORTEST_MS, limitMs - (Date.now() - askedAt));
 }
 
 /** What a worker may take to be there, on a busy machine, ms: it counts against nobody's limit. */
@@ -82,7 +90,14 @@ export class Lane {
         reject(gone());
         return;
       }
-      const one: Waiting = { ...waits, id: this.#next++, asked, resolve: resolve as Waiting['resolve'], reject };
+      const one: Waiting = {
+        ...waits,
+        id: this.#next++,
+        askedAt: Date.now(),
+        asked,
+        resolve: resolve as Waiting['resolve'],
+        reject,
+      };
       signal?.addEventListener('abort', () => this.#giveUp(one), { once: true });
       this.#queues[isLater ? 1 : 0].push(one);
       this.#proceed();
@@ -159,7 +174,7 @@ export class Lane {
       () => {
         if (this.#current === one) this.#stopCurrent(tooLong(one.limitMs));
       },
-      one.limitMs + (isStarting ? START_MS : 0),
+      timeFor(one) + (isStarting ? START_MS : 0),
     );
     this.#timer.unref();
     // The process stays for what somebody waits for, and not for a worker that has nothing to do.

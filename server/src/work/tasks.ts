@@ -9,7 +9,7 @@ import { sheetPdf, SHEET_PICTURE, type Paper } from '../sheet/pdf';
 import { cardOf } from './card';
 import { madeDemoShoot, type MadeShoot } from './demo-shoots';
 import { finenessFor } from './fineness';
-import { asJpeg } from './jpeg';
+import { asJpeg, enlarged } from './jpeg';
 import { measureWith, type Measure } from './measure';
 import { spoken } from './spoken';
 import { readWritten, type Written } from './written';
@@ -64,8 +64,11 @@ export interface Tasks {
 
 /** The tasks as they are done, drawn by one studio. */
 export function tasksWith(studio: Studio): Tasks {
-  const picture: Tasks['picture'] = async ({ look, width, height, only }) =>
-    studio.picture({ look, width, height, fineness: finenessFor(look, only), only: only ?? undefined }).rgba;
+  const picture: Tasks['picture'] = async ({ look, width, height, only }) => {
+    const drawn = studio.picture({ look, width, height, fineness: finenessFor(look, only), only: only ?? undefined });
+    // Drawn coarsely it comes smaller than it was asked for.
+    return drawn.width === width && drawn.height === height ? drawn.rgba : enlarged(drawn, width, height);
+  };
   return {
     picture,
     measure: measureWith(studio),
