@@ -16,7 +16,7 @@ import { Repository } from './db/repository';
 import { SessionRepository } from './db/session-repository';
 import type { Work } from './work/pool';
 import { StandIns } from './devices/stand-ins';
-import type { Decode } from './frames/decode';
+import type { Decode } from './frames/decoding';
 import { lookPictures } from './frames/look-pictures';
 import { pictureStore } from './frames/picture-store';
 import { frameReadings } from './frames/readings';

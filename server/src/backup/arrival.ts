@@ -5,7 +5,7 @@ import { nanoid } from 'nanoid';
 import type * as yup from 'yup';
 import type { Db } from '../db/open';
 import { frames, kitEntries, looks, revisions, shoots } from '../db/schema';
-import type { PictureFacts } from '../frames/decode';
+import type { PictureFacts } from '../frames/decoding';
 import type { AcceptedLook } from '../work/tasks';
 import type { frameSchema, lookSchema, shootsSchema } from './archive-format';
 

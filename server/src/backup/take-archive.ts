@@ -6,7 +6,7 @@ import type { ArchiveOutcome } from '@fulgent/core/contracts';
 import { upgradeNotes } from '@fulgent/core/day';
 import * as yup from 'yup';
 import type { Db } from '../db/open';
-import type { PictureFacts } from '../frames/decode';
+import type { PictureFacts } from '../frames/decoding';
 import type { PictureStore } from '../frames/picture-store';
 import { HttpProblem, invalid } from '../problem';
 import type { Work } from '../work/pool';

@@ -9,7 +9,7 @@ import {
 } from '@fulgent/core/day';
 import { and, asc, count, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
-import type { PictureFacts } from '../frames/decode';
+import type { PictureFacts } from '../frames/decoding';
 import type { PictureKind, PictureStore } from '../frames/picture-store';
 import { HttpProblem, notFound } from '../problem';
 import type { Db } from './open';

@@ -2,33 +2,14 @@ import { open } from 'node:fs/promises';
 import exifReader from 'exif-reader';
 import sharp from 'sharp';
 import { NO_META, type FrameMeta } from '@fulgent/core/day';
-import { diskFull, invalid } from '../problem';
-
-/** What is known of a picture file that was read in full. */
-export interface PictureFacts {
-  readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff';
-  readonly widthPx: number;
-  readonly heightPx: number;
-  readonly meta: FrameMeta;
-}
-
-/**
- * Reads the JPEG, PNG or TIFF at `file` and writes a copy to look at and measure at `preview`: PNG, sRGB, 8 bits. Its pixels are taken out of the original
- * and not mixed, so that what clips goes on clipping. @throws HttpProblem 422 with the remedy for anything else, damaged or too large.
- */
-export type Decode = (file: string, preview: string) => Promise<PictureFacts>;
+import { diskFull } from '../problem';
+import { DECODE_SECONDS, refused, type Decode, type PictureFacts } from './decoding';
 
 const MIMES = { jpeg: 'image/jpeg', png: 'image/png', tiff: 'image/tiff' } as const;
 const LARGEST_PIXELS = 120_000_000;
 const PREVIEW_PX = 1280;
-/** Longest that reading one picture may take. */
-export const DECODE_SECONDS = 20;
-
 sharp.concurrency(1);
 sharp.cache(false);
-
-/** A refusal of the file sent, in words. */
-export const refused = (message: string) => invalid([{ field: 'file', message }]);
 
 export const decodePicture: Decode = async (file, preview) => {
   const picture = () =>

@@ -2,7 +2,7 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { setPriority } from 'node:os';
 import path from 'node:path';
 import { HttpProblem } from '../problem';
-import { DECODE_SECONDS, refused, type Decode, type PictureFacts } from './decode';
+import { DECODE_SECONDS, refused, type Decode, type PictureFacts } from './decoding';
 
 export interface DecodeOrder {
   readonly file: string;

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { mkdir, open, rename, rm, type FileHandle } from 'node:fs/promises';
 import path from 'node:path';
-import { refused, type Decode, type PictureFacts } from './decode';
+import { refused, type Decode, type PictureFacts } from './decoding';
 
 /**
  * Files of test frames, beside the database: the original as it came and the PNG to look at. They are written as they arrive, off the main thread, and never
