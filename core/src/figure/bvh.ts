@@ -33,7 +33,9 @@ function boundsOf({ position: p, face }: Mesh): Float32Array {
     const b = 3 * face[3 * t + 1]!;
     const c = 3 * face[3 * t + 2]!;
     for (let k = 0; k < 3; k++) {
-      const [u, v, w] = [p[a + k]!, p[b + k]!, p[c + k]!];
+      const u = p[a + k]!;
+      const v = p[b + k]!;
+      const w = p[c + k]!;
       out[6 * t + k] = Math.min(u, v, w);
       out[6 * t + 3 + k] = Math.max(u, v, w);
     }
@@ -70,7 +72,12 @@ function cheapestCut(
     }
   }
   for (let side = 0; side < 2; side++) {
-    let [x0, y0, z0, x1, y1, z1] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+    let x0 = Infinity;
+    let y0 = Infinity;
+    let z0 = Infinity;
+    let x1 = -Infinity;
+    let y1 = -Infinity;
+    let z1 = -Infinity;
     let n = 0;
     for (let s = 0; s < BINS - 1; s++) {
       const b = side ? BINS - 1 - s : s;
@@ -101,30 +108,64 @@ export function buildBvh(mesh: Mesh): Bvh {
   const link = new Int32Array(most);
   const count = new Uint8Array(most);
   let nodes = 0;
-  const middle = (t: number, c: number) => 0.5 * (bounds[6 * t + c]! + bounds[6 * t + 3 + c]!);
   const make = (from: number, to: number, depth: number): void => {
     const node = nodes++;
     const o = 6 * node;
-    for (let c = 0; c < 3; c++) {
-      box[o + c] = Infinity;
-      box[o + 3 + c] = -Infinity;
+    // Of the triangles, and of their middles, twice over. Nothing is taken apart here: this runs a million times before it is compiled well.
+    let x0 = Infinity;
+    let y0 = Infinity;
+    let z0 = Infinity;
+    let x1 = -Infinity;
+    let y1 = -Infinity;
+    let z1 = -Infinity;
+    let mx0 = Infinity;
+    let my0 = Infinity;
+    let mz0 = Infinity;
+    let mx1 = -Infinity;
+    let my1 = -Infinity;
+    let mz1 = -Infinity;
+    for (let i = from; i < to; i++) {
+      const q = 6 * order[i]!;
+      const ax = bounds[q]!;
+      const ay = bounds[q + 1]!;
+      const az = bounds[q + 2]!;
+      const bx = bounds[q + 3]!;
+      const by = bounds[q + 4]!;
+      const bz = bounds[q + 5]!;
+      if (ax < x0) x0 = ax;
+      if (ay < y0) y0 = ay;
+      if (az < z0) z0 = az;
+      if (bx > x1) x1 = bx;
+      if (by > y1) y1 = by;
+      if (bz > z1) z1 = bz;
+      const mx = ax + bx;
+      const my = ay + by;
+      const mz = az + bz;
+      if (mx < mx0) mx0 = mx;
+      if (mx > mx1) mx1 = mx;
+      if (my < my0) my0 = my;
+      if (my > my1) my1 = my;
+      if (mz < mz0) mz0 = mz;
+      if (mz > mz1) mz1 = mz;
     }
+    box[o] = x0;
+    box[o + 1] = y0;
+    box[o + 2] = z0;
+    box[o + 3] = x1;
+    box[o + 4] = y1;
+    box[o + 5] = z1;
     let axis = 0;
-    let [axisLow, axisHigh] = [Infinity, -Infinity];
-    for (let c = 0; c < 3; c++) {
-      let [low, high, cLow, cHigh] = [Infinity, -Infinity, Infinity, -Infinity];
-      for (let i = from; i < to; i++) {
-        const q = 6 * order[i]!;
-        const [a, b] = [bounds[q + c]!, bounds[q + 3 + c]!];
-        if (a < low) low = a;
-        if (b > high) high = b;
-        const m = 0.5 * (a + b);
-        if (m < cLow) cLow = m;
-        if (m > cHigh) cHigh = m;
-      }
-      box[o + c] = low;
-      box[o + 3 + c] = high;
-      if (cHigh - cLow > axisHigh - axisLow || c === 0) [axis, axisLow, axisHigh] = [c, cLow, cHigh];
+    let axisLow = 0.5 * mx0;
+    let axisHigh = 0.5 * mx1;
+    if (0.5 * my1 - 0.5 * my0 > axisHigh - axisLow) {
+      axis = 1;
+      axisLow = 0.5 * my0;
+      axisHigh = 0.5 * my1;
+    }
+    if (0.5 * mz1 - 0.5 * mz0 > axisHigh - axisLow) {
+      axis = 2;
+      axisLow = 0.5 * mz0;
+      axisHigh = 0.5 * mz1;
     }
     if (to - from <= LEAF || depth >= DEEPEST) {
       link[node] = -1 - from;
@@ -134,12 +175,14 @@ export function buildBvh(mesh: Mesh): Bvh {
     const cut =
       to - from > WORTH_BINNING ? cheapestCut(bounds, order, from, to, axis, axisLow, axisHigh) : 0.5 * (axisLow + axisHigh);
     let mid = from;
-    for (let i = from; i < to; i++)
-      if (middle(order[i]!, axis) < cut) {
-        const swap = order[mid]!;
-        order[mid++] = order[i]!;
-        order[i] = swap;
+    for (let i = from; i < to; i++) {
+      const t = order[i]!;
+      const q = 6 * t + axis;
+      if (0.5 * (bounds[q]! + bounds[q + 3]!) < cut) {
+        order[i] = order[mid]!;
+        order[mid++] = t;
       }
+    }
     if (mid === from || mid === to) mid = (from + to) >> 1;
     make(from, mid, depth + 1);
     link[node] = nodes;
@@ -148,7 +191,10 @@ export function buildBvh(mesh: Mesh): Bvh {
   if (n > 0) make(0, n, 0);
   const triangle = new Float32Array(9 * n);
   for (let i = 0; i < n; i++) {
-    const [a, b, c] = [3 * face[3 * order[i]!]!, 3 * face[3 * order[i]! + 1]!, 3 * face[3 * order[i]! + 2]!];
+    const f = 3 * order[i]!;
+    const a = 3 * face[f]!;
+    const b = 3 * face[f + 1]!;
+    const c = 3 * face[f + 2]!;
     for (let k = 0; k < 3; k++) {
       triangle[9 * i + k] = p[a + k]!;
       triangle[9 * i + 3 + k] = p[b + k]! - p[a + k]!;

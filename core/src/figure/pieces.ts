@@ -213,10 +213,16 @@ export function patchesOf({ mesh, rest, normal, surface }: Assembled): Patch[] {
   const { position, face } = mesh;
   const area = new Float32Array(position.length / 3);
   for (let i = 0; i < face.length; i += 3) {
-    const [a, b, c] = [3 * face[i]!, 3 * face[i + 1]!, 3 * face[i + 2]!];
-    const u = [0, 1, 2].map((k) => position[b + k]! - position[a + k]!);
-    const v = [0, 1, 2].map((k) => position[c + k]! - position[a + k]!);
-    const s = Math.hypot(u[1]! * v[2]! - u[2]! * v[1]!, u[2]! * v[0]! - u[0]! * v[2]!, u[0]! * v[1]! - u[1]! * v[0]!) / 6;
+    const a = 3 * face[i]!;
+    const b = 3 * face[i + 1]!;
+    const c = 3 * face[i + 2]!;
+    const ux = position[b]! - position[a]!;
+    const uy = position[b + 1]! - position[a + 1]!;
+    const uz = position[b + 2]! - position[a + 2]!;
+    const vx = position[c]! - position[a]!;
+    const vy = position[c + 1]! - position[a + 1]!;
+    const vz = position[c + 2]! - position[a + 2]!;
+    const s = Math.hypot(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx) / 6;
     for (let k = 0; k < 3; k++) area[face[i + k]!]! += s;
   }
   const wanted: number[] = [];

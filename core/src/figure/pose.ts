@@ -61,7 +61,9 @@ export function posed(
     const k = (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t)) * STEPS;
     const s = Math.min(STEPS - 1, k | 0);
     const f = k - s;
-    const [X, Y, Z] = [rest[i]!, y - PIVOT_Y, rest[i + 2]! - PIVOT_Z];
+    const X = rest[i]!;
+    const Y = y - PIVOT_Y;
+    const Z = rest[i + 2]! - PIVOT_Z;
     for (let c = 0; c < 3; c++) {
       const r = 9 * s + 3 * c;
       const low = rows[r]! * X + rows[r + 1]! * Y + rows[r + 2]! * Z;

@@ -19,17 +19,18 @@ export interface Net {
 /** Faces of a net and its number of vertices, from what lies inside. Quads are cut into two triangles, turned outwards. */
 export function netFaces(size: readonly [number, number, number], inside: Uint8Array): { face: Uint32Array; cells: Uint32Array } {
   const [nx, ny, nz] = size;
-  const at = (i: number, j: number, k: number) => (k * ny + j) * nx + i;
+  const [row, layer] = [nx, nx * ny];
   const vertexOf = new Int32Array(nx * ny * nz).fill(-1);
   const cells: number[] = [];
   for (let k = 0; k + 1 < nz; k++)
     for (let j = 0; j + 1 < ny; j++)
-      for (let i = 0; i + 1 < nx; i++) {
-        let sum = 0;
-        for (let c = 0; c < 8; c++) sum += inside[at(i + (c & 1), j + ((c >> 1) & 1), k + (c >> 2))]!;
+      for (let i = 0, q = k * layer + j * row; i + 1 < nx; i++, q++) {
+        const near = inside[q]! + inside[q + 1]! + inside[q + row]! + inside[q + row + 1]!;
+        const far = inside[q + layer]! + inside[q + layer + 1]! + inside[q + layer + row]! + inside[q + layer + row + 1]!;
+        const sum = near + far;
         if (sum > 0 && sum < 8) {
-          vertexOf[at(i, j, k)] = cells.length;
-          cells.push(at(i, j, k));
+          vertexOf[q] = cells.length;
+          cells.push(q);
         }
       }
   const face: number[] = [];
@@ -40,12 +41,13 @@ export function netFaces(size: readonly [number, number, number], inside: Uint8A
   };
   for (let k = 1; k + 1 < nz; k++)
     for (let j = 1; j + 1 < ny; j++)
-      for (let i = 1; i + 1 < nx; i++) {
-        const here = inside[at(i, j, k)]!;
-        const v = (a: number, b: number, c: number) => vertexOf[at(i - a, j - b, k - c)]!;
-        if (here !== inside[at(i + 1, j, k)]) quad(v(0, 1, 1), v(0, 0, 1), v(0, 0, 0), v(0, 1, 0), here === 0);
-        if (here !== inside[at(i, j + 1, k)]) quad(v(1, 0, 1), v(1, 0, 0), v(0, 0, 0), v(0, 0, 1), here === 0);
-        if (here !== inside[at(i, j, k + 1)]) quad(v(1, 1, 0), v(0, 1, 0), v(0, 0, 0), v(1, 0, 0), here === 0);
+      for (let i = 1, q = k * layer + j * row + 1; i + 1 < nx; i++, q++) {
+        const here = inside[q]!;
+        const isFlipped = here === 0;
+        const v = vertexOf[q]!;
+        if (here !== inside[q + 1]) quad(vertexOf[q - row - layer]!, vertexOf[q - layer]!, v, vertexOf[q - row]!, isFlipped);
+        if (here !== inside[q + row]) quad(vertexOf[q - 1 - layer]!, vertexOf[q - 1]!, v, vertexOf[q - layer]!, isFlipped);
+        if (here !== inside[q + layer]) quad(vertexOf[q - 1 - row]!, vertexOf[q - row]!, v, vertexOf[q - 1]!, isFlipped);
       }
   return { face: Uint32Array.from(face), cells: Uint32Array.from(cells) };
 }
