@@ -22,6 +22,24 @@ describe('without a connection', () => {
     expect(localStorage).toHaveLength(0);
   });
 
+  it('a device without room says that the page must stay until it is sent', async () => {
+    mockServer.offline = true;
+    const keep = jest.spyOn(Object.getPrototypeOf(localStorage) as Storage, 'setItem').mockImplementation(() => {
+      throw new Error('The quota has been exceeded.');
+    });
+    iso(800);
+    await saveNow();
+    expect(state().saveMessage).toMatch(/no room.*leave the page open/);
+    keep.mockRestore();
+    iso(640);
+    await saveNow();
+    expect(state().saveMessage).toMatch(/cannot be reached/);
+    expect(readDrafts('a')).toEqual([expect.objectContaining({ look: state().look })]);
+    mockServer.offline = false;
+    await saveNow();
+    expect(onServer().look.camera.iso).toBe(640);
+  });
+
   it('it is tried again by itself', async () => {
     mockServer.offline = true;
     iso(800);

@@ -42,17 +42,21 @@ function announce(): void {
   if (ids.join() !== useDrafts.getState().join()) useDrafts.setState(ids, true);
 }
 
-function write(key: string, draft: Draft, at: number): void {
-  try {
-    const { revision, saved, look, sent } = draft;
-    localStorage.setItem(key, JSON.stringify({ revision, saved, look, sent, at }));
-    announce();
-  } catch {
-    // A full or forbidden storage only costs the safety of a reload in the next moment.
-  }
+/** Writes a draft; where the device has no room for it, without what was sent. False where it cannot be kept at all. */
+function write(key: string, { revision, saved, look, sent }: Draft, at: number): boolean {
+  for (const extra of [{ sent }, {}])
+    try {
+      localStorage.setItem(key, JSON.stringify({ revision, saved, look, ...extra, at }));
+      announce();
+      return true;
+    } catch {
+      // Full or forbidden.
+    }
+  return false;
 }
 
-export const keepDraft = (lookId: string, draft: Draft): void => write(ownKey(lookId), draft, Date.now());
+/** Keeps this window's unsent work of a look; false where the device cannot. */
+export const keepDraft = (lookId: string, draft: Draft): boolean => write(ownKey(lookId), draft, Date.now());
 
 export function dropDraft(lookId: string): void {
   dropKept([ownKey(lookId)]);

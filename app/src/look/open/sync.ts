@@ -20,6 +20,7 @@ const OTHER_WINDOW =
   'Work of another window was taken in. Where both changed the same, this one stands; the other is one step back in Undo.';
 const KEPT_MESSAGE =
   'The server cannot be reached. This is the look as this device last saw it; changes stay here and are sent when it is back.';
+const NOT_KEPT = 'This device has no room to keep the change until it is sent: leave the page open until it says Saved.';
 /** Unanswered writes that are remembered. */
 const MOST_SENT = 5;
 
@@ -28,7 +29,7 @@ export function keepUnsent(): void {
   const { id, revision, saved, look, sent } = get();
   if (!id || !saved || !look) return;
   if (look === saved) dropDraft(id);
-  else keepDraft(id, { revision, saved, look, sent });
+  else if (!keepDraft(id, { revision, saved, look, sent })) set({ saveMessage: NOT_KEPT });
 }
 
 let failures = 0;
@@ -214,6 +215,8 @@ async function send(id: string, look: Look, revision: number): Promise<void> {
     else if (error instanceof ApiError && !isPassing(error)) set({ save: 'refused', sent: [], saveMessage: error.message });
     else {
       set({ save: 'unsent', saveMessage: error instanceof Error ? error.message : String(error) });
+      // Said again where the device cannot keep it: then the page must stay.
+      keepUnsent();
       scheduleSave(retryMs());
     }
   }
