@@ -21,7 +21,8 @@ const gel = (change: Partial<Extract<KitEntry, { kind: 'gel' }>> = {}): KitEntry
   ...change,
 });
 
-const count = async () => ((await api.get('/api/kit').expect(200)).body as unknown[]).length;
+const listed = async () => (await api.get('/api/kit').expect(200)).body as { entry: KitEntry }[];
+const count = async () => (await listed()).length;
 
 it('lists the stand-ins, adds, changes, deletes and restores own entries', async () => {
   expect(await count()).toBe(STAND_IN_KIT.length);
@@ -32,9 +33,13 @@ it('lists the stand-ins, adds, changes, deletes and restores own entries', async
   const put = await api.put(`/api/kit/${id}`).set('If-Match', '"1"').send(changed).expect(200);
   expect(put.headers['etag']).toBe('"2"');
   expect(put.body.entry.count).toBe(4);
+  // The list is kept as it was last asked for, and follows every change.
+  expect((await listed()).find(({ entry }) => entry.id === id)!.entry.count).toBe(4);
   await api.delete(`/api/kit/${id}`).expect(204);
   await api.get(`/api/kit/${id}`).expect(404);
+  expect(await count()).toBe(STAND_IN_KIT.length);
   await api.post(`/api/kit/${id}/restore`).expect(200);
+  expect(await count()).toBe(STAND_IN_KIT.length + 1);
   expect((await api.get(`/api/kit/${id}`).expect(200)).body.entry).toEqual(changed);
 });
 

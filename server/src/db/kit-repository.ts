@@ -1,6 +1,6 @@
 import { isStandIn, mergedKit, STAND_IN_KIT, upgradeKitEntry, type KitEntry } from '@fulgent/core/catalogue';
 import type { KitOutcome, StoredEntry } from '@fulgent/core/contracts';
-import { asc, eq, isNull } from 'drizzle-orm';
+import { asc, count, eq, isNull, max, sum } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, invalid, notFound } from '../problem';
 import type { Db } from './open';
@@ -14,9 +14,22 @@ const OWN_FIELDS = new Set(['count', 'note', 'archived', 'condition', 'widthCm',
 /** All reading and writing of the kit. Entries passed in must have gone through `parseKitEntry`. */
 export class KitRepository {
   readonly #db: Db;
+  readonly #state;
+  /** The kit as it was last listed, and the state of its table then. */
+  #listed: { readonly state: string; readonly entries: readonly StoredEntry[]; readonly text: string } | null = null;
 
   constructor(db: Db) {
     this.#db = db;
+    // Every change of an entry moves one of these, whoever writes it.
+    this.#state = db
+      .select({
+        n: count(),
+        revisions: sum(kitEntries.revision),
+        newest: max(kitEntries.updatedAt),
+        deleted: sum(kitEntries.deletedAt),
+      })
+      .from(kitEntries)
+      .prepare();
   }
 
   #rows() {
@@ -67,14 +80,26 @@ export class KitRepository {
     return this.read(entry.id);
   }
 
-  list(): StoredEntry[] {
+  list(): readonly StoredEntry[] {
+    return this.#asListed().entries;
+  }
+
+  /** The same as JSON: every page asks for it, and it seldom changes. */
+  listText(): string {
+    return this.#asListed().text;
+  }
+
+  #asListed() {
+    const state = JSON.stringify(this.#state.get());
+    if (this.#listed?.state === state) return this.#listed;
     const own = this.#rows();
     const revisions = new Map(own.map(({ id, revision }) => [id, revision]));
-    return mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry)).map((entry) => ({
+    const entries = mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry)).map((entry) => ({
       entry,
       revision: revisions.get(entry.id) ?? 0,
       standIn: isStandIn(entry.id),
     }));
+    return (this.#listed = { state, entries, text: JSON.stringify(entries) });
   }
 
   /** Adds an entry under a fresh id. */

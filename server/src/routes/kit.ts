@@ -17,7 +17,7 @@ export function kitRoutes(kit: KitRepository): Router {
   const tagged = ({ revision }: StoredEntry) => `"${revision}"`;
 
   router.get('/', (_req, res) => {
-    res.json(kit.list());
+    res.type('application/json').send(kit.listText());
   });
 
   router.get('/export', (_req, res) => {
