@@ -1,8 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { demoLooks } from '@fulgent/core/demo';
 import { makeStudio } from '@fulgent/core/picture';
 import { pino } from 'pino';
+import sharp from 'sharp';
 import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app';
 import { openDatabase, type OpenDatabase } from '../src/db/open';
@@ -70,3 +72,14 @@ export const bytes = (asked: request.Test): request.Test =>
     res.on('data', (chunk: Buffer) => chunks.push(chunk));
     res.on('end', () => done(null, Buffer.concat(chunks)));
   });
+
+/** A look of the demo, or another, as it is stored; its id. */
+export const makeLook = async (api: Bench['api'], look: unknown = demoLooks()[0]): Promise<string> =>
+  (await api.post('/api/looks').send({ look }).expect(201)).body.id;
+
+/** One colour that clips in red. */
+export const plainPicture = (width = 60, height = 40) =>
+  sharp({ create: { width, height, channels: 3, background: { r: 255, g: 120, b: 0 } } });
+
+export const sendFrame = (api: Bench['api'], id: string, file: Buffer, type = 'image/jpeg', query = '') =>
+  api.post(`/api/looks/${id}/frames${query}`).set('Content-Type', type).send(file);

@@ -1,12 +1,11 @@
 import { existsSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { demoLooks } from '@fulgent/core/demo';
-import sharp from 'sharp';
 import { KEPT_DELETED_MS, tidy, vacuum } from '../src/db/tidy';
 import { thinnedOut, type Aged } from '../src/db/thinning';
 import { decodePicture } from '../src/frames/decode';
 import { pictureStore } from '../src/frames/picture-store';
-import { bench, type Bench } from './support';
+import { bench, makeLook, plainPicture, sendFrame, type Bench } from './support';
 
 const [MINUTE, HOUR, DAY] = [60_000, 3_600_000, 86_400_000];
 const NOW = Date.UTC(2026, 5, 1, 12);
@@ -59,15 +58,9 @@ describe('tidying', () => {
   beforeEach(() => (server = bench()));
   afterEach(() => server.close());
   const store = () => pictureStore(server.folder, decodePicture);
-  const newLook = async (): Promise<string> =>
-    (await server.api.post('/api/looks').send({ look: demoLooks()[0] }).expect(201)).body.id;
-  const newFrame = async (lookId: string): Promise<string> => {
-    const png = await sharp({ create: { width: 40, height: 40, channels: 3, background: '#456' } })
-      .png()
-      .toBuffer();
-    const sent = server.api.post(`/api/looks/${lookId}/frames`).set('Content-Type', 'image/png').send(png);
-    return (await sent.expect(201)).body.id;
-  };
+  const newLook = () => makeLook(server.api);
+  const newFrame = async (lookId: string): Promise<string> =>
+    (await sendFrame(server.api, lookId, await plainPicture().png().toBuffer(), 'image/png').expect(201)).body.id;
   const fileOf = (frame: string) => path.join(server.folder, 'frames', `${frame}.original`);
   const later = () => Date.now() + KEPT_DELETED_MS + MINUTE;
 
