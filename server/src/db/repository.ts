@@ -13,7 +13,7 @@ import { looks, revisions, shoots } from './schema';
 import { thinnedOut } from './thinning';
 
 /** Revisions are thinned out with every so manieth. */
-const THIN_EVERY = 16;
+const THIN_EVERY = 64;
 
 /** The name that an answer has no device for. */
 const NOBODY = '';
