@@ -261,7 +261,10 @@ function stepsWith(saved: Look, theirs: Look): Pick<OpenLook, 'past' | 'future'>
 /** Takes in what somebody else has saved, where nothing of this window waits to be sent; else saving will meet it. */
 export async function takeNewer(by: string): Promise<void> {
   const { id } = get();
-  const isIdle = () => get().id === id && get().save === 'kept' && !get().stale && get().look === get().saved;
+  const isIdle = () => {
+    const now = get();
+    return now.id === id && now.look !== null && now.look === now.saved && now.save === 'kept' && !now.stale;
+  };
   if (!id || !isIdle()) return;
   const theirs = await api.readLook(id).catch(() => null);
   const { saved, revision } = get();
