@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
-import { and, eq, isNotNull, lt, or } from 'drizzle-orm';
+import { and, eq, lt, or } from 'drizzle-orm';
 import { lookPictureFiles } from '../frames/look-pictures';
 import type { PictureStore } from '../frames/picture-store';
 import type { OpenDatabase } from './open';
@@ -29,25 +29,35 @@ export interface Tidied {
 export async function tidy({ db, client, folder }: OpenDatabase, pictures: PictureStore, now = Date.now()): Promise<Tidied> {
   const before = now - KEPT_DELETED_MS;
   const repo = new Repository(db);
-  const doomed = db
-    .select({ id: looks.id })
-    .from(looks)
-    .innerJoin(shoots, eq(shoots.id, looks.shootId))
-    .where(or(lt(looks.deletedAt, before), lt(shoots.deletedAt, before)))
-    .all();
   const gone = { shoots: 0, looks: 0, frames: 0, kit: 0, revisions: 0 };
-  for (const { id } of doomed) {
-    for (const { id: frameId } of db.select({ id: frames.id }).from(frames).where(eq(frames.lookId, id)).all())
-      gone.frames += await dropFrame(frameId);
+  const isOld = or(lt(looks.deletedAt, before), lt(shoots.deletedAt, before));
+  const oldLooks = () => db.select({ id: looks.id }).from(looks).innerJoin(shoots, eq(shoots.id, looks.shootId));
+  for (const { id } of oldLooks().where(isOld).all()) {
+    // Rows first, and together: a file without a row is only room, a row without its file would be a fault. What came back meanwhile stays.
+    const ofLook = db.select({ id: frames.id }).from(frames).where(eq(frames.lookId, id)).all();
+    if (
+      !oldLooks()
+        .where(and(eq(looks.id, id), isOld))
+        .get()
+    )
+      continue;
     gone.looks += db.delete(looks).where(eq(looks.id, id)).run().changes;
+    gone.frames += ofLook.length;
+    for (const frame of ofLook) await pictures.drop(frame.id);
     await lookPictureFiles(folder).drop(id);
   }
-  for (const { id } of db
-    .select({ id: frames.id })
-    .from(frames)
-    .where(and(isNotNull(frames.deletedAt), lt(frames.deletedAt, before)))
-    .all())
-    gone.frames += await dropFrame(id);
+  const isOldFrame = lt(frames.deletedAt, before);
+  for (const { id } of db.select({ id: frames.id }).from(frames).where(isOldFrame).all()) {
+    if (
+      db
+        .delete(frames)
+        .where(and(eq(frames.id, id), isOldFrame))
+        .run().changes === 0
+    )
+      continue;
+    gone.frames += 1;
+    await pictures.drop(id);
+  }
   gone.shoots = db.delete(shoots).where(lt(shoots.deletedAt, before)).run().changes;
   gone.kit = db.delete(kitEntries).where(lt(kitEntries.deletedAt, before)).run().changes;
   for (const { id } of db.select({ id: looks.id }).from(looks).all()) {
@@ -59,13 +69,6 @@ export async function tidy({ db, client, folder }: OpenDatabase, pictures: Pictu
     await setImmediate();
   }
   return gone;
-
-  /** Its row first: a file without a row is only room, a row without its file would be a fault. */
-  async function dropFrame(id: string): Promise<number> {
-    const { changes } = db.delete(frames).where(eq(frames.id, id)).run();
-    await pictures.drop(id);
-    return changes;
-  }
 
   /** Whether there are empty pages that can be given back. */
   function roomLeft(): boolean {
