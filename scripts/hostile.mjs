@@ -90,10 +90,7 @@ function request(looks, ends, url) {
     () => [
       `/api/${pick(['shoots', 'looks', 'kit', 'frames', 'log', 'devices', 'reach', 'kit/export', 'kit/export.csv', 'backup/copies'])}`,
     ],
-    () => [
-      `/api/${pick(['frames', 'kit', 'shoots'])}/${pick(ODD)}`,
-      { method: pick(['GET', 'DELETE', 'PUT', 'PATCH']), ...(Math.random() < 0.5 ? {} : {}) },
-    ],
+    () => [`/api/${pick(['frames', 'kit', 'shoots'])}/${pick(ODD)}`, { method: pick(['GET', 'DELETE', 'PUT', 'PATCH']) }],
     () => {
       const [route, body] = pick(Object.entries(SMALL));
       return post(route, JSON.stringify(spoiled(body)));

@@ -178,13 +178,18 @@ describe('loaded anew without a connection', () => {
       saveMessage: null,
     });
 
-  it('a look as the device last saw it does not pass for saved, and is the server’s own when that is back', async () => {
+  /** A look that was saved since, opened without the server as the device saw it before. */
+  const openedAsLastSeen = async () => {
     const seen = onServer();
     iso(400);
     await saveNow();
     reload();
     Object.assign(mockServer, { offline: true, kept: seen });
     await openLook('a');
+  };
+
+  it('a look as the device last saw it does not pass for saved, and is the server’s own when that is back', async () => {
+    await openedAsLastSeen();
     expect(state()).toMatchObject({
       save: 'unsent',
       stale: true,
@@ -197,12 +202,7 @@ describe('loaded anew without a connection', () => {
   });
 
   it('an edit on that is merged with what was saved before: no conflict with oneself, and nothing lost', async () => {
-    const seen = onServer();
-    iso(400);
-    await saveNow();
-    reload();
-    Object.assign(mockServer, { offline: true, kept: seen });
-    await openLook('a');
+    await openedAsLastSeen();
     titled('Retitled offline');
     await saveNow();
     expect(state()).toMatchObject({ save: 'unsent', conflict: null });

@@ -3,7 +3,7 @@ import { demoLooks } from '@fulgent/core/demo';
 import { LOOK_VERSION, type Look } from '@fulgent/core/document';
 import { readConfig } from '../src/config';
 import { openDatabase } from '../src/db/open';
-import { bench, type Bench } from './support';
+import { benchEach, type Bench } from './support';
 
 const samples = (f: (nm: number) => number) => {
   const wavelengthsNm = Array.from({ length: 81 }, (_, i) => 380 + 5 * i);
@@ -18,12 +18,10 @@ const daylight = { kind: 'daylight', cct: 5600 };
 let server: Bench;
 let api: Bench['api'];
 
-beforeEach(() => {
-  server = bench();
-  ({ api } = server);
+benchEach((made) => {
+  server = made;
+  ({ api } = made);
 });
-
-afterEach(() => server.close());
 
 const demo = JSON.stringify(demoLooks()[0]);
 const look = (): Look => JSON.parse(demo) as Look;

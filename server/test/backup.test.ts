@@ -3,17 +3,15 @@ import path from 'node:path';
 import { demoLooks } from '@fulgent/core/demo';
 import { unzipSync, zipSync } from 'fflate';
 import { listCopies, makeCopy, restoreCopy, verified } from '../src/backup/copies';
-import { bench, bytes, inProcess, makeLook, plainPicture, sendFrame, type Bench } from './support';
+import { bench, benchEach, bytes, inProcess, makeLook, plainPicture, sendFrame, type Bench } from './support';
 
 let server: Bench;
 let api: Bench['api'];
 
-beforeEach(() => {
-  server = bench();
-  ({ api } = server);
+benchEach((made) => {
+  server = made;
+  ({ api } = made);
 });
-
-afterEach(() => server.close());
 
 const poster = JSON.stringify(demoLooks()[0]);
 const newLook = () => makeLook(api);

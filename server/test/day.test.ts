@@ -3,7 +3,7 @@ import { readE131 } from '@fulgent/core/control';
 import { demoLooks, nightOvenLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import sharp from 'sharp';
-import { bench, bytes, makeLook, plainPicture, sendFrame, type Bench } from './support';
+import { benchEach, bytes, makeLook, plainPicture, sendFrame, type Bench } from './support';
 
 /** The checksum of PNG (ISO 3309). */
 function crc32(bytes: Uint8Array): number {
@@ -15,15 +15,9 @@ function crc32(bytes: Uint8Array): number {
   return ~crc >>> 0;
 }
 
-let server: Bench;
 let api: Bench['api'];
 
-beforeEach(() => {
-  server = bench();
-  ({ api } = server);
-});
-
-afterEach(() => server.close());
+benchEach((made) => ({ api } = made));
 
 const poster = JSON.stringify(demoLooks()[0]);
 const newLook = (look?: unknown) => makeLook(api, look);

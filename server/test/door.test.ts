@@ -1,14 +1,12 @@
-import { bench, type Bench } from './support';
+import { benchEach, type Bench } from './support';
 
 let server: Bench;
 let api: Bench['api'];
 
-beforeEach(() => {
-  server = bench();
-  ({ api } = server);
+benchEach((made) => {
+  server = made;
+  ({ api } = made);
 });
-
-afterEach(() => server.close());
 
 describe('reached from other machines', () => {
   const open = async (guarded: Bench['api'], passcode: string) => guarded.post('/api/session').send({ passcode });

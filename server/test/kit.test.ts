@@ -1,16 +1,10 @@
 import { STAND_IN_KIT, type KitEntry } from '@fulgent/core/catalogue';
 import fc from 'fast-check';
-import { bench, type Bench } from './support';
+import { benchEach, type Bench } from './support';
 
-let server: Bench;
 let api: Bench['api'];
 
-beforeEach(() => {
-  server = bench();
-  ({ api } = server);
-});
-
-afterEach(() => server.close());
+benchEach((made) => ({ api } = made));
 
 const gel = (change: Partial<Extract<KitEntry, { kind: 'gel' }>> = {}): KitEntry => ({
   ...(JSON.parse(JSON.stringify(STAND_IN_KIT[0])) as Extract<KitEntry, { kind: 'gel' }>),

@@ -65,6 +65,13 @@ export function bench(): Bench {
   };
 }
 
+/** A server of its own for every test of a file, handed over before each. */
+export function benchEach(take: (server: Bench) => void): void {
+  let server: Bench;
+  beforeEach(() => take((server = bench())));
+  afterEach(() => server.close());
+}
+
 /** Makes a request give its body as it came. */
 export const bytes = (asked: request.Test): request.Test =>
   asked.buffer(true).parse((res, done) => {

@@ -72,12 +72,7 @@ function cheapestCut(
     }
   }
   for (let side = 0; side < 2; side++) {
-    let x0 = Infinity;
-    let y0 = Infinity;
-    let z0 = Infinity;
-    let x1 = -Infinity;
-    let y1 = -Infinity;
-    let z1 = -Infinity;
+    let [x0, y0, z0, x1, y1, z1] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
     let n = 0;
     for (let s = 0; s < BINS - 1; s++) {
       const b = side ? BINS - 1 - s : s;
