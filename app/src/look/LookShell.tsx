@@ -185,7 +185,8 @@ function HeadLines() {
   const message = useOpenLook((state) => state.saveMessage);
   const trouble = useOpenLook((state) => state.trouble);
   const others = useOthers((state) => state.names);
-  const line = { paddingHorizontal: SPACE.m, paddingBottom: SPACE.xs };
+  // Under the title, which a wide page sets in as a whole.
+  const line = { paddingHorizontal: useIsWide() ? 0 : SPACE.m, paddingBottom: SPACE.xs };
   return (
     <>
       {message && save !== 'kept' ? (
