@@ -2,9 +2,6 @@
 import { mockServer, start, state, onServer, titled, iso, key, elsewhere, settle, hold } from './store-support';
 import { leaveOthers, saveNow, undo, useOthers, watchOthers } from '../src/look/store';
 
-const mockSaid: string[] = [];
-jest.mock('../src/ui/Toasts', () => ({ say: (text: string) => mockSaid.push(text) }));
-
 const EVERY_MS = 4000;
 /** The next time that this window asks. */
 const asked = async () => {
@@ -30,8 +27,10 @@ describe('others on the same look', () => {
     mockServer.by = 'Ana’s phone';
     await asked();
     expect(state()).toMatchObject({ revision: 2, save: 'kept', look: { camera: { iso: 1250 } } });
-    expect(mockSaid).toEqual(['Ana’s phone changed the camera.']);
+    expect(useOthers.getState().changed).toBe('Ana’s phone changed the camera.');
     expect(mockServer.writes).toEqual([]);
+    await jest.advanceTimersByTimeAsync(3 * EVERY_MS);
+    expect(useOthers.getState().changed).toBeNull();
   });
 
   it('lose nothing by an undo here', async () => {

@@ -81,6 +81,7 @@ async function main(): Promise<void> {
   server.listen(config.port, config.host, () => {
     const { port } = server.address() as AddressInfo;
     listening = port;
+    work.warm();
     process.stdout.write(
       `Fulgent is ready: ${scheme}://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}\n`,
     );

@@ -69,6 +69,16 @@ describe('what is computed beside the server', () => {
     await Promise.all(all);
   });
 
+  it('what is stored finds its worker there where it was warmed', async () => {
+    const { pool, workers } = made();
+    pool.warm();
+    expect(workers.map((one) => one.tasks())).toEqual([[]]);
+    const accepting = pool.accept(look);
+    workers[0]!.answer({ done: {} });
+    await accepting;
+    expect(workers).toHaveLength(1);
+  });
+
   it('a look that is none is told with every field', async () => {
     const { pool, workers } = made();
     const read = pool.accept({});

@@ -184,7 +184,7 @@ function HeadLines() {
   const save = useOpenLook((state) => state.save);
   const message = useOpenLook((state) => state.saveMessage);
   const trouble = useOpenLook((state) => state.trouble);
-  const others = useOthers((state) => state.names);
+  const { names, changed } = useOthers();
   // Under the title, which a wide page sets in as a whole.
   const line = { paddingHorizontal: useIsWide() ? 0 : SPACE.m, paddingBottom: SPACE.xs };
   return (
@@ -194,9 +194,9 @@ function HeadLines() {
           {message}
         </Text>
       ) : null}
-      {others.length > 0 ? (
-        <Text size="small" quiet style={line} numberOfLines={1} testID="others">
-          {`Also here: ${others.join(', ')}`}
+      {changed || names.length > 0 ? (
+        <Text size="small" quiet={!changed} style={line} numberOfLines={1} role="status" testID="others">
+          {changed ?? `Also here: ${names.join(', ')}`}
         </Text>
       ) : null}
       {trouble ? (

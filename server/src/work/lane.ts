@@ -68,13 +68,15 @@ const tooLong = (ms: number) =>
 const gone = () => new HttpProblem(499, 'Gone', 'Whoever asked has gone.');
 
 /**
- * A worker that does one thing after another, what somebody waits for first. It starts at its first use. What runs too long or is wanted by nobody any
+ * A worker that does one thing after another, what somebody waits for first. It starts at its first use, or when it is warmed. What runs too long or is wanted by nobody any
  * more is stopped with the worker, and the next thing starts another: no computation holds up more than its own lane, or that for longer than its limit.
  */
 export class Lane {
   readonly #start: () => Worker;
   readonly #queues: readonly [now: Waiting[], later: Waiting[]] = [[], []];
   #worker: Worker | null = null;
+  /** Whether it has answered: until then it may still be starting. */
+  #isThere = false;
   #current: Waiting | null = null;
   #timer: NodeJS.Timeout | undefined;
   #next = 1;
@@ -102,6 +104,11 @@ export class Lane {
       this.#queues[isLater ? 1 : 0].push(one);
       this.#proceed();
     });
+  }
+
+  /** Starts the worker before anybody asks, who would wait for that. */
+  warm(): void {
+    this.#running();
   }
 
   close(): void {
@@ -151,11 +158,13 @@ export class Lane {
     worker.on('error', (error: Error) => this.#fail(worker, error));
     // Ended without a word, as by the system for want of memory.
     worker.on('exit', () => this.#fail(worker, new Error('The computation was not finished: its thread ended.')));
+    this.#isThere = false;
     return (this.#worker = worker);
   }
 
   #answered(answer: Answer): void {
     const one = this.#current;
+    this.#isThere = true;
     if (one?.id !== answer.id) return;
     this.#settled();
     if (answer.failed === undefined) one.resolve(answer.done);
@@ -168,13 +177,12 @@ export class Lane {
     const one = this.#queues[0].shift() ?? this.#queues[1].shift() ?? null;
     this.#current = one;
     if (!one) return;
-    const isStarting = this.#worker === null;
     const worker = this.#running();
     this.#timer = setTimeout(
       () => {
         if (this.#current === one) this.#stopCurrent(tooLong(one.limitMs));
       },
-      timeFor(one) + (isStarting ? START_MS : 0),
+      timeFor(one) + (this.#isThere ? 0 : START_MS),
     );
     this.#timer.unref();
     // The process stays for what somebody waits for, and not for a worker that has nothing to do.

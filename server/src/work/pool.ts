@@ -31,6 +31,8 @@ export interface Work {
 export type Render = Work['render'];
 
 export interface WorkPool extends Work {
+  /** Starts what reads and stores looks, so that the first write does not wait for it. */
+  readonly warm: () => void;
   readonly close: () => void;
 }
 
@@ -75,6 +77,7 @@ export function workPool(start: (nature: WorkerNature) => Worker = startWorker):
     accept: doing(quick, 'accept', soon),
     acceptLater: doing(quick, 'accept', { ...soon, isLater: true }),
     readLater: doing(quick, 'read', { ...soon, isLater: true }),
+    warm: () => quick.warm(),
     close: () => {
       for (const lane of [slow, searches, quick]) lane.close();
     },

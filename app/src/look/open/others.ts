@@ -9,10 +9,20 @@ const { getState: get } = useOpenLook;
 
 const EVERY_MS = 4000;
 
-/** What the others call themselves. */
-export const useOthers = create<{ readonly names: readonly string[] }>(() => ({ names: [] }));
+const TOLD_MS = 8000;
+
+interface Others {
+  /** What they call themselves. */
+  readonly names: readonly string[];
+  /** What one of them has just changed, for as long as that is told. */
+  readonly changed: string | null;
+}
+
+const NOBODY: Others = { names: [], changed: null };
+export const useOthers = create<Others>(() => NOBODY);
 
 let timer: ReturnType<typeof setInterval> | undefined;
+let telling: ReturnType<typeof setTimeout> | undefined;
 
 export function watchOthers(id: string): void {
   stopWatching();
@@ -24,12 +34,13 @@ export function watchOthers(id: string): void {
 /** Says that this window has left the look. */
 export function leaveOthers(id: string | null): void {
   stopWatching();
-  useOthers.setState({ names: [] });
+  useOthers.setState(NOBODY);
   if (id) void api.left(id).catch(() => undefined);
 }
 
 function stopWatching(): void {
   clearInterval(timer);
+  clearTimeout(telling);
 }
 
 async function askOthers(id: string): Promise<void> {
@@ -39,5 +50,10 @@ async function askOthers(id: string): Promise<void> {
   if (get().id !== id) return;
   const names = here?.others ?? [];
   if (names.join('\n') !== useOthers.getState().names.join('\n')) useOthers.setState({ names });
-  if (here && here.revision > get().revision) await takeNewer(here.by);
+  if (!here || here.revision <= get().revision) return;
+  const changed = await takeNewer(here.by);
+  if (!changed) return;
+  clearTimeout(telling);
+  useOthers.setState({ changed });
+  telling = setTimeout(() => useOthers.setState({ changed: null }), TOLD_MS);
 }

@@ -4,7 +4,6 @@ import { api, ApiError, isPassing, OfflineError, type ReadLook } from '../../api
 import { startFrame } from '../../workers/frame';
 import { changedWords } from '@fulgent/words';
 import { compute } from '../../workers/compute';
-import { say } from '../../ui/Toasts';
 import { dropDraft, dropKept, isSame, keepDraft, readDrafts, settleDraft, isOwn, settleKept, type KeptDraft } from '../drafts';
 import { show } from './derived';
 import { EMPTY, useOpenLook, type OpenLook } from './state';
@@ -258,20 +257,20 @@ function stepsWith(saved: Look, theirs: Look): Pick<OpenLook, 'past' | 'future'>
   return { past: past.map(taken), future: future.map(taken) };
 }
 
-/** Takes in what somebody else has saved, where nothing of this window waits to be sent; else saving will meet it. */
-export async function takeNewer(by: string): Promise<void> {
+/** Takes in what somebody else has saved, where nothing of this window waits to be sent; else saving will meet it. Says what they changed. */
+export async function takeNewer(by: string): Promise<string | null> {
   const { id } = get();
   const isIdle = () => {
     const now = get();
     return now.id === id && now.look !== null && now.look === now.saved && now.save === 'kept' && !now.stale;
   };
-  if (!id || !isIdle()) return;
+  if (!id || !isIdle()) return null;
   const theirs = await api.readLook(id).catch(() => null);
   const { saved, revision } = get();
-  if (!theirs || theirs.isKept || !saved || !isIdle() || theirs.revision <= revision) return;
+  if (!theirs || theirs.isKept || !saved || !isIdle() || theirs.revision <= revision) return null;
   const { look } = theirs;
   show({ look, ...stepsWith(saved, look), saved: look, revision: theirs.revision, shootId: theirs.shootId });
-  say(changedWords(changedIn(saved, look), by));
+  return changedWords(changedIn(saved, look), by);
 }
 
 /** Settles a conflict. Whatever is chosen, the other side stays reachable: in the undo steps, or as a look of its own. */
