@@ -38,7 +38,7 @@ const towards = (h: number, v: number): [number, number, number] => {
 };
 const lensBeam = { kind: 'lens', beamDeg: 40, fieldDeg: 70 } as const;
 const cut = { kind: 'cut', leftDeg: 20, rightDeg: 10, topDeg: 15, bottomDeg: 5, edgeDeg: 1 } as const;
-const nowhere = stageOf({ subject: { ...poster.subject, faceHeightM: -60 }, boards: [], air: { hazePerM: 0 } });
+const nowhere = stageOf({ ...poster, subject: { ...poster.subject, faceHeightM: -60 }, boards: [], air: { hazePerM: 0 } });
 
 describe('where a light sends its light', () => {
   it('follows the beam to within a thousandth between the steps of its table', () => {

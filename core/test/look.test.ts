@@ -13,7 +13,9 @@ import { ownHollow } from '../src/transport/bounce';
 import { reaching } from '../src/transport/reach';
 import { stageOf } from '../src/transport/stage';
 import { bring, placed, STRAND_ROOM } from '../src/transport/zone-light';
-import { reflectancesOf } from '../src/scene/reflectances';
+import { paintsOf, reflectancesOf } from '../src/scene/reflectances';
+import { SENDER } from '../src/transport/surround';
+import { sentBy } from '../src/transport/surround-light';
 import { transfer } from './picture-support';
 import { viewOf } from '../src/transport/view';
 import { landedFlux, washFactor } from '../src/transport/room';
@@ -160,14 +162,16 @@ function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
     const candela = 2 ** (light.powerStops - light.modifier.lossStops) * 2.5 * light.fixture.guideNumberM ** 2;
     const spectrum = product(resolveSource(light, light.powerStops), resolveFilter(light)).map((v) => v * candela);
     const wash = washFactor(look, landedFlux(look, light, forms), of('backdrop'), flat(look.room.walls));
-    const reach = reaching(light, stage);
+    const reach = reaching(light, stage, paintsOf(look, { of }));
     const b = bring(reach, at, view.eye);
     const { veil } = flareOf(reach, stage, view.eye, view.forward);
     recorded.forEach((into, c) => {
       for (let k = 0; k < GRID_SIZE; k++) {
         const room = open * wash[k]! * (1 + again * own[k]!);
-        const onIt = b.direct[c]! + room + b.fromCloth * of('wardrobe')[k]! + b.fromSkin * of('skin')[k]!;
-        into[k]! += spectrum[k]! * (onIt * rho[k]! + b.through * of('hair-through')[k]! + b.mirrored + veil);
+        const sent = b.sent[0]! + b.sent[sentBy(SENDER.backdrop)]! * of('backdrop')[k]!;
+        const sentThrough = b.sentThrough[0]! + b.sentThrough[sentBy(SENDER.backdrop)]! * of('backdrop')[k]!;
+        const onIt = b.direct[c]! + sent + room + b.fromCloth * of('wardrobe')[k]! + b.fromSkin * of('skin')[k]!;
+        into[k]! += spectrum[k]! * (onIt * rho[k]! + (b.through + sentThrough) * of('hair-through')[k]! + b.mirrored + veil);
       }
     });
   }
@@ -332,7 +336,7 @@ describe('geometry', () => {
       },
       rollDeg: 0,
     });
-    const empty = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [], air: { hazePerM: 0 } });
+    const empty = stageOf({ ...demo, subject: { ...demo.subject, faceHeightM: -50 }, boards: [], air: { hazePerM: 0 } });
     expect(transfer(light(-1), probe, empty) / transfer(light(0), probe, empty)).toBeCloseTo(4, 3);
     const aside = { ...light(-1), position: [Math.sqrt(3), 1.5, -1] as [number, number, number] };
     expect(transfer(aside, probe, empty)).toBeCloseTo(0.5 / 4, 4);
@@ -351,7 +355,7 @@ describe('geometry', () => {
     // Against the same light with the subject out of the way.
     const share = (x: number, radius: number) => {
       const probe = { ...backdrop, position: [x, y, -2.4] as [number, number, number] };
-      const without = stageOf({ subject: { ...demo.subject, faceHeightM: -50 }, boards: [], air: { hazePerM: 0 } });
+      const without = stageOf({ ...demo, subject: { ...demo.subject, faceHeightM: -50 }, boards: [], air: { hazePerM: 0 } });
       return transfer(light(radius), probe, stageOf(demo)) / transfer(light(radius), probe, without);
     };
     expect(share(0, 0.05)).toBe(0);

@@ -1,7 +1,7 @@
 import { continuousLuxSeconds, stopsOverMeter } from '../src/exposure/meter';
 import { responses } from '../src/camera/sensor';
 import { MATERIAL, SURFACE_MATERIALS } from '../src/figure/materials';
-import { reflectancesOf } from '../src/scene/reflectances';
+import { reflectancesOf, sendersOf } from '../src/scene/reflectances';
 import { SURFACE } from '../src/figure/surfaces';
 import { developInto } from '../src/picture/develop';
 import { lightTerm } from '../src/picture/light-term';
@@ -12,7 +12,6 @@ import { frameTriples } from '../src/picture/triples';
 import { EYE_SPREAD, SKIN_SPREAD } from '../src/transport/skin-light';
 import { STRAND_ROOM } from '../src/transport/zone-light';
 import { drawn } from './picture-support';
-import { tintOf } from '../src/scene/reflectances';
 import { liquidTransmittance } from '../src/surface/liquid';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Look } from '../src/document';
@@ -61,7 +60,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
   const lookup = lookupIn(look.spectra);
   const { all, of } = reflectancesOf(look);
   const forms = subjectForms(look);
-  const tints = look.boards.map((board, i) => tintOf(board, i, lookup));
+  const colours = sendersOf(look, { of });
   const { tint, strength } = look.subject.liquid;
   const steps = Array.from({ length: 16 }, (_, k) => liquidTransmittance(tint, strength, 0.6 * k).map((v) => 0.86 * v));
   const sources = look.lights.map((light) =>
@@ -101,7 +100,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
           sum +=
             sources[l]![k]! *
             (rho(k) * (direct + amountAt(t.cloth, i) * of('wardrobe')[k]! + hollow * of('skin')[k]!) + amountAt(t.gloss, i));
-          for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * amountAt(card.sharp, i) * rho(k);
+          for (const one of t.sent) sum += sources[l]![k]! * colours.get(one.by)![k]! * amountAt(one.sharp, i) * rho(k);
         });
         return sum;
       });
@@ -127,8 +126,10 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
               sources[l]![k]! *
               (shade * (amountAt(t.strands, q) * scatter[k]! + amountAt(t.strandsThrough, q) * through[k]!) +
                 amountAt(t.strandsMirrored, q));
-            for (const card of t.cards)
-              sum += sources[l]![k]! * tints[card.board]![k]! * amountAt(card.strands, q) * shade * scatter[k]!;
+            for (const one of t.sent) {
+              const once = one.strandsThrough ? amountAt(one.strandsThrough, q) * through[k]! : 0;
+              sum += sources[l]![k]! * colours.get(one.by)![k]! * shade * (amountAt(one.strands, q) * scatter[k]! + once);
+            }
           });
           return sum;
         });
@@ -140,7 +141,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         let sum = parts.fade[i]! * room[k]! * rho[k]!;
         terms.forEach((t, l) => {
           sum += sources[l]![k]! * (amountAt(t.room, i) * rho[k]! + (t.roomGloss ? amountAt(t.roomGloss, i) : 0));
-          for (const card of t.cards) sum += sources[l]![k]! * tints[card.board]![k]! * amountAt(card.room, i) * rho[k]!;
+          for (const one of t.sent) sum += sources[l]![k]! * colours.get(one.by)![k]! * amountAt(one.room, i) * rho[k]!;
           if (i >= parts.through && t.through)
             sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
         });

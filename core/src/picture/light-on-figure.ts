@@ -4,13 +4,14 @@ import { SURFACE } from '../figure/surfaces';
 import { sheenOf, type MaterialName } from '../figure/materials';
 import { clothShares, skinHollow } from '../transport/bounce';
 import {
-  incidenceOn,
   liftOf,
   openCard,
-  openFlux,
+  openFluxInto,
   openLight,
   overHorizon,
   seenShare,
+  wholeFaceSine,
+  type Flux,
   type Reaching,
   type ReachingCard,
 } from '../transport/reach';
@@ -41,17 +42,39 @@ function seenAtVertices({ figure, used, stage }: Seen, points: Float64Array): Fl
   return out;
 }
 
-/** Flux of a lamp at vertices that are seen: what varies slowly, so that fragments take it between them. */
+/** Light of a lamp at vertices that are seen, with its direction: what varies slowly, so that fragments take it between them. Four figures each. */
 function fluxAtVertices({ figure, used, stage }: Seen, reach: Reaching): Float32Array {
   const { position: p } = figure;
   const [cos, sin] = stage.turn;
-  const out = new Float32Array(used.length);
+  const out = new Float32Array(4 * used.length);
+  const flux: Flux = { all: 0, x: 0, y: 0, z: 0 };
   for (let v = 0; v < used.length; v++) {
     if (!used[v]) continue;
     const [x, y, z] = [p[3 * v]!, p[3 * v + 1]!, p[3 * v + 2]!];
-    out[v] = openFlux(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
+    openFluxInto(flux, reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
+    out[4 * v] = flux.all;
+    out[4 * v + 1] = flux.x;
+    out[4 * v + 2] = flux.y;
+    out[4 * v + 3] = flux.z;
   }
   return out;
+}
+
+/** Light on a fragment as if no subject stood there: by the flux at its corners, or, where a part of the lamp has set behind its horizon, asked itself. */
+function openAt({ fragments: f }: Seen, reach: Reaching, flux: Float32Array, i: number): number {
+  const q = 3 * i;
+  const [x, y, z] = [f.place[q]!, f.place[q + 1]!, f.place[q + 2]!];
+  const [nx, ny, nz] = [f.smooth[q]!, f.smooth[q + 1]!, f.smooth[q + 2]!];
+  const between = (k: number) =>
+    f.weight[q]! * flux[4 * f.corner[q]! + k]! +
+    f.weight[q + 1]! * flux[4 * f.corner[q + 1]! + k]! +
+    f.weight[q + 2]! * flux[4 * f.corner[q + 2]! + k]!;
+  const all = between(0);
+  if (all <= 0) return 0;
+  const taken = nx * between(1) + ny * between(2) + nz * between(3);
+  const sine = wholeFaceSine(reach, x, y, z);
+  if (taken >= all * Math.min(1, sine)) return taken;
+  return taken <= -all * Math.min(1, 1.2 * sine) ? 0 : openLight(reach, x, y, z, nx, ny, nz);
 }
 
 /** The same at a fragment: between its corners, or asked itself where they disagree. */
@@ -255,7 +278,7 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
       out.skin[k] = skinHollow(blend(f, figure.open, i)) * out.wide[k]!;
     }
     if (ears && surface === SURFACE.skin && !own) out.wide[k] = left * blend(f, ears, i);
-    const open = cut ? openLight(reach, x, y, z, sx, sy, sz) : blend(f, flux, i) * incidenceOn(reach, x, y, z, sx, sy, sz);
+    const open = cut ? openLight(reach, x, y, z, sx, sy, sz) : openAt(seen, reach, flux, i);
     const mirror = surface === SURFACE.eye || surface === SURFACE.glass || SHARP_SHEEN[surface] !== undefined;
     if (open <= 0 && !mirror) {
       continue;

@@ -5,7 +5,11 @@ import { airTerm } from './air-term';
 import { amountsOf, type Amounts } from './amounts';
 import { free } from './memory';
 import { seenBody, type Body } from './body';
-import { cardOnFragments, lightFragments } from './light-on-figure';
+import { cardName, paintsOf, reflectancesOf } from '../scene/reflectances';
+import type { Paints } from '../transport/paints';
+import { SENDERS } from '../transport/surround';
+import { cardOnFragments, lightFragments, type FragmentLight } from './light-on-figure';
+import { surroundOn } from './light-of-surround';
 import { cardOnStrands, lightStrands } from './light-in-strands';
 import { onRoom, roomGloss, seenThroughGlass } from './light-on-room';
 import type { Seen } from './seen';
@@ -18,6 +22,13 @@ export interface SourceTerm {
   /** Scattered by points of strands. */
   readonly strands: Amounts;
   readonly room: Amounts;
+}
+
+/** The same by way of something with a colour, before that: of a card, or of a large surface round the subject. */
+export interface SentTerm extends SourceTerm {
+  readonly by: string;
+  /** Once through points of strands; null where that is not told apart. */
+  readonly strandsThrough: Amounts | null;
 }
 
 /** Geometry of one light for a whole picture. Multiplied with its spectral triples it is what the light brings. */
@@ -37,8 +48,8 @@ export interface LightTerm extends SourceTerm {
   readonly strandsMirrored: Amounts;
   /** The light itself seen through glass, on parts of the room that are seen through it. */
   readonly through: Float32Array | null;
-  /** By way of each coloured card, by the board's index. */
-  readonly cards: readonly (SourceTerm & { readonly board: number })[];
+  /** By way of everything that sends on coloured light, by its name. */
+  readonly sent: readonly SentTerm[];
   /** By pixel: haze lit by it and flare from it, white; null where there is none. */
   readonly air: Float32Array | null;
   /** The lamp and its stand where the camera sees them. */
@@ -52,25 +63,45 @@ export function lightKey(light: Pick<Light, 'position' | 'aim' | 'modifier' | 'r
 }
 
 /** What of a look, lights and view apart, decides their terms. */
-export function settingKey({ boards, backdrop, room, air }: Look): string {
-  return JSON.stringify([boards, backdrop.gloss, room.gloss, air.hazePerM]);
+export function settingKey(look: Look): string {
+  const { boards, backdrop, room, air } = look;
+  return JSON.stringify([boards, backdrop.gloss, room.gloss, air.hazePerM, paintsIn(look)]);
+}
+
+const paints = new WeakMap<Look, Paints>();
+
+/** What the large surfaces of a look make of light: kept, as it is asked for at every picture. */
+function paintsIn(look: Look): Paints {
+  let found = paints.get(look);
+  if (!found) paints.set(look, (found = paintsOf(look, reflectancesOf(look))));
+  return found;
 }
 
 function addInto(out: Float32Array, more: Float32Array): void {
   for (let i = 0; i < out.length; i++) out[i]! += more[i]!;
 }
 
+/** Adds light that is soft of itself: it spreads no further in skin. */
+function addSoft(onFigure: FragmentLight, { fragments }: Seen, more: Float32Array): void {
+  addInto(onFigure.sharp, more);
+  fragments.inSkin.forEach((k, i) => {
+    if (k < 0) return;
+    onFigure.near[k]! += more[i]!;
+    onFigure.wide[k]! += more[i]!;
+  });
+}
+
 /** Computes the geometry of one light over all that a picture shows. */
 export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
   const { stage, view, room, strands } = seen;
-  const reach = reaching(light, stage);
+  const reach = reaching(light, stage, paintsIn(look));
   const face = faceOf(light, reach.emission);
   const onFigure = lightFragments(seen, reach, face);
   const none = new Float32Array(0);
   const inHair = strands ? lightStrands(seen, strands, reach) : { scattered: none, through: none, mirrored: none };
   const { place: rp, normal: rn } = room;
   const lit = onRoom(seen, reach.points, (q) => openLight(reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!));
-  const cards: (SourceTerm & { board: number })[] = [];
+  const sent: SentTerm[] = [];
   for (const one of reach.cards) {
     const onIt = cardOnFragments(seen, one, reach);
     const onStrands = strands ? cardOnStrands(seen, strands, one, reach) : none;
@@ -78,19 +109,38 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
       openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!),
     );
     if (one.tinted)
-      cards.push({ board: one.board, sharp: amountsOf(onIt), strands: amountsOf(onStrands), room: amountsOf(onPlanes) });
-    else {
-      addInto(onFigure.sharp, onIt);
-      seen.fragments.inSkin.forEach((k, i) => {
-        if (k < 0) return;
-        onFigure.near[k]! += onIt[i]!;
-        onFigure.wide[k]! += onIt[i]!;
+      sent.push({
+        by: cardName(one.board),
+        sharp: amountsOf(onIt),
+        strands: amountsOf(onStrands),
+        strandsThrough: null,
+        room: amountsOf(onPlanes),
       });
+    else {
+      addSoft(onFigure, seen, onIt);
       if (strands) addInto(inHair.scattered, onStrands);
       addInto(lit, onPlanes);
       free(onIt, onStrands, onPlanes);
     }
   }
+  for (const { colour, fragments, strands: scattered, strandsThrough, room: onPlanes } of surroundOn(seen, reach))
+    if (colour > 0)
+      sent.push({
+        by: SENDERS[colour - 1]!,
+        sharp: amountsOf(fragments),
+        strands: amountsOf(scattered),
+        strandsThrough: amountsOf(strandsThrough),
+        room: amountsOf(onPlanes),
+      });
+    else {
+      addSoft(onFigure, seen, fragments);
+      if (strands) {
+        addInto(inHair.scattered, scattered);
+        addInto(inHair.through, strandsThrough);
+      }
+      addInto(lit, onPlanes);
+      free(fragments, scattered, strandsThrough, onPlanes);
+    }
   const flare = flareOf(reach, stage, view.eye, view.forward);
   const gloss = roomGloss(look, seen, face, lit);
   return {
@@ -106,7 +156,7 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
     room: amountsOf(lit),
     roomGloss: gloss && amountsOf(gloss),
     through: seenThroughGlass(room, face),
-    cards,
+    sent,
     air: airTerm(seen, reach, flare),
     body: seenBody(seen, light, face),
   };

@@ -4,7 +4,7 @@ import { SURFACE } from '../figure/surfaces';
 import { EYE_SPREAD, SKIN_SPREAD } from '../transport/skin-light';
 import { STRAND_ROOM } from '../transport/zone-light';
 import { amountAt } from './amounts';
-import type { LightTerm, SourceTerm } from './light-term';
+import type { LightTerm, SentTerm } from './light-term';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
 import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } from './triples';
@@ -79,8 +79,8 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
   }
 }
 
-/** A coloured card's light on the figure: its own triples, no gloss. */
-function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array): void {
+/** Light that something with a colour sends on, on all that is seen: its own triples, no gloss. */
+function addSent(raw: Raw, seen: Seen, card: SentTerm, figures: Float64Array): void {
   const { fragments: f, room } = seen;
   for (let i = 0; i < f.count; i++) {
     const e = amountAt(card.sharp, i) * f.share[i]!;
@@ -106,6 +106,8 @@ function addCard(raw: Raw, seen: Seen, card: SourceTerm, figures: Float64Array):
     raw[q + 2]! += e * figures[m + 2]!;
   }
   addSoftly(raw, seen, (i) => amountAt(card.strands, i), figures);
+  const { strandsThrough } = card;
+  if (strandsThrough) addSoftly(raw, seen, (i) => amountAt(strandsThrough, i), figures, 1);
 }
 
 /** Gives what a point of a strand sends to the pixels that show it. */
@@ -143,15 +145,21 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
   }
 }
 
-/** Light that strands scatter alike to all sides: `amount` of it at each point, with these figures for materials. */
-function addSoftly(raw: Raw, { strands, figure }: Seen, amount: (i: number, k: number) => number, figures: Float64Array): void {
+/** Light that strands send on, scattered or (`way` 1) once through them: `amount` of it at each point, with these figures for materials. */
+function addSoftly(
+  raw: Raw,
+  { strands, figure }: Seen,
+  amount: (i: number, k: number) => number,
+  figures: Float64Array,
+  way: 0 | 1 = 0,
+): void {
   if (!strands) return;
   const { kind, tint } = figure.strands!;
   for (let i = 0; i < strands.point.length; i++) {
     const k = strands.point[i]!;
     const e = amount(i, k) * tint[k]!;
     if (e === 0) continue;
-    const m = STRAND_MATERIALS[kind[k]!]![0];
+    const m = STRAND_MATERIALS[kind[k]!]![way];
     sendTo(raw, strands, i, e * figures[m]!, e * figures[m + 1]!, e * figures[m + 2]!);
   }
 }
@@ -182,7 +190,7 @@ function addTerm(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): vo
   addFragments(raw, seen, term, light);
   addStrands(raw, seen, term, light);
   addRoom(raw, seen, term, light);
-  term.cards.forEach((card, k) => addCard(raw, seen, card, light.cards[k]!));
+  for (const card of term.sent) addSent(raw, seen, card, light.sent.get(card.by)!);
   if (term.air)
     for (let p = 0; p < term.air.length; p++) {
       const s = term.air[p]!;

@@ -1,6 +1,7 @@
 import type { Board, Look } from '../document/schema';
 import { tableOf } from '../figure/index';
 import { MATERIAL } from '../figure/materials';
+import { PAPER_BEFORE_M } from '../transport/surround';
 
 /** What stands round the subject, as planes and one curve, made ready for many rays. */
 export interface RoomShape {
@@ -38,9 +39,6 @@ export interface Met {
   ny: number;
   nz: number;
 }
-
-/** How far paper lies out on the floor before the subject, m. */
-const PAPER_BEFORE_M = 0.6;
 
 /** Finds what a ray meets first in the room, the subject apart. */
 export function meetRoom(

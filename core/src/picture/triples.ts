@@ -3,8 +3,7 @@ import { continuousLuxSeconds, stopsOverMeter } from '../exposure/meter';
 import type { Camera } from '../camera/camera';
 import { cameraOf } from '../scene/camera';
 import { liquidSteps, MATERIAL_COUNT } from '../figure/materials';
-import { reflectancesOf } from '../scene/reflectances';
-import { tintOf } from '../scene/reflectances';
+import { reflectancesOf, sendersOf } from '../scene/reflectances';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../scene/resolve';
 import { ambientLux, fullExposure } from '../scene/compile';
 import type { Look } from '../document/schema';
@@ -36,8 +35,8 @@ export interface LightTriples {
   readonly wash: OnMaterials;
   /** What is mirrored or hangs in the air: the light itself. */
   readonly white: Float64Array;
-  /** By way of each coloured card, in the order of the term's cards. */
-  readonly cards: readonly Float64Array[];
+  /** By way of everything that sends on coloured light, by its name. */
+  readonly sent: ReadonlyMap<string, Float64Array>;
   /** The light itself through each step of a liquid; empty without a bottle. */
   readonly through: Float64Array;
 }
@@ -82,9 +81,7 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
   const lookup = lookupIn(look.spectra);
   const { all, of } = reflectancesOf(look);
   const [backdrop, walls] = [of('backdrop'), of('wall')];
-  const tints = look.boards.flatMap((board, i) =>
-    board.tint && (board.finish === 'white' || board.finish === 'silver') ? [tintOf(board, i, lookup)] : [],
-  );
+  const senders = [...sendersOf(look, { of })];
   const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
   const anySolo = look.lights.some(({ on, solo }) => on && solo);
   const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
@@ -119,7 +116,7 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
         direct: onMaterials(spectrum),
         wash: onMaterials(product(spectrum, wash)),
         white: Float64Array.from(balancedTriple(camera, spectrum)),
-        cards: tints.map((tint) => weigh(product(spectrum, tint), all)),
+        sent: new Map(senders.map(([name, colour]) => [name, weigh(product(spectrum, colour), all)])),
         through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),
       };
     }),
@@ -143,7 +140,7 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
         direct: none,
         wash: onMaterials(ambient),
         white: new Float64Array(3),
-        cards: [],
+        sent: new Map(),
         through: new Float64Array(0),
       },
     ],
@@ -158,11 +155,11 @@ const SAME = 1e-9;
  * Null where its colour changed.
  */
 export function scaleBetween(was: LightTriples, now: LightTriples): readonly [number, number, number] | null {
-  if (was.id !== now.id || was.cards.length !== now.cards.length || was.through.length !== now.through.length) return null;
-  const lists = ({ direct, wash, white, cards, through }: LightTriples) => [
+  if (was.id !== now.id || was.sent.size !== now.sent.size || was.through.length !== now.through.length) return null;
+  const lists = ({ direct, wash, white, sent, through }: LightTriples) => [
     ...[direct, wash].flatMap(({ plain, fromSkin, fromCloth }) => [plain, fromSkin, fromCloth]),
     white,
-    ...cards,
+    ...sent.values(),
     through,
   ];
   const [before, after] = [lists(was), lists(now)];

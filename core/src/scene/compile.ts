@@ -32,7 +32,10 @@ import { reaching } from '../transport/reach';
 import { stageOf, type Stage } from '../transport/stage';
 import { bring, placed, STRAND_ROOM, type Brought, type Placed } from '../transport/zone-light';
 import { ownHollow } from '../transport/bounce';
-import { tintOf, wallReflectance } from './reflectances';
+import { cardName, paintsOf, sendersOf, wallReflectance } from './reflectances';
+import { SENDERS } from '../transport/surround';
+import type { Paints } from '../transport/paints';
+import { sentBy } from '../transport/surround-light';
 import { landedFlux, washFactor } from '../transport/room';
 import { viewOf, type View } from '../transport/view';
 import type { Light, Look, Point, ProbeSurface } from '../document/schema';
@@ -94,7 +97,7 @@ export function compileScene(look: Look): Scene {
     return cameraOf(look);
   });
   const surfaces = surfacesOf(look, camera);
-  const set = setOf(look, lookup);
+  const set = setOf(look, surfaces.reflectances, lookup);
   const anySolo = look.lights.some((light) => light.on && light.solo);
   const lights = look.lights.map((light, index) =>
     inField(`lights[${index}]`, () =>
@@ -119,10 +122,12 @@ interface SetUp {
   readonly places: readonly Placed[];
   readonly fade: readonly number[];
   readonly walls: Spectrum;
-  readonly tints: readonly Spectrum[];
+  /** Colours of what sends on light, by name. */
+  readonly senders: ReadonlyMap<string, Spectrum>;
+  readonly paints: Paints;
 }
 
-function setOf(look: Look, lookup: SpectrumLookup): SetUp {
+function setOf(look: Look, reflectances: Reflectances, lookup: SpectrumLookup): SetUp {
   const stage = stageOf(look);
   const view = viewOf(look, 3, 2);
   const places = look.probes.map((probe) => placed(stage, probe));
@@ -133,7 +138,8 @@ function setOf(look: Look, lookup: SpectrumLookup): SetUp {
     places,
     fade: places.map(({ place }) => Math.exp(-look.air.hazePerM * away(view.eye, place))),
     walls: wallReflectance(look, lookup),
-    tints: look.boards.map((board, i) => tintOf(board, i, lookup)),
+    senders: sendersOf(look, reflectances),
+    paints: paintsOf(look, reflectances),
   };
 }
 
@@ -230,8 +236,15 @@ function knotStops(minStops: number): number[] {
   return Array.from({ length: count + 1 }, (_, i) => minStops * (1 - i / count));
 }
 
-/** What one light brings to one probe, at full power and before any colour. */
-interface Contribution extends Brought {
+/** What comes to a probe by way of something with a colour, before that: on its surface, and once through strands. */
+interface Sent {
+  readonly by: string;
+  readonly value: number;
+  readonly through: number;
+}
+
+/** What one light brings to one probe by geometry alone. */
+interface Geometric extends Brought {
   /** Share of the room's light that comes in, and of what its hollow makes of it once more. */
   readonly open: number;
   readonly hollow: number;
@@ -239,24 +252,27 @@ interface Contribution extends Brought {
   readonly air: number;
 }
 
+/** The same at full power, before any colour: what grey surfaces send on is in it, what coloured ones do stands apart. */
+type Contribution = Omit<Geometric, 'cards' | 'sent' | 'sentThrough'> & { readonly sent: readonly Sent[] };
+
 const MOST_GEOMETRIES = 256;
 /** What lights bring, by what decides it: neither power nor gel does, so a change of those asks for no shadow again. */
-const geometries = new Map<string, readonly Contribution[]>();
+const geometries = new Map<string, readonly Geometric[]>();
 
 /** What a light brings to every probe per unit of its intensity. */
-function geometryOf(look: Look, light: Light, set: SetUp): readonly Contribution[] {
+function geometryOf(look: Look, light: Light, set: SetUp): readonly Geometric[] {
   const { stage, view, places } = set;
   const { position, aim, rollDeg, modifier } = light;
   const { face, beam, gridDeg, cut, spill } = modifier;
   const key = JSON.stringify([
     [position, aim, rollDeg, face, beam, gridDeg, cut, spill],
-    [stage.shade.key, stage.originM, stage.turn, stage.boards, stage.hazePerM, view.eye, view.forward],
+    [stage.key, set.paints, view.eye, view.forward],
     look.probes.map(({ surface, body, position: at, normal }) => [surface, body, at, normal]),
   ]);
   let found = geometries.get(key);
   if (found) geometries.delete(key);
   else {
-    const reach = reaching(light, stage);
+    const reach = reaching(light, stage, set.paints);
     const { veil } = flareOf(reach, stage, view.eye, view.forward);
     found = places.map((at) => ({
       ...bring(reach, at, view.eye),
@@ -273,14 +289,18 @@ function geometryOf(look: Look, light: Light, set: SetUp): readonly Contribution
 function contributions(look: Look, light: Light, full: number, set: SetUp): Contribution[] {
   return geometryOf(look, light, set).map((one, p) => {
     const dim = full * set.fade[p]!;
+    const plain = dim * one.sent[0]!;
     const [r, g, b] = one.direct;
+    const coloured = SENDERS.flatMap((by, s): Sent[] =>
+      set.paints.greys[s] === null ? [{ by, value: dim * one.sent[sentBy(s)]!, through: dim * one.sentThrough[sentBy(s)]! }] : [],
+    );
     return {
-      direct: [dim * r, dim * g, dim * b],
-      through: dim * one.through,
+      direct: [dim * r + plain, dim * g + plain, dim * b + plain],
+      through: dim * (one.through + one.sentThrough[0]!),
       mirrored: dim * one.mirrored,
       fromCloth: dim * one.fromCloth,
       fromSkin: dim * one.fromSkin,
-      cards: one.cards.map(({ board, value }) => ({ board, value: dim * value })),
+      sent: [...one.cards.map(({ board, value }) => ({ by: cardName(board), value: dim * value, through: 0 })), ...coloured],
       open: one.open * set.fade[p]!,
       hollow: one.hollow * set.fade[p]!,
       air: full * one.air,
@@ -297,7 +317,7 @@ function figuresOf(
   at: readonly Contribution[],
   wash: Spectrum,
   surfaces: Surfaces,
-  { tints }: Pick<SetUp, 'tints'>,
+  { senders }: Pick<SetUp, 'senders'>,
 ): Float64Array {
   const washed = product(spectrum, wash);
   const known = new Map<string, readonly number[]>();
@@ -309,11 +329,17 @@ function figuresOf(
     }
     return found;
   };
+  const sentOn = new Map<string, Spectrum>();
+  const coloured = (name: string) => {
+    let found = sentOn.get(name);
+    if (!found) sentOn.set(name, (found = product(spectrum, senders.get(name)!)));
+    return found;
+  };
   const luminous = dot(spectrum, yBar);
   const washLuminous = dot(washed, yBar);
   const out = new Float64Array(look.probes.length * FIGURES);
   look.probes.forEach(({ surface }, p) => {
-    const { direct, through, mirrored, fromCloth, fromSkin, open, hollow, cards, air } = at[p]!;
+    const { direct, through, mirrored, fromCloth, fromSkin, open, hollow, sent, air } = at[p]!;
     const own = terms(
       surface,
       () => spectrum,
@@ -342,10 +368,12 @@ function figuresOf(
     add(fromCloth, by(spectrum, 'light', surface, 'wardrobe'));
     add(fromSkin, by(spectrum, 'light', surface, 'skin'));
     let incident = (direct[1]! + through + mirrored) * luminous + open * washLuminous;
-    for (const { board, value } of cards) {
-      const tinted = () => product(spectrum, tints[board]!);
-      add(value, () => terms(`${surface} card ${board}`, tinted, () => surfaces.weights(surface)));
-      incident += value * terms(`card ${board}`, tinted, () => [yBar])[0]!;
+    for (const { by: name, value, through: once } of sent) {
+      if (value === 0 && once === 0) continue;
+      const own = coloured(name);
+      add(value, by(own, name, surface));
+      add(once, by(own, name, 'hair-through'));
+      incident += (value + once) * dot(own, yBar);
     }
     out[p * FIGURES + FIGURE.incident] = incident;
   });
@@ -373,7 +401,7 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
       fromSkin: kind === 'skin' ? again : 0,
       open: 0,
       hollow: 0,
-      cards: [],
+      sent: [],
       air: 0,
     };
   });

@@ -1,9 +1,12 @@
 import { inField } from '../errors';
 import type { Board, Look, ProbeSurface } from '../document/schema';
 import { liquidSteps, MATERIAL, MATERIAL_NAMES, MATERIALS, type MaterialName, type MaterialSources } from '../figure/materials';
-import { flat, product, type Spectrum } from '../spectrum/grid';
+import { yBar } from '../colour/observer';
+import { dot, flat, product, type Spectrum } from '../spectrum/grid';
+import type { Paints } from '../transport/paints';
 import { GLASS_PASSES, liquidTransmittance } from '../surface/liquid';
 import { skinReflectance } from '../surface/skin';
+import { SENDERS, type Sender } from '../transport/surround';
 import { lookupIn, resolveSurface, type SpectrumLookup } from './resolve';
 
 /** Reflectance of the walls: their paint, or a neutral. @throws InputError in `room.paint`. */
@@ -15,6 +18,35 @@ export function wallReflectance({ room }: Pick<Look, 'room'>, lookup: SpectrumLo
 /** Colour of a card, 1 where it has none of its own. @throws InputError in `boards[i].tint`. */
 export function tintOf({ tint }: Board, index: number, lookup: SpectrumLookup): Spectrum {
   return tint === null ? flat(1) : inField(`boards[${index}].tint`, () => resolveSurface(tint, lookup));
+}
+
+/** What the large surfaces round a look's subject make of light. */
+export function paintsOf({ room }: Pick<Look, 'room'>, { of }: Pick<Reflectances, 'of'>): Paints {
+  const greys: Record<Sender, number | null> = {
+    backdrop: null,
+    wall: room.paint ? null : room.walls,
+    floor: room.floor,
+    ceiling: room.ceiling,
+    table: null,
+  };
+  const mean = (spectrum: Spectrum) => dot(spectrum, yBar) / dot(flat(1), yBar);
+  return { greys: SENDERS.map((name) => greys[name]), means: SENDERS.map((name) => greys[name] ?? mean(of(name))) };
+}
+
+/** Name of a coloured card among what sends on coloured light. */
+export const cardName = (board: number): string => `card ${board}`;
+
+/** Everything of a look that sends on coloured light, by name: coloured cards, and the surround where it is not grey. @throws InputError in `boards[i].tint`. */
+export function sendersOf(look: Look, reflectances: Pick<Reflectances, 'of'>): ReadonlyMap<string, Spectrum> {
+  const lookup = lookupIn(look.spectra);
+  const out = new Map<string, Spectrum>();
+  look.boards.forEach((board, i) => {
+    if (board.tint && (board.finish === 'white' || board.finish === 'silver')) out.set(cardName(i), tintOf(board, i, lookup));
+  });
+  paintsOf(look, reflectances).greys.forEach((grey, s) => {
+    if (grey === null) out.set(SENDERS[s]!, reflectances.of(SENDERS[s]!));
+  });
+  return out;
 }
 
 /** Way through a full bottle, cm: what its liquid is judged at as a surface. */

@@ -6,6 +6,7 @@ import { axesOf, cardSources, fromCard, pastBoards, type CardSource } from './bo
 import { emissionOf, faceSize, type Emission, type Emitting } from './emission';
 import { facePoints, pointsFor } from './sampling';
 import { hairOnWay, toSubject, type Stage } from './stage';
+import { BLACK, type Paints } from './paints';
 
 /**
  * The one kernel from a lamp to a place: distance with the size of the face, beam, grid and blades, incidence that wraps by the size of the
@@ -16,8 +17,13 @@ export interface Reaching {
   readonly light: Emitting;
   readonly emission: Emission;
   readonly stage: Stage;
+  /** What the surfaces round the subject make of its light. */
+  readonly paints: Paints;
   /** Points of the lamp's face in the subject's own axes: what shadows are cast from. */
   readonly points: Float64Array;
+  /** Points of its face in the room, over which its light is added up within `nearM`; null for a lamp that looks the same from all sides. */
+  readonly face: Float64Array | null;
+  readonly nearM: number;
   readonly falloff: Float64Array;
   readonly cards: readonly ReachingCard[];
 }
@@ -57,8 +63,8 @@ function falloffAt(table: Float64Array, d: number): number {
   return Math.exp(table[i]! + (table[i + 1]! - table[i]!) * (at - i));
 }
 
-/** Makes a lamp ready for many places of one stage. */
-export function reaching(light: Emitting, stage: Stage): Reaching {
+/** Makes a lamp ready for many places of one stage. Without paints nothing round the subject sends light on. */
+export function reaching(light: Emitting, stage: Stage, paints: Paints = BLACK): Reaching {
   const emission = emissionOf(light);
   const { halfW, halfH, round } = faceSize(light.modifier);
   const own = toSubject(stage, light.position);
@@ -69,11 +75,14 @@ export function reaching(light: Emitting, stage: Stage): Reaching {
   const axes = open ? facing(own) : { right: turned(emission.right), up: turned(emission.up) };
   const points = facePoints({ position: own, ...axes, halfW, halfH, round }, pointsFor(Math.max(halfW, halfH), away));
   const falloff = falloffTable(light.modifier.face);
-  const bare: Reaching = { light, emission, stage, points, falloff, cards: [] };
-  // What arrives at a card: past the other boards and through the air, but the subject is not asked.
-  const cards = cardSources(stage.boards, light.position, (place, normal) => {
-    const others = stage.boards.filter(({ position }) => position !== place);
-    return unshadowed(bare, others, ...place, ...normal);
+  const face = open ? null : facePointsOf(light, emission);
+  const nearM = NEAR_SIZES * 2 * Math.max(halfW, halfH);
+  const bare: Reaching = { light, emission, stage, paints, points, face, nearM, falloff, cards: [] };
+  // What arrives at a card: past the other boards, the subject, and through the air.
+  const cards = cardSources(stage.boards, light.position, (board, place, normal) => {
+    const others = stage.boards.filter((other) => other !== board);
+    const arriving = unshadowed(bare, others, ...place, ...normal);
+    return arriving > 0 ? arriving * seenShare(stage, points, ...toSubject(stage, place), ...turned(normal), 0) : 0;
   }).map((card): ReachingCard => {
     const { right } = axesOf(card.board);
     const face = {
@@ -95,6 +104,27 @@ export function reaching(light: Emitting, stage: Stage): Reaching {
 }
 
 const CARD_POINTS = 6;
+
+/** Within so many times its size a face is not one place: each part of it lights at its own distance and angle. */
+const NEAR_SIZES = 4;
+/** Points along the long and the short side of a face, on a disc, and along a tube. */
+const [LONG_POINTS, SHORT_POINTS, DISC_POINTS, TUBE_POINTS] = [5, 3, 15, 9];
+
+/** Points of equal share on a lamp's face, in the room. */
+function facePointsOf({ position, modifier }: Emitting, { right, up }: Emission): Float64Array {
+  const { halfW, halfH, round } = faceSize(modifier);
+  if (round) return facePoints({ position, right, up, halfW, halfH, round }, DISC_POINTS);
+  const isTube = modifier.face.kind === 'tube';
+  const [long, short] = isTube ? [TUBE_POINTS, 1] : [LONG_POINTS, SHORT_POINTS];
+  const [nw, nh] = halfW >= halfH ? [long, short] : [short, long];
+  const out = new Float64Array(3 * nw * nh);
+  for (let i = 0; i < nw; i++)
+    for (let j = 0; j < nh; j++) {
+      const [a, b] = [((2 * i + 1) / nw - 1) * halfW, ((2 * j + 1) / nh - 1) * halfH];
+      for (let c = 0; c < 3; c++) out[3 * (i * nh + j) + c] = position[c]! + a * right[c]! + b * up[c]!;
+    }
+  return out;
+}
 
 /** Axes of a disc that faces the middle from a place: an open lamp looks the same from all sides. */
 function facing([x, y, z]: Point): { right: Point; up: Point } {
@@ -181,23 +211,71 @@ export function overHorizon(points: Float64Array, x: number, y: number, z: numbe
   return t * t * (3 - 2 * t);
 }
 
-/** Flux of a lamp that comes past boards and haze to a point, whatever its direction, as if no subject stood there. */
-function fluxPast(
-  { light, emission, falloff, stage }: Reaching,
-  boards: Stage['boards'],
-  x: number,
-  y: number,
-  z: number,
-): number {
+/**
+ * Light of a lamp past boards and haze at a point, as if no subject stood there: its flux whatever the direction, and that times the direction it comes
+ * from. Filled anew by every call of `fluxPast`.
+ */
+export interface Flux {
+  all: number;
+  x: number;
+  y: number;
+  z: number;
+}
+
+const flux: Flux = { all: 0, x: 0, y: 0, z: 0 };
+
+function fluxPast(out: Flux, reach: Reaching, boards: Stage['boards'], x: number, y: number, z: number): void {
+  const { light, emission, falloff, face, nearM, stage } = reach;
   const [lx, ly, lz] = light.position;
   const dx = lx - x;
   const dy = ly - y;
   const dz = lz - z;
   const d = Math.max(0.02, Math.sqrt(dx * dx + dy * dy + dz * dz));
-  const out = emission.towards(-dx / d, -dy / d, -dz / d);
-  if (out < 1e-9) return 0;
+  out.all = out.x = out.y = out.z = 0;
+  if (face && d < nearM) {
+    const count = face.length / 3;
+    for (let q = 0; q < face.length; q += 3) addPoint(out, reach, boards, x, y, z, face[q]!, face[q + 1]!, face[q + 2]!, count);
+    return;
+  }
+  const sent = emission.towards(-dx / d, -dy / d, -dz / d);
+  if (sent < 1e-9) return;
   const past = boards.length ? pastBoards(boards, x, y, z, lx, ly, lz, emission.radiusM) : 1;
-  return past <= 0 ? 0 : falloffAt(falloff, d) * out * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+  if (past <= 0) return;
+  out.all = falloffAt(falloff, d) * sent * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1);
+  out.x = (out.all * dx) / d;
+  out.y = (out.all * dy) / d;
+  out.z = (out.all * dz) / d;
+}
+
+/** Least distance of a place from a point of a face: a part of it is never a point. */
+const NEAREST_POINT_M = 0.05;
+
+/** One of `count` points of a lamp's face. */
+function addPoint(
+  out: Flux,
+  { emission, stage }: Reaching,
+  boards: Stage['boards'],
+  x: number,
+  y: number,
+  z: number,
+  fx: number,
+  fy: number,
+  fz: number,
+  count: number,
+): void {
+  const dx = fx - x;
+  const dy = fy - y;
+  const dz = fz - z;
+  const d = Math.max(NEAREST_POINT_M, Math.sqrt(dx * dx + dy * dy + dz * dz));
+  const sent = emission.towards(-dx / d, -dy / d, -dz / d);
+  if (sent < 1e-9) return;
+  const past = boards.length ? pastBoards(boards, x, y, z, fx, fy, fz, emission.radiusM / Math.sqrt(count)) : 1;
+  if (past <= 0) return;
+  const value = (sent * past * (stage.hazePerM > 0 ? Math.exp(-stage.hazePerM * d) : 1)) / (d * d * count);
+  out.all += value;
+  out.x += (value * dx) / d;
+  out.y += (value * dy) / d;
+  out.z += (value * dz) / d;
 }
 
 /** Light of a lamp on a surface in the room, as if no subject stood there. */
@@ -211,8 +289,24 @@ function unshadowed(
   ny: number,
   nz: number,
 ): number {
-  const incidence = incidenceOn(reach, x, y, z, nx, ny, nz);
-  return incidence > 0 ? incidence * fluxPast(reach, boards, x, y, z) : 0;
+  const { light, face, nearM } = reach;
+  const [lx, ly, lz] = light.position;
+  if (!face || (lx - x) ** 2 + (ly - y) ** 2 + (lz - z) ** 2 >= nearM * nearM) {
+    const incidence = incidenceOn(reach, x, y, z, nx, ny, nz);
+    if (incidence <= 0) return 0;
+    fluxPast(flux, reach, boards, x, y, z);
+    return incidence * flux.all;
+  }
+  let sum = 0;
+  const count = face.length / 3;
+  for (let q = 0; q < face.length; q += 3) {
+    const here = nx * (face[q]! - x) + ny * (face[q + 1]! - y) + nz * (face[q + 2]! - z);
+    if (here <= 0) continue;
+    flux.all = flux.x = flux.y = flux.z = 0;
+    addPoint(flux, reach, boards, x, y, z, face[q]!, face[q + 1]!, face[q + 2]!, count);
+    sum += nx * flux.x + ny * flux.y + nz * flux.z;
+  }
+  return sum;
 }
 
 /** How far off a figure's surface shadows start, m: about as far as the mesh that casts them lies from the fine one. */
@@ -235,15 +329,7 @@ export function openLight(reach: Reaching, x: number, y: number, z: number, nx: 
 }
 
 /** Share of a lamp's flux that a surface takes: the cosine, and near the horizon the part of its face that has not set. `distanceM` is to its middle. */
-export function incidenceOn(
-  { light, emission }: Reaching,
-  x: number,
-  y: number,
-  z: number,
-  nx: number,
-  ny: number,
-  nz: number,
-): number {
+function incidenceOn({ light, emission }: Reaching, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
   const [lx, ly, lz] = light.position;
   const dx = lx - x;
   const dy = ly - y;
@@ -259,7 +345,22 @@ export function incidenceOn(
 
 /** Flux that comes to a point whatever its direction, as strands take it: `openLight` without a surface. */
 export function openFlux(reach: Reaching, x: number, y: number, z: number): number {
-  return fluxPast(reach, reach.stage.boards, x, y, z);
+  fluxPast(flux, reach, reach.stage.boards, x, y, z);
+  return flux.all;
+}
+
+/** The same with its direction, into `out`: what surfaces of any direction there take by a product, as long as all of the lamp's face is over their horizon. */
+export function openFluxInto(out: Flux, reach: Reaching, x: number, y: number, z: number): void {
+  fluxPast(out, reach, reach.stage.boards, x, y, z);
+}
+
+/** The sine over a surface's horizon from which all of a lamp's face shows, at a place. */
+export function wholeFaceSine({ light, emission, nearM }: Reaching, x: number, y: number, z: number): number {
+  const [lx, ly, lz] = light.position;
+  const d = Math.sqrt((lx - x) ** 2 + (ly - y) ** 2 + (lz - z) ** 2);
+  const half = nearM / (2 * NEAR_SIZES);
+  const radius = Math.max(half, emission.radiusM);
+  return radius / Math.sqrt(radius * radius + d * d);
 }
 
 /** Light that a card sends back onto a surface, through the haze and as if no subject stood there; before its colour where it has one. */

@@ -3,6 +3,7 @@ import { hairDepth } from '../figure/volume';
 import { unposed } from '../figure/pose';
 import { isBlocked } from '../figure/bvh';
 import type { Board, Look, Point } from '../document/schema';
+import { surroundOf, type Surround } from './surround';
 
 /** What stands between lights and surfaces: the subject where it stands, and the boards. */
 export interface Stage {
@@ -13,6 +14,10 @@ export interface Stage {
   readonly boards: readonly Board[];
   /** Share of light that haze takes, 1/m. */
   readonly hazePerM: number;
+  /** The large surfaces round the subject. */
+  readonly surround: Surround;
+  /** What decides all of it. */
+  readonly key: string;
 }
 
 /** What of a look's subject decides its form. */
@@ -21,14 +26,20 @@ export function shapeOf({ form, person, garment, headwear, sunglasses, headTurnD
 }
 
 /** @throws FigureMissingError where the subject's parts are not at hand. */
-export function stageOf({ subject, boards, air }: Pick<Look, 'subject' | 'boards' | 'air'>): Stage {
+export function stageOf(look: Pick<Look, 'subject' | 'boards' | 'air' | 'backdrop' | 'room'>): Stage {
+  const { subject, boards, air } = look;
   const angle = (subject.turnDeg * Math.PI) / 180;
+  const shade = shadeOf(shapeOf(subject));
+  const surround = surroundOf(look);
+  const { hazePerM } = air;
   return {
-    shade: shadeOf(shapeOf(subject)),
+    shade,
     originM: subject.faceHeightM,
     turn: [Math.cos(angle), Math.sin(angle)],
     boards,
-    hazePerM: air.hazePerM,
+    hazePerM,
+    surround,
+    key: JSON.stringify([shade.key, subject.faceHeightM, subject.turnDeg, boards, hazePerM, surround.key]),
   };
 }
 

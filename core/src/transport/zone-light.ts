@@ -3,9 +3,11 @@ import { SURFACE } from '../figure/surfaces';
 import type { Point, Probe } from '../document/schema';
 import { clothShares, skinHollow } from './bounce';
 import { unitVector } from './geometry';
-import { fibre, type FibreOut } from './fibre';
+import { downFibre, fibre, type FibreOut } from './fibre';
 import { byCard, liftOf, openFlux, openLight, overHorizon, seenShare, straight, type Reaching } from './reach';
 import { SKIN_SPREAD, WIDE_MIX } from './skin-light';
+import { bySender, fromSurround, groupsSeen, HAIR_FIGURES, spreadOf, surroundLight } from './surround-light';
+import { hairBetween, seenOnSubject, surroundSeen } from './surround-seen';
 import { hairOnWay, toRoom, toSubject, turnToRoom, type Stage } from './stage';
 
 /** A probe where it lies on its surface in the room. */
@@ -152,6 +154,9 @@ export interface Brought {
   readonly fromSkin: number;
   /** By way of each coloured card: index of the board, and what it brings before its colour. */
   readonly cards: readonly { readonly board: number; readonly value: number }[];
+  /** By way of the large surfaces round the subject, by sender before their colour: on surfaces and scattered by hair, and once through strands. */
+  readonly sent: Float64Array;
+  readonly sentThrough: Float64Array;
 }
 
 /** Light on the patches of cloth by light: made once for all places of a stage. */
@@ -209,6 +214,26 @@ export function wideAtNode({ neighbours }: Shade, at: (node: number) => number, 
   return at(node) + WIDE_MIX * (sum / Math.max(1, to - from) - at(node));
 }
 
+/** Shares of the surround's groups that a place sees: of the subject between vertices of its mesh, as pictures have them; of the room from itself. */
+function groupsAt(stage: Stage, { place, normal, on }: Placed): Uint8Array {
+  const seen = new Uint8Array(stage.surround.groups.count);
+  if (on) {
+    const [cos, sin] = stage.turn;
+    const own: Point = [cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2]];
+    seenOnSubject(surroundSeen(stage), seen, 0, ...toSubject(stage, place), ...own);
+  } else groupsSeen(seen, 0, stage, ...place, ...normal, 0);
+  return seen;
+}
+
+const NOTHING = bySender();
+
+/** By way of the surround, on a surface. */
+function sentTo(reach: Reaching, at: Placed): Float64Array {
+  const out = bySender();
+  fromSurround(out, surroundLight(reach), reach.stage, groupsAt(reach.stage, at), 0, ...at.place, ...at.normal);
+  return out;
+}
+
 const shares = new Float32Array(64);
 const scatter: FibreOut = { reflected: 0, through: 0, scattered: 0 };
 
@@ -243,6 +268,8 @@ export function bring(reach: Reaching, at: Placed, eye: Point): Brought {
     fromCloth: at.on ? clothOn(reach, at, at.on) : 0,
     fromSkin: skin ? skinHollow(at.open) * wide : 0,
     cards,
+    sent: sentTo(reach, at),
+    sentThrough: NOTHING,
   };
 }
 
@@ -310,5 +337,54 @@ function bringHair(reach: Reaching, strands: readonly number[], eye: Point): Bro
     fromCloth: 0,
     fromSkin: 0,
     cards: cards.flatMap(({ board, value }, k) => (reach.cards[k]!.tinted ? [{ board, value: value / n }] : [])),
+    ...sentToHair(reach, strands, from),
   };
+}
+
+/** By way of the surround, on strands. `eye` is in the subject's own axes. */
+function sentToHair(reach: Reaching, strands: readonly number[], eye: Point): Pick<Brought, 'sent' | 'sentThrough'> {
+  const { stage } = reach;
+  const light = surroundLight(reach);
+  const [sent, sentThrough] = [bySender(), bySender()];
+  const figures = new Float64Array(HAIR_FIGURES * sent.length);
+  const cells = surroundSeen(stage);
+  const { place, tangent } = stage.shade.strandPoints;
+  const at = (values: ArrayLike<number>, i: number): Point => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!];
+  for (const i of strands) {
+    const own = at(place, i);
+    if (!hairBetween(cells, figures, light, ...own)) continue;
+    const view = unitVector([eye[0] - own[0], eye[1] - own[1], eye[2] - own[2]]);
+    for (let s = 0; s < sent.length; s++) {
+      surroundFibre(scatter, stage, figures, HAIR_FIGURES * s, view, at(tangent, i), 1, 'hair');
+      sent[s]! += scatter.scattered / strands.length;
+      sentThrough[s]! += scatter.through / strands.length;
+    }
+  }
+  return { sent, sentThrough };
+}
+
+/**
+ * What a point of a strand sends to the eye of light from the surround: scattered and, with what it mirrors, once through. `figures` are those of
+ * `hairFromSurround`, from `q` on; `view` and `tangent` are in the subject's own axes.
+ */
+export function surroundFibre(
+  out: FibreOut,
+  { turn: [cos, sin] }: Pick<Stage, 'turn'>,
+  figures: Float64Array,
+  q: number,
+  view: Point,
+  tangent: Point,
+  tint: number,
+  kind: 'hair' | 'brow' | 'down',
+): void {
+  const flux = figures[q]!;
+  out.scattered = out.through = out.reflected = 0;
+  if (flux <= 0) return;
+  const [x, y, z] = [figures[q + 1]!, figures[q + 2]!, figures[q + 3]!];
+  const length = Math.sqrt(x * x + y * y + z * z) || 1e-9;
+  const own: Point = [(cos * x - sin * z) / length, y / length, (sin * x + cos * z) / length];
+  if (kind === 'down') downFibre(out, ...own, ...view, ...tangent);
+  else fibre(out, ...own, ...view, ...tangent, tint, spreadOf(length / flux), kind === 'hair');
+  out.scattered *= flux;
+  out.through = flux * (out.through + out.reflected);
 }

@@ -10,6 +10,7 @@ import { modifierOf, MODIFIERS } from '../../src/catalogue';
 import { demoLooks } from '../../src/demo';
 import type { Board, Look } from '../../src/document';
 import { parseLook } from '../../src/scene';
+import { paintsOf, reflectancesOf } from '../../src/scene/reflectances';
 import { drawn, type Drawn } from '../picture-support';
 
 /**
@@ -73,7 +74,7 @@ function atPixels(
     let best = -1;
     for (let i = 0; i < room.through; i++) if (best < 0 || distance(room.place, i) < distance(room.place, best)) best = i;
     if (best < 0 || distance(room.place, best) > 0.02) return null;
-    const cards = term.cards.reduce((sum, card) => sum + amountAt(card.room, best), 0);
+    const cards = term.sent.reduce((sum, card) => sum + amountAt(card.room, best), 0);
     const light = (amountAt(term.room, best) + cards) / room.fade[best]!;
     return { light, air: airAt(room.pixel[best]!), least: light, most: light };
   }
@@ -91,7 +92,7 @@ function atPixels(
     const k = f.inSkin[i]!;
     const direct =
       k >= 0 ? a * amountAt(term.sharp, i) + b * amountAt(term.near, k) + c * amountAt(term.wide, k) : amountAt(term.sharp, i);
-    const cards = term.cards.reduce((sum, card) => sum + amountAt(card.sharp, i), 0);
+    const cards = term.sent.reduce((sum, card) => sum + amountAt(card.sharp, i), 0);
     return (direct + cards + amountAt(term.cloth, i) + (k >= 0 ? amountAt(term.skin, k) : 0)) / f.fade[i]!;
   });
   const light = parts.reduce((sum, v) => sum + v, 0) / parts.length;
@@ -111,19 +112,24 @@ interface Row {
 }
 
 const rows: Row[] = [];
-for (let n = 0; n < 50; n++) {
+for (let n = 0; n < 24; n++) {
   const look = generated(n);
   const picture = drawn(look, W, H, n % 25 === 0 ? 'finest' : 'quick');
   const stage = stageOf(look);
   const { eye, forward } = picture.seen.view;
   look.lights.forEach((light, l) => {
-    const reach = reaching(light, stage);
+    const reach = reaching(light, stage, paintsOf(look, reflectancesOf(look)));
     const { veil } = flareOf(reach, stage, eye, forward);
     const all = look.probes.flatMap((probe) => {
       const at = placed(stage, probe);
       if (at.on?.strands.length) return [];
       const b = bring(reach, at, eye);
-      const figure = b.direct[1] + b.fromCloth + b.fromSkin + b.cards.reduce((sum, { value }) => sum + value, 0);
+      const figure =
+        b.direct[1] +
+        b.fromCloth +
+        b.fromSkin +
+        b.cards.reduce((sum, { value }) => sum + value, 0) +
+        b.sent.reduce((sum, value) => sum + value, 0);
       const air = veil + inScatter(reach, stage, stage.hazePerM, eye, at.place);
       const pixel = atPixels(picture, l, at);
       return pixel ? [{ zone: probe.id, figure, air, pixel }] : [];
