@@ -15,7 +15,7 @@ import {
 import { dot, flat, product, type Spectrum } from '../spectrum/grid';
 import { reflectancesOf, type Reflectances } from '../scene/reflectances';
 import { balancedTriple } from '../vivid/alone';
-import type { Triple } from '../vivid/vividness';
+import { isWhiteLight, type Triple } from '../vivid/vividness';
 import { flareOf, inScatter } from '../transport/air';
 import { subjectForms } from '../transport/geometry';
 import {
@@ -63,6 +63,8 @@ export interface SceneLight {
   readonly knots: readonly { readonly stops: number; readonly figures: Float64Array }[];
   /** Source through gels without geometry at present power, 1 lx before filters. */
   readonly filtered: Spectrum;
+  /** White to this camera. */
+  readonly isWhite: boolean;
 }
 
 /** A probe's surface in this camera. */
@@ -148,6 +150,7 @@ type Weights = readonly Spectrum[];
 
 /** Reflectances of a look in its camera, each weighed once. */
 interface Surfaces {
+  readonly camera: Camera;
   readonly reflectances: Reflectances;
   readonly probe: (surface: ProbeSurface) => Omit<SceneProbe, 'at' | 'open'>;
   /** Of a surface, once reflected from another before where `before` says so. */
@@ -164,6 +167,7 @@ function surfacesOf(look: Look, camera: Camera): Surfaces {
     product(yBar, rho),
   ];
   return {
+    camera,
     reflectances,
     probe: (surface) => {
       const rho = reflectance(surface);
@@ -186,15 +190,20 @@ function exposureOfLuxSecond(look: Look): number {
   return 2 ** stopsOverMeter(1, look.camera);
 }
 
-/** Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss and all its pieces included. */
+/**
+ * Relative exposure that a light at full power brings per unit of `transfer`, its modifier's loss and all its pieces included. The loss has one meaning for
+ * flash and continuous light alike: what is left on the axis at 1 m, with a face of its size.
+ */
 export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = lookupIn(look.spectra)): number {
   const { fixture, modifier } = light;
   const loss = 2 ** (light.unit.outputStops + lampStops(light) - modifier.lossStops);
-  const luxSeconds =
+  const atOneMetre =
     fixture.kind === 'flash'
       ? ((METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100) * flashShutterShare(look.camera)
-      : continuousLuxSeconds(fullLux(light, lookup) / nearFieldRatio(modifier.face, 1), look.camera);
-  return luxSeconds * loss * zoomGain(modifier.beam) * light.pieces * exposureOfLuxSecond(look);
+      : continuousLuxSeconds(fullLux(light, lookup), look.camera);
+  return (
+    (atOneMetre / nearFieldRatio(modifier.face, 1)) * loss * zoomGain(modifier.beam) * light.pieces * exposureOfLuxSecond(look)
+  );
 }
 
 function compileLight(
@@ -226,6 +235,7 @@ function compileLight(
     zone: look.probes.findIndex(({ id }) => id === light.zone),
     knots,
     filtered,
+    isWhite: isWhiteLight(surfaces.camera, balancedTriple(surfaces.camera, filtered)),
   };
 }
 
@@ -414,6 +424,7 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
     zone: -1,
     knots: [{ stops: 0, figures: figuresOf(look, spectrum, at, none, surfaces, set) }],
     filtered: spectrum,
+    isWhite: isWhiteLight(surfaces.camera, balancedTriple(surfaces.camera, spectrum)),
   };
 }
 

@@ -7,7 +7,7 @@ import { flashShutterShare, MID_GREY } from '../exposure/meter';
 import { formatStops } from '../exposure/stops';
 import { channelStopsLost, luminousTransmittance, stopsLost } from '../gel/gel';
 import { clippedChannels, headroomOf } from '../vivid/clip';
-import { ownColour, recordedPurity, WHITE_BELOW, type Triple } from '../vivid/vividness';
+import { ownColour, recordedPurity, type Triple } from '../vivid/vividness';
 import { placeInWindow, vividWindow, zoneFirstClip, zoneVividness, type Zone } from '../vivid/window';
 import type { Problem } from './parse';
 import type { AmbientRow, Dilution, LightReading, ProbeReading, Readings, Share, Strip } from './readings';
@@ -143,7 +143,7 @@ function readLight(scene: Scene, l: number): LightReading {
   };
   const clip = zoneFirstClip(zone);
   const colour = ownColour(camera, zone.unit, zone.white);
-  const isWhite = colour.purity < WHITE_BELOW;
+  const { isWhite } = light;
   const lamp = look.lights[l]!;
   const { fixture } = lamp;
   const filter = resolveFilter(lamp, lookupIn(look.spectra));
@@ -284,7 +284,7 @@ function notesOf(look: Look): Problem[] {
   if (loss > 0 && look.lights.some((light) => light.on && light.fixture.kind === 'flash')) {
     notes.push({
       field: 'camera.shutterS',
-      message: `The shutter is faster than flash sync: flash loses about ${formatStops(loss).slice(1)} stops in a pulsed mode. Slow it to 1/${Math.round(1 / look.camera.syncS)} or longer.`,
+      message: `The shutter is faster than flash sync: flash loses about ${formatStops(loss).slice(1)} stops in high-speed sync. Slow it to 1/${Math.round(1 / look.camera.syncS)} or longer.`,
     });
   }
   return notes;

@@ -57,7 +57,8 @@ export function sceneZone(
     camera: scene.camera,
     base: [Math.max(0, standing[0]!), Math.max(0, standing[1]!), Math.max(0, standing[2]!)],
     unit,
-    white: scene.probes[probe]!.white,
+    // White light has no colour of its own, even where the surface makes one of its bands.
+    white: lights.every((l) => scene.lights[l]!.isWhite) ? unit : scene.probes[probe]!.white,
     unitAt: moving ? (at) => movedUnit(scene, probe, lights, powerOf, at - stops) : undefined,
     probe,
     lights,

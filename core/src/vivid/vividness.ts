@@ -5,7 +5,17 @@ import { oklabInto } from '../colour/oklab';
 export type Triple = readonly [r: number, g: number, b: number];
 
 /** Below this own purity a light is white: it has no hue of its own to lose. */
-export const WHITE_BELOW = 0.02;
+export const WHITE_BELOW = 0.025;
+
+/**
+ * Whether a light is white: on a neutral surface as this camera sees it, whatever made it. Mixed of narrow bands it may look tinted on skin or cloth, and yet
+ * has no hue of its own. `light` is its balanced triple on white.
+ */
+export function isWhiteLight(camera: Camera, light: Triple): boolean {
+  return ownColour(camera, light, NEUTRAL).purity < WHITE_BELOW;
+}
+
+const NEUTRAL: Triple = [1, 1, 1];
 
 const lab = new Float64Array(3);
 const rgb = new Float64Array(3);
@@ -59,7 +69,7 @@ export function ownColour(camera: Camera, light: Triple, white: Triple): OwnColo
     purity,
     hueA: none ? 0 : (l.a - w.a) / purity,
     hueB: none ? 0 : (l.b - w.b) / purity,
-    colouredness: smoothstep(purity, 0.02, 0.06),
+    colouredness: smoothstep(purity, WHITE_BELOW, 0.06),
   };
 }
 

@@ -11,6 +11,7 @@ import { product } from '../../spectrum/grid';
 import { skinReflectance } from '../../surface/skin';
 import { balancedTriple } from '../../vivid/alone';
 import type { Adaptation } from '../../vivid/adaptation';
+import { linearSigma } from '../../vivid/vividness';
 import type { Found, PaletteCheck, Seen, SheetCount } from './check';
 import { alike, motives, offTarget, purposes, sheetChecks } from './member-checks';
 
@@ -63,7 +64,7 @@ export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): 
   const eye = readings.probes.find(({ id }) => id === EYE_ID)!;
   const seen = { look, scene, readings, probes };
   const found: Omit<PaletteCheck, 'accepted'>[] = [
-    anchor(probes),
+    anchor(seen),
     adaptation(seen),
     separation(seen),
     ...(face.surface === 'skin' ? [skin(seen, face.id), eyeWhite(look.brief.mood, eye)] : []),
@@ -97,17 +98,29 @@ function weighted(look: Look, probes: readonly ProbeReading[], of: (probe: Probe
 
 const labOf = ({ recorded }: ProbeReading): Oklab => oklabOf(...recorded);
 
-function anchor(probes: readonly ProbeReading[]): Found {
+/** Purity of the light on a place, on a neutral surface as the camera sees it. */
+function lightPurity({ scene, probes }: Seen, { id, channelStops }: ProbeReading): number {
+  const { white } = scene.probes[probes.findIndex((one) => one.id === id)]!;
+  const [r, g, b] = channelStops.map((stops, c) => 2 ** stops / white[c]!) as [number, number, number];
+  const { a, b: yellow } = linearSigma(scene.camera, r, g, b);
+  return Math.hypot(a, yellow);
+}
+
+/** Skin in light of up to this purity is in white light, or in what is made a little warmer for it. */
+const SKIN_IN_WHITE = 0.07;
+
+function anchor(seen: Seen): Found {
   // Skin in white light counts: its own colour is what the eye takes for neutral.
-  const limit = ({ surface }: ProbeReading) => (surface === 'skin' ? 0.085 : NEUTRAL_CHROMA);
-  const best = [...probes]
+  const from = (probe: ProbeReading) =>
+    probe.surface === 'skin' ? lightPurity(seen, probe) / SKIN_IN_WHITE : probe.chroma / NEUTRAL_CHROMA;
+  const best = seen.probes
     .filter(({ lightness }) => lightness > ANCHOR_LIGHTNESS)
-    .sort((a, b) => a.chroma / limit(a) - b.chroma / limit(b))[0];
-  const holds = best !== undefined && best.chroma < limit(best);
+    .map((probe) => ({ probe, from: from(probe) }))
+    .sort((a, b) => a.from - b.from)[0];
   return {
     id: 'anchor',
-    finding: { kind: 'anchor', nearest: best ? { name: best.name, chroma: best.chroma } : null },
-    holds,
+    finding: { kind: 'anchor', nearest: best ? { name: best.probe.name, chroma: best.probe.chroma } : null },
+    holds: best !== undefined && best.from < 1,
     fix: null,
   };
 }
