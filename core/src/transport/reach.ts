@@ -23,6 +23,8 @@ export interface Reaching {
   readonly points: Float64Array;
   /** Points of its face in the room, over which its light is added up within `nearM`; null for a lamp that looks the same from all sides. */
   readonly face: Float64Array | null;
+  /** Half the size of the part of the face that each stands for, m. */
+  readonly partM: readonly [across: number, up: number];
   readonly nearM: number;
   readonly falloff: Float64Array;
   readonly cards: readonly ReachingCard[];
@@ -75,9 +77,9 @@ export function reaching(light: Emitting, stage: Stage, paints: Paints = BLACK):
   const axes = open ? facing(own) : { right: turned(emission.right), up: turned(emission.up) };
   const points = facePoints({ position: own, ...axes, halfW, halfH, round }, pointsFor(Math.max(halfW, halfH), away));
   const falloff = falloffTable(light.modifier.face);
-  const face = open ? null : facePointsOf(light, emission);
+  const { points: face, partM } = open ? { points: null, partM: [0, 0] as const } : facePointsOf(light, emission);
   const nearM = NEAR_SIZES * 2 * Math.max(halfW, halfH);
-  const bare: Reaching = { light, emission, stage, paints, points, face, nearM, falloff, cards: [] };
+  const bare: Reaching = { light, emission, stage, paints, points, face, partM, nearM, falloff, cards: [] };
   // What arrives at a card: past the other boards, the subject, and through the air.
   const cards = cardSources(stage.boards, light.position, (board, place, normal) => {
     const others = stage.boards.filter((other) => other !== board);
@@ -110,10 +112,16 @@ const NEAR_SIZES = 4;
 /** Points along the long and the short side of a face, on a disc, and along a tube. */
 const [LONG_POINTS, SHORT_POINTS, DISC_POINTS, TUBE_POINTS] = [5, 3, 15, 9];
 
-/** Points of equal share on a lamp's face, in the room. */
-function facePointsOf({ position, modifier }: Emitting, { right, up }: Emission): Float64Array {
+/** Points of equal share on a lamp's face, in the room, and the part that each stands for. */
+function facePointsOf(
+  { position, modifier }: Emitting,
+  { right, up }: Emission,
+): { readonly points: Float64Array; readonly partM: Reaching['partM'] } {
   const { halfW, halfH, round } = faceSize(modifier);
-  if (round) return facePoints({ position, right, up, halfW, halfH, round }, DISC_POINTS);
+  if (round) {
+    const part = halfW / Math.sqrt(DISC_POINTS);
+    return { points: facePoints({ position, right, up, halfW, halfH, round }, DISC_POINTS), partM: [part, part] };
+  }
   const isTube = modifier.face.kind === 'tube';
   const [long, short] = isTube ? [TUBE_POINTS, 1] : [LONG_POINTS, SHORT_POINTS];
   const [nw, nh] = halfW >= halfH ? [long, short] : [short, long];
@@ -123,7 +131,7 @@ function facePointsOf({ position, modifier }: Emitting, { right, up }: Emission)
       const [a, b] = [((2 * i + 1) / nw - 1) * halfW, ((2 * j + 1) / nh - 1) * halfH];
       for (let c = 0; c < 3; c++) out[3 * (i * nh + j) + c] = position[c]! + a * right[c]! + b * up[c]!;
     }
-  return out;
+  return { points: out, partM: [halfW / nw, halfH / nh] };
 }
 
 /** Axes of a disc that faces the middle from a place: an open lamp looks the same from all sides. */
@@ -299,12 +307,22 @@ function unshadowed(
   }
   let sum = 0;
   const count = face.length / 3;
+  const { right, up } = reach.emission;
+  // How far a part of the face reaches over and under the horizon of its middle.
+  const [partW, partH] = reach.partM;
+  const part =
+    partW * Math.abs(nx * right[0] + ny * right[1] + nz * right[2]) + partH * Math.abs(nx * up[0] + ny * up[1] + nz * up[2]);
   for (let q = 0; q < face.length; q += 3) {
-    const here = nx * (face[q]! - x) + ny * (face[q + 1]! - y) + nz * (face[q + 2]! - z);
-    if (here <= 0) continue;
+    const over = nx * (face[q]! - x) + ny * (face[q + 1]! - y) + nz * (face[q + 2]! - z);
+    if (over <= -part) continue;
     flux.all = flux.x = flux.y = flux.z = 0;
     addPoint(flux, reach, boards, x, y, z, face[q]!, face[q + 1]!, face[q + 2]!, count);
-    sum += nx * flux.x + ny * flux.y + nz * flux.z;
+    const taken = nx * flux.x + ny * flux.y + nz * flux.z;
+    if (over >= part) sum += taken;
+    else {
+      const d = Math.sqrt((face[q]! - x) ** 2 + (face[q + 1]! - y) ** 2 + (face[q + 2]! - z) ** 2) || 1e-6;
+      sum += (flux.all * (over + part) ** 2) / (4 * part * d);
+    }
   }
   return sum;
 }
