@@ -204,7 +204,7 @@ const PROBLEMS: readonly {
     plant: (look) => {
       const key = at(look, 'key');
       key.modifier = modifierOf('umbrella');
-      key.powerStops = -1.1;
+      key.powerStops = -1.8;
       look.room = { ...look.room, walls: 0.04, ceiling: 0.04, floor: 0.05 };
     },
   },

@@ -13,6 +13,7 @@ import { ownHollow } from '../src/transport/bounce';
 import { reaching } from '../src/transport/reach';
 import { stageOf } from '../src/transport/stage';
 import { bring, placed, STRAND_ROOM } from '../src/transport/zone-light';
+import { nearFieldRatio } from '../src/exposure/distance';
 import { paintsOf, reflectancesOf } from '../src/scene/reflectances';
 import { SENDER } from '../src/transport/surround';
 import { sentBy } from '../src/transport/surround-light';
@@ -159,7 +160,8 @@ function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
   const ambient = planckSource(3600).map((v) => v * look.ambient.lux * look.camera.shutterS);
   for (const light of look.lights) {
     if (light.fixture.kind !== 'flash') throw new Error('flash only');
-    const candela = 2 ** (light.powerStops - light.modifier.lossStops) * 2.5 * light.fixture.guideNumberM ** 2;
+    const { face, lossStops } = light.modifier;
+    const candela = (2 ** (light.powerStops - lossStops) * 2.5 * light.fixture.guideNumberM ** 2) / nearFieldRatio(face, 1);
     const spectrum = product(resolveSource(light, light.powerStops), resolveFilter(light)).map((v) => v * candela);
     const wash = washFactor(look, landedFlux(look, light, forms), of('backdrop'), flat(look.room.walls));
     const reach = reaching(light, stage, paintsOf(look, { of }));
@@ -243,8 +245,8 @@ describe('evaluate', () => {
     const look = clone();
     look.camera.shutterS = 1 / 800;
     const readings = evaluate(look);
-    expect(readings.notes[0]!.message).toMatch(/faster than flash sync.*2.0 stops/);
-    expect(readings.exposure.flashShutterLossStops).toBeCloseTo(2, 9);
+    expect(readings.notes[0]!.message).toMatch(/faster than flash sync.*3.8 stops/);
+    expect(readings.exposure.flashShutterLossStops).toBeCloseTo(2 + 1.75, 9);
   });
 
   it('hears solo and mute', () => {

@@ -37,7 +37,7 @@ function onSensor(peaks: readonly [number, number, number]): Look {
 }
 
 const narrow = onSensor([615, 535, 460]);
-const gel = STAND_IN_KIT.find((entry) => entry.kind === 'gel' && entry.id === 'amber-deep')!;
+const gel = STAND_IN_KIT.find((entry) => entry.kind === 'gel' && entry.id === 'teal-mid')!;
 const light = (look: Look) => look.lights.find(({ id }) => id === 'rim-right')!;
 
 /** Every way in which a look's camera is asked, as what it answers. */

@@ -9,6 +9,7 @@ import { product } from '../src/spectrum/grid';
 import { daylightSource, filamentKelvin, planckSource, tungstenSource, whiteLedSource } from '../src/source/source';
 import { materialsOf } from '../src/surface/materials';
 import { skinBandOf, skinReflectance, SKIN_PRESETS } from '../src/surface/skin';
+import { presetSource } from '../src/source/presets';
 import { gelHeat } from '../src/day/rig/heat';
 import { convertLrgbToOklab } from 'culori';
 import { BLUE_TEST_GEL, RED_TEST_GEL } from './support';
@@ -97,7 +98,28 @@ describe('gels', () => {
     expect(new Set(GELS.map(({ id }) => id)).size).toBe(52);
     const lost = (id: string) => stopsLost(luminousTransmittance(d5600, findGel(id)!.transmittance));
     for (const id of ['blue-deep', 'red-deep', 'violet-mid']) expect(lost(id) > 3 && lost(id) < 5).toBe(true);
-    for (const id of ['amber-deep', 'amber-mid', 'orange-pale', 'teal-pale']) expect(lost(id) > 0.3 && lost(id) < 1).toBe(true);
+    for (const id of ['amber-mid', 'orange-pale', 'teal-pale']) expect(lost(id) > 0.3 && lost(id) < 1).toBe(true);
+    // Measured on sheets of such colours.
+    for (const [id, stops] of [
+      ['green-deep', 2.7],
+      ['sea-deep', 2.4],
+      ['teal-deep', 2.3],
+      ['amber-deep', 1.2],
+    ] as const)
+      expect(Math.abs(lost(id) - stops)).toBeLessThan(0.05);
+  });
+
+  it('found light has the colour that such light has', () => {
+    const of = (id: string) => spectrumToXy(presetSource(id));
+    expect(of('street-sodium')[0]).toBeCloseTo(0.533, 3);
+    expect(of('street-sodium')[1]).toBeCloseTo(0.419, 3);
+    for (const [id, kelvin, within] of [
+      ['tube-green', 4530, 120],
+      ['moon', 4100, 60],
+      ['screen', 6500, 150],
+    ] as const)
+      expect(Math.abs(cctDuv(of(id)).cctK! - kelvin)).toBeLessThan(within);
+    expect(cctDuv(of('tube-green')).duv!).toBeCloseTo(0.008, 2);
   });
 
   it('counts the infrared of a filament as heat, and always warns of contact', () => {

@@ -5,6 +5,7 @@ import {
   formatFlashPower,
   formatStops,
   guideNumberOfEnergy,
+  HIGH_SPEED_SYNC_STOPS,
   stopsOverMeter,
 } from '@fulgent/core/exposure';
 import { cameraChange, densityOf, powerWords } from '@fulgent/core/planning';
@@ -177,7 +178,7 @@ export function SyncTool() {
         value={over > 0.01 ? `${over.toFixed(1)} stops over sync` : 'inside sync'}
         text={
           over > 0.01
-            ? `In a pulsed mode flash loses about ${over.toFixed(1)} stops, as continuous light does; without one the shutter cuts the frame. Continuous light and ambient are ${over.toFixed(1)} stops down against the sync limit.`
+            ? `In high-speed sync flash loses about ${(over + HIGH_SPEED_SYNC_STOPS).toFixed(1)} stops, more than continuous light does; without it the shutter cuts the frame. Continuous light and ambient are ${over.toFixed(1)} stops down against the sync limit.`
             : `Flash is whole. Continuous light and ambient are ${Math.abs(over).toFixed(1)} stops up against the sync limit.`
         }
       />

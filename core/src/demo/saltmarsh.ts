@@ -61,7 +61,7 @@ const key = (powerStops: number, modifier?: string) =>
     name: 'Key',
     role: 'key',
     side: 'left',
-    fixture: 'flash-200',
+    fixture: 'flash-400',
     gels: ['warm-quarter'],
     powerStops,
     ...(modifier ? { modifier } : {}),
@@ -80,7 +80,7 @@ const rimRight = (powerStops: number) =>
     powerStops,
   });
 const backdrop = (powerStops: number, gels: string[]) =>
-  piece({ id: 'backdrop', name: 'Backdrop', role: 'background', side: 'right', fixture: 'flash-200', gels, powerStops });
+  piece({ id: 'backdrop', name: 'Backdrop', role: 'background', side: 'right', fixture: 'flash-400', gels, powerStops });
 
 /** Two soft colours that meet on the face, before black velvet: the programme's cover. */
 function touche(): Look {
@@ -98,7 +98,7 @@ function touche(): Look {
       name,
       role,
       side: at,
-      fixture: 'flash-200',
+      fixture: 'flash-400',
       modifier: 'softbox-grid',
       gels: [gel],
       powerStops: -3,
@@ -113,7 +113,7 @@ function touche(): Look {
       name: 'Hair',
       role: 'hair',
       side: 'right',
-      fixture: 'flash-small',
+      fixture: 'flash-200',
       modifier: 'reflector-grid',
       gels: ['magenta-mid'],
       powerStops: -4,
@@ -145,9 +145,9 @@ function dimmed(look: Look, id: string, stops: number): Look {
 /** The demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
 export function demoLooks(): readonly Look[] {
   const washed = poster('Piste, washed out', 'The umbrella key floods the paper: the cyan goes grey.', [
-    key(-2, 'umbrella'),
-    backdrop(-5.5, ['teal-deep']),
-    rimRight(-2.5),
+    key(-2.6, 'umbrella'),
+    backdrop(-4.8, ['teal-deep']),
+    rimRight(-2.2),
   ]);
   const clipping = poster('Salute, amber too hot', 'The amber rim burns to yellow on the white jacket and hair.', [
     key(-2.5),

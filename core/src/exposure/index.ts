@@ -7,6 +7,7 @@ export { blurShare, depthOfField, type Lens } from './depth-of-field';
 export { discIncidence, falloffFromOneMetre, nearFieldRatio, type FaceShape } from './distance';
 export { flashLuxSeconds, guideNumberOfEnergy } from './flash';
 export {
+  HIGH_SPEED_SYNC_STOPS,
   METER_CONSTANT_LXS,
   MID_GREY,
   checkExposureSettings,

@@ -43,10 +43,15 @@ export function continuousLuxSeconds(lux: number, camera: ExposureSettings): num
   return lux * camera.shutterS;
 }
 
+/** What high-speed sync loses at once, stops: many small flashes give less than one. */
+export const HIGH_SPEED_SYNC_STOPS = 1.75;
+
 /**
- * The share of a flash that is recorded: 1 up to the sync limit. Shorter times need a pulsed mode that spreads the same
- * light over the whole shutter travel, so the share falls with the exposure time.
+ * The share of a flash that is recorded: 1 up to the sync limit. Shorter times need high-speed sync, which spreads less light over the whole
+ * travel of the shutter: the share falls by 1.75 stops (1.5 to 2 by unit) and then with the exposure time.
  */
 export function flashShutterShare(camera: ExposureSettings): number {
-  return camera.syncS === undefined ? 1 : Math.min(1, camera.shutterS / camera.syncS);
+  const { syncS, shutterS } = camera;
+  // A shutter that is set to the limit is within it, however it was rounded.
+  return syncS === undefined || shutterS >= 0.999 * syncS ? 1 : (shutterS / syncS) * 2 ** -HIGH_SPEED_SYNC_STOPS;
 }

@@ -28,6 +28,11 @@ const band =
   (peakNm: number, widthNm: number, density: number): Dye =>
   (nm) =>
     density * gaussian(nm, peakNm, widthNm);
+/** Dyes of green gels take of what they pass, too: it peaks at a half. */
+const grey =
+  (density: number): Dye =>
+  () =>
+    density;
 /** Blue and green dyes let the far red through again, as real dyes do. */
 const aboveWithRedTail =
   (edgeNm: number, slopeNm: number, density: number, tailNm: number): Dye =>
@@ -39,12 +44,12 @@ const HUES: readonly (readonly [id: string, name: string, dyes: readonly Dye[]])
   ['red', 'red', [below(612, 9, 1.95)]],
   ['vermilion', 'vermilion', [below(592, 10, 1.75)]],
   ['orange', 'orange', [below(566, 12, 1.65)]],
-  ['amber', 'amber', [below(534, 14, 1.35)]],
+  ['amber', 'amber', [below(542, 14, 1.4)]],
   ['yellow', 'yellow', [below(497, 11, 1.75)]],
   ['lime', 'yellow-green', [below(488, 12, 1.5), above(600, 16, 0.85)]],
-  ['green', 'green', [below(488, 10, 1.7), aboveWithRedTail(575, 11, 1.75, 715)]],
-  ['sea', 'sea green', [below(455, 12, 1.1), aboveWithRedTail(570, 11, 1.8, 715)]],
-  ['teal', 'teal', [below(425, 10, 0.5), aboveWithRedTail(562, 13, 1.75, 715)]],
+  ['green', 'green', [below(488, 10, 1.7), aboveWithRedTail(553, 11, 1.75, 715), grey(0.115)]],
+  ['sea', 'sea green', [below(455, 12, 1.1), aboveWithRedTail(562, 11, 1.8, 715), grey(0.238)]],
+  ['teal', 'teal', [below(425, 10, 0.5), aboveWithRedTail(567, 13, 1.75, 715), grey(0.261)]],
   ['azure', 'azure', [aboveWithRedTail(535, 13, 1.75, 710)]],
   ['blue', 'blue', [aboveWithRedTail(500, 11, 2.1, 710)]],
   ['violet', 'violet', [aboveWithRedTail(486, 12, 2.0, 648)]],

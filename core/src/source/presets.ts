@@ -1,4 +1,4 @@
-import { flat, gaussian, sampled, weightedSum, type Spectrum } from '../spectrum/grid';
+import { gaussian, sampled, type Spectrum } from '../spectrum/grid';
 import { planck } from '../spectrum/planck';
 import { daylight } from '../spectrum/daylight';
 import { normalised, whiteLedSource } from './source';
@@ -14,32 +14,35 @@ const lines = (list: readonly Line[]): Spectrum =>
 
 /** High-pressure sodium: the broadened yellow doublet, reversed in its middle, with the weaker lines about it. */
 const SODIUM = lines([
-  [568, 8, 0.55],
+  [568, 8, 0.63],
   [584, 10, 0.9],
   [596, 14, 1],
   [616, 16, 0.42],
-  [498, 8, 0.18],
-  [467, 7, 0.06],
-  [515, 9, 0.05],
+  [498, 8, 0.25],
+  [467, 7, 0.088],
+  [515, 9, 0.07],
   [671, 26, 0.12],
   [767, 14, 0.25],
+  [450, 60, 0.014],
+  [560, 150, 0.02],
 ]);
 
 /** A fluorescent tube: mercury lines over a broad phosphor, with the green line that cameras show. */
 const TUBE = lines([
   [405, 8, 0.16],
   [436, 9, 0.5],
-  [546, 10, 1.15],
+  [546, 10, 0.9],
   [578, 10, 0.32],
-  [480, 110, 0.16],
-  [580, 110, 0.34],
+  [480, 110, 0.3],
+  [590, 90, 0.34],
+  [630, 80, 0.2],
 ]);
 
 /** A screen showing white: three lobes. */
 const SCREEN = lines([
   [452, 20, 1],
-  [535, 46, 0.62],
-  [612, 40, 0.62],
+  [535, 46, 0.58],
+  [612, 40, 0.5],
 ]);
 
 /** Names and spectra of 1 lx. */
@@ -49,7 +52,7 @@ export const LIGHT_PRESETS: readonly { readonly id: LightPresetId; readonly name
   { id: 'screen', name: 'Screen', spectrum: normalised(SCREEN) },
   { id: 'fire', name: 'Fire or candle', spectrum: normalised(planck(1900)) },
   // Sunlight off the moon's reddish ground.
-  { id: 'moon', name: 'Moon', spectrum: normalised(weightedSum([daylight(4600), flat(1)], [1, 20])) },
+  { id: 'moon', name: 'Moon', spectrum: normalised(daylight(4100)) },
   { id: 'bulb', name: 'Household bulb', spectrum: normalised(planck(2700)) },
   { id: 'fridge', name: 'Cold fridge light', spectrum: whiteLedSource(7200, 0.004) },
 ];

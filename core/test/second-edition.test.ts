@@ -1,0 +1,147 @@
+import { fixtureOf, modifierOf } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Light, Look } from '../src/document';
+import { HIGH_SPEED_SYNC_STOPS } from '../src/exposure';
+import { cctDuv } from '../src/colour/cct';
+import { spectrumToXy } from '../src/colour/observer';
+import { fullExposure } from '../src/scene/compile';
+import { resolveSource } from '../src/scene/resolve';
+import { evaluate, parseLook } from '../src/scene';
+import { reaching, openLight } from '../src/transport/reach';
+import { stageOf } from '../src/transport/stage';
+
+/** What the audit of the model asked for, case by case. */
+
+const poster = demoLooks()[0]!;
+const key = poster.lights.find(({ id }) => id === 'key')!;
+const lit = (change: Partial<Light>): Light => ({ ...key, gels: [], ...change });
+const nobody = stageOf({ ...poster, subject: { ...poster.subject, faceHeightM: -60 }, boards: [], air: { hazePerM: 0 } });
+
+/** Relative exposure on the axis of a light at a distance, at full power. */
+function onAxis(look: Look, light: Light, distanceM: number): number {
+  const placed = { ...light, position: [0, 1.5, distanceM] as const, aim: [0, 1.5, 0] as const, rollDeg: 0 };
+  const one = { ...placed, position: [...placed.position], aim: [...placed.aim] } as Light;
+  return fullExposure(look, one) * openLight(reaching(one, nobody), 0, 1.5, 0, 0, 0, 1);
+}
+
+describe('the loss of a modifier', () => {
+  it.each(['softbox', 'octa', 'lantern', 'bare', 'strip', 'umbrella'])(
+    'of %s is what it takes at 1 m, of flash and continuous light alike',
+    (id) => {
+      for (const fixture of ['flash-400', 'led-spot']) {
+        const item = fixtureOf(fixture);
+        const of = (modifier: string) => onAxis(poster, lit({ fixture: item, modifier: modifierOf(modifier), setting: null }), 1);
+        const taken = modifierOf(id).lossStops - modifierOf('reflector').lossStops;
+        expect(Math.abs(Math.log2(of('reflector') / of(id)) - taken)).toBeLessThan(0.06);
+      }
+    },
+  );
+
+  it('400 J in an octa at 1.5 m and ISO 100 ask for f/13 to f/16', () => {
+    const look = { ...poster, camera: { ...poster.camera, iso: 100, aperture: 1 } };
+    const over = onAxis(look, lit({ fixture: fixtureOf('flash-400'), modifier: modifierOf('octa') }), 1.5);
+    // Incident light that the meter asks f/1 for is 1.
+    expect(Math.sqrt(over)).toBeGreaterThan(13);
+    expect(Math.sqrt(over)).toBeLessThan(16.1);
+  });
+});
+
+describe('flash', () => {
+  it('of a small unit is bluer at low power, 50 K a stop', () => {
+    const small = lit({ fixture: fixtureOf('flash-small') });
+    const kelvin = (stops: number) => cctDuv(spectrumToXy(resolveSource(small, stops))).cctK!;
+    expect(kelvin(-4) - kelvin(0)).toBeGreaterThan(180);
+    expect(kelvin(-4) - kelvin(0)).toBeLessThan(220);
+  });
+
+  it('beyond the sync limit loses more than continuous light does', () => {
+    const at = (shutterS: number) =>
+      evaluate({ ...poster, camera: { ...poster.camera, shutterS } }).exposure.flashShutterLossStops;
+    expect(at(1 / 200)).toBeCloseTo(0, 12);
+    expect(at(1 / 400)).toBeCloseTo(1 + HIGH_SPEED_SYNC_STOPS, 9);
+  });
+});
+
+describe('a near soft source', () => {
+  /** The same by 60 x 60 points of its face. */
+  function summed({ position, aim, modifier }: Light, place: readonly number[], normal: readonly number[]): number {
+    const { face } = modifier;
+    if (face.kind !== 'rectangle' && face.kind !== 'tube') throw new Error('not summed');
+    const [w, h] = face.kind === 'rectangle' ? [face.widthM, face.heightM] : [face.lengthM, 0.001];
+    const a = [0, 1, 2].map((c) => aim[c]! - position[c]!);
+    const l = Math.hypot(...a);
+    const axis = a.map((v) => v / l) as [number, number, number];
+    const side = Math.hypot(axis[0], axis[2]);
+    const right = [-axis[2] / side, 0, axis[0] / side];
+    const up = [
+      right[1]! * axis[2] - right[2]! * axis[1],
+      right[2]! * axis[0] - right[0]! * axis[2],
+      right[0]! * axis[1] - right[1]! * axis[0],
+    ];
+    const n = 60;
+    let sum = 0;
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < n; j++) {
+        const [u, v] = [w * ((i + 0.5) / n - 0.5), h * ((j + 0.5) / n - 0.5)];
+        const d = [0, 1, 2].map((c) => position[c]! + u * right[c]! + v * up[c]! - place[c]!);
+        const d2 = d.reduce((total, x) => total + x * x, 0);
+        const here = d.reduce((total, x, c) => total + x * normal[c]!, 0) / Math.sqrt(d2);
+        const there = -d.reduce((total, x, c) => total + x * axis[c]!, 0) / Math.sqrt(d2);
+        if (here > 0 && there > 0) sum += (here * there) / d2 / (n * n);
+      }
+    return sum;
+  }
+
+  it.each([
+    ['softbox-large', 0.9],
+    ['softbox-large', 1.6],
+    ['softbox', 0.7],
+    ['strip', 1.2],
+    ['tube-face', 0.8],
+  ])('%s at %f m is within a twentieth of a stop off its axis and to its edge', (id, distanceM) => {
+    const light = lit({ modifier: modifierOf(id), position: [0, 1.5, distanceM], aim: [0, 1.5, 0], rollDeg: 0 });
+    const reach = reaching(light, nobody);
+    for (const x of [0, 0.3, 0.6])
+      for (const angle of [-60, -30, 0, 30, 60, 80]) {
+        const a = (angle * Math.PI) / 180;
+        const normal = [Math.sin(a), 0, Math.cos(a)] as const;
+        const expected = summed(light, [x, 1.4, 0], normal);
+        const found = openLight(reach, x, 1.4, 0, ...normal);
+        if (expected > 0.05) expect(Math.abs(Math.log2(found / expected))).toBeLessThan(0.07);
+      }
+  });
+
+  it('a tube lights nothing behind its own horizon', () => {
+    const tube = lit({ modifier: modifierOf('tube-face'), position: [0, 1.5, 0.6], aim: [0, 1.5, 0], rollDeg: 0 });
+    const reach = reaching(tube, nobody);
+    expect(openLight(reach, 0.1, 1.5, 0.9, 0, 0, -1)).toBe(0);
+    expect(openLight(reach, 0, 1.5, 0, 0, 0, -1)).toBe(0);
+  });
+});
+
+describe('white light', () => {
+  it('is white whatever made it: a colour panel set to white has no colour of its own on skin', () => {
+    for (const id of ['colour-panel', 'colour-panel-two', 'colour-tube', 'bi-colour']) {
+      const look = parseLook({
+        ...poster,
+        lights: [
+          lit({
+            fixture: fixtureOf(id),
+            modifier: modifierOf('panel-face'),
+            setting: { mode: 'cct', cctK: 5600, duv: 0 },
+            zone: 'face-key',
+          }),
+        ],
+      });
+      const [row] = evaluate(look).lights;
+      expect(row!.isWhite).toBe(true);
+      expect(row!.purity).toBe(0);
+      expect(row!.verdict.kind).not.toBe('diluted');
+    }
+  });
+
+  it('with a pale gel is not', () => {
+    const look = parseLook({ ...poster, lights: [lit({ gels: [{ gel: 'teal-pale', strength: 1 }], zone: 'face-key' })] });
+    expect(evaluate(look).lights[0]!.isWhite).toBe(false);
+  });
+});
