@@ -187,11 +187,11 @@ describe('words on the kit', () => {
   it.each([
     ['azure-deep', /^2\.7 lost · R 4\.1 G 2\.1 B 0\.3$/],
     ['warm-full', /\+159 mired$/],
-    ['flash-400', /^flash, guide number 66$/],
+    ['flash-400', /^flash, guide number 62$/],
     ['led-panel', /^continuous, 2400 lx at 1 m$/],
     ['colour-spot', /^RGB \+ 2 more, 5 modes, 2000 to 9000 K$/],
     ['bi-colour', /^2 whites, 1 mode, 2700 to 6500 K$/],
-    ['softbox-grid', /60 x 90 cm · diffuse · grid 40° · 2\.7 lost/],
+    ['softbox-grid', /60 x 90 cm · diffuse · grid 40° · 3\.7 lost/],
     ['tube-face', /120 cm tube · diffuse/],
     ['stills', /^rendered, 3\.25 stops over mid-grey$/],
     ['paper-grey', /^backdrop, reflects about 18 %$/],

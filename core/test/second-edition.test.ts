@@ -1,3 +1,4 @@
+import { converter } from 'culori';
 import { fixtureOf, modifierOf } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
@@ -8,6 +9,8 @@ import { fullExposure } from '../src/scene/compile';
 import { resolveSource } from '../src/scene/resolve';
 import { evaluate, parseLook } from '../src/scene';
 import { reaching, openLight } from '../src/transport/reach';
+import { encodeSrgb } from '../src/colour/rgb';
+import { meanOf } from './picture-support';
 import { stageOf } from '../src/transport/stage';
 
 /** What the audit of the model asked for, case by case. */
@@ -143,5 +146,54 @@ describe('white light', () => {
   it('with a pale gel is not', () => {
     const look = parseLook({ ...poster, lights: [lit({ gels: [{ gel: 'teal-pale', strength: 1 }], zone: 'face-key' })] });
     expect(evaluate(look).lights[0]!.isWhite).toBe(false);
+  });
+});
+
+describe('an optical brightener', () => {
+  const recorded = (look: Look, id: string) => {
+    const { unclipped, recorded: colour } = evaluate({
+      ...look,
+      subject: { ...look.subject, wardrobe: { kind: 'material', id } },
+    }).probes.find(({ surface }) => surface === 'wardrobe')!;
+    return { blue: unclipped[2], lab: cielabOf(colour) };
+  };
+  const cielabOf = ([r, g, b]: readonly [number, number, number]) =>
+    converter('lab65')({ mode: 'rgb', r: encodeSrgb(r), g: encodeSrgb(g), b: encodeSrgb(b) });
+  const by = (fixture: string): Look => ({
+    ...poster,
+    ambient: { ...poster.ambient, lux: 0 },
+    lights: [
+      lit({
+        fixture: fixtureOf(fixture),
+        setting: null,
+        powerStops: fixture === 'flash-400' ? -3 : 0,
+        zone: 'wardrobe',
+        aim: [0, 1.2, 0],
+      }),
+    ],
+  });
+
+  it('adds a tenth to a quarter of a stop of blue under flash, and nothing under diodes', () => {
+    const [plain, bright] = ['cloth-white', 'cloth-white-bright'].map((id) => recorded(by('flash-400'), id));
+    const more = Math.log2(bright!.blue / plain!.blue);
+    expect(more).toBeGreaterThan(0.09);
+    expect(more).toBeLessThan(0.25);
+    const distance = Math.hypot(bright!.lab.l - plain!.lab.l, bright!.lab.a - plain!.lab.a, bright!.lab.b - plain!.lab.b);
+    expect(distance).toBeGreaterThan(3);
+    expect(distance).toBeLessThan(10);
+    const [dull, same] = ['cloth-white', 'cloth-white-bright'].map((id) => recorded(by('led-panel'), id));
+    expect(Math.abs(Math.log2(same!.blue / dull!.blue))).toBeLessThan(0.01);
+  });
+
+  it('glows in the picture as in the figures', () => {
+    const look: Look = {
+      ...by('flash-400'),
+      subject: { ...poster.subject, wardrobe: { kind: 'material', id: 'cloth-white-bright' } },
+    };
+    const plain: Look = by('flash-400');
+    const [bright, dull] = [look, plain].map((one) => meanOf(one, 'wardrobe'));
+    const more = Math.log2(bright![2] / dull![2]);
+    expect(more).toBeGreaterThan(0.09);
+    expect(more).toBeLessThan(0.25);
   });
 });

@@ -27,7 +27,15 @@ describe('the sheet as it is read', () => {
       ...poster,
       ambient: { ...poster.ambient, openings: [{ id: 'door', name: 'Door', count: 2, done: true }] },
       lights: poster.lights.map((light, i) =>
-        i === 0 ? { ...light, pieces: 3, powerStops: light.powerStops - 0.05, rig: { ...light.rig, holder: 'Ash' } } : light,
+        i === 0
+          ? {
+              ...light,
+              fixture: { ...light.fixture, step: { unit: 'stops', value: 1 / 3 } },
+              pieces: 3,
+              powerStops: -1.15,
+              rig: { ...light.rig, holder: 'Ash' },
+            }
+          : light,
       ),
     };
     const { blocks, lists } = sheetDocument(look);

@@ -7,7 +7,8 @@ import { reflectancesOf, sendersOf } from '../scene/reflectances';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../scene/resolve';
 import { ambientLux, fullExposure } from '../scene/compile';
 import type { Look } from '../document/schema';
-import { product, scaled, type Spectrum } from '../spectrum/grid';
+import { dot, product, scaled, type Spectrum } from '../spectrum/grid';
+import { excitation, GLOW } from '../surface/brightener';
 import { subjectForms } from '../transport/geometry';
 import { landedFlux, washFactor } from '../transport/room';
 import { balancedTriple } from '../vivid/alone';
@@ -79,7 +80,7 @@ type Weigh = (spectrum: Spectrum, over: readonly Float64Array[]) => Float64Array
 export function frameTriples(look: Look, only?: string, cache?: WashCache): FrameTriples {
   const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
-  const { all, of } = reflectancesOf(look);
+  const { all, of, glow } = reflectancesOf(look);
   const [backdrop, walls] = [of('backdrop'), of('wall')];
   const senders = [...sendersOf(look, { of })];
   const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
@@ -97,6 +98,12 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
         out[3 * m + c] = sum;
       }
     });
+    const u = glow.some((strength) => strength > 0) ? excitation(spectrum) : 0;
+    if (u > 0)
+      for (let c = 0; c < 3; c++) {
+        const sum = u * dot(seen[c]!, GLOW);
+        glow.forEach((strength, m) => (out[3 * m + c]! += strength * sum));
+      }
     return out;
   };
   const onMaterials = (spectrum: Spectrum): OnMaterials => ({

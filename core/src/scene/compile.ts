@@ -12,7 +12,8 @@ import {
   METER_CONSTANT_LXS,
   stopsOverMeter,
 } from '../exposure/meter';
-import { dot, flat, product, type Spectrum } from '../spectrum/grid';
+import { dot, flat, product, scaled, type Spectrum } from '../spectrum/grid';
+import { excitation, GLOW } from '../surface/brightener';
 import { reflectancesOf, type Reflectances } from '../scene/reflectances';
 import { balancedTriple } from '../vivid/alone';
 import { isWhiteLight, type Triple } from '../vivid/vividness';
@@ -145,8 +146,19 @@ function setOf(look: Look, reflectances: Reflectances, lookup: SpectrumLookup): 
   };
 }
 
-/** A reflectance in this camera: sensitivities times reflectance over white response (r, g, b), then ybar times reflectance. */
-type Weights = readonly Spectrum[];
+/** A reflectance in this camera: sensitivities times reflectance over white response (r, g, b), then ybar times reflectance; and the same of its glow. */
+interface Weights {
+  readonly own: readonly Spectrum[];
+  readonly glow: readonly Spectrum[] | null;
+}
+
+/** Figures of a light on a surface. */
+function figuresOn(light: Spectrum, { own, glow }: Weights): readonly number[] {
+  const figures = own.map((w) => dot(light, w));
+  if (!glow) return figures;
+  const u = excitation(light);
+  return figures.map((v, c) => v + u * dot(light, glow[c]!));
+}
 
 /** Reflectances of a look in its camera, each weighed once. */
 interface Surfaces {
@@ -162,26 +174,33 @@ function surfacesOf(look: Look, camera: Camera): Surfaces {
   const known = new Map<string, Weights>();
   const reflectance = (surface: ProbeSurface | 'hair-through' | 'white'): Spectrum =>
     surface === 'white' ? flat(1) : surface === 'hair-through' ? reflectances.of(surface) : reflectances.ofProbe(surface);
-  const weigh = (rho: Spectrum): Weights => [
+  const weighed = (rho: Spectrum): readonly Spectrum[] => [
     ...camera.sensor.map((s, c) => product(s, rho).map((v) => v / camera.whiteResponse[c]!)),
     product(yBar, rho),
   ];
+  const glowing = (surface: ProbeSurface | 'hair-through' | 'white'): Spectrum | null => {
+    const glow = surface === 'white' || surface === 'hair-through' ? 0 : reflectances.glowOfProbe(surface);
+    return glow > 0 ? scaled(GLOW, glow) : null;
+  };
+  const weights: Surfaces['weights'] = (surface, before) => {
+    const key = `${surface} ${before ?? ''}`;
+    let found = known.get(key);
+    if (!found) {
+      const first = (rho: Spectrum) => (before ? product(rho, reflectances.of(before)) : rho);
+      const glow = glowing(surface);
+      known.set(key, (found = { own: weighed(first(reflectance(surface))), glow: glow && weighed(first(glow)) }));
+    }
+    return found;
+  };
   return {
     camera,
     reflectances,
     probe: (surface) => {
       const rho = reflectance(surface);
-      return { reflectance: rho, white: balancedTriple(camera, product(camera.white, rho)) };
+      const [r, g, b] = figuresOn(camera.white, weights(surface)) as [number, number, number];
+      return { reflectance: rho, white: [r, g, b] };
     },
-    weights: (surface, before) => {
-      const key = `${surface} ${before ?? ''}`;
-      let found = known.get(key);
-      if (!found) {
-        const rho = reflectance(surface);
-        known.set(key, (found = weigh(before ? product(rho, reflectances.of(before)) : rho)));
-      }
-      return found;
-    },
+    weights,
   };
 }
 
@@ -335,7 +354,7 @@ function figuresOf(
     let found = known.get(key);
     if (!found) {
       const own = light();
-      known.set(key, (found = weights().map((w) => dot(own, w))));
+      known.set(key, (found = figuresOn(own, weights())));
     }
     return found;
   };

@@ -7,7 +7,7 @@ import type { Paints } from '../transport/paints';
 import { GLASS_PASSES, liquidTransmittance } from '../surface/liquid';
 import { skinReflectance } from '../surface/skin';
 import { SENDERS, type Sender } from '../transport/surround';
-import { lookupIn, resolveSurface, type SpectrumLookup } from './resolve';
+import { glowOf, lookupIn, resolveSurface, type SpectrumLookup } from './resolve';
 
 /** Reflectance of the walls: their paint, or a neutral. @throws InputError in `room.paint`. */
 export function wallReflectance({ room }: Pick<Look, 'room'>, lookup: SpectrumLookup): Spectrum {
@@ -75,6 +75,9 @@ export interface Reflectances {
   readonly all: readonly Spectrum[];
   readonly of: (name: MaterialName) => Spectrum;
   readonly ofProbe: (surface: ProbeSurface) => Spectrum;
+  /** Strength of the optical brightener of each material, by place in the table; 0 for most. */
+  readonly glow: readonly number[];
+  readonly glowOfProbe: (surface: ProbeSurface) => number;
 }
 
 /** Reflectances of all materials in a look. @throws InputError in the field of what cannot be resolved. */
@@ -94,9 +97,22 @@ export function reflectancesOf(look: Look): Reflectances {
   const all: Spectrum[] = MATERIAL_NAMES.map((name) => MATERIALS[name].reflectance(sources));
   if (subject.form === 'bottle') liquidSteps(subject).forEach((passes) => all.push(product(sources.backdrop, passes)));
   const of = (name: MaterialName) => all[MATERIAL[name]]!;
+  const glows: Partial<Record<MaterialName, number>> = {
+    wardrobe: glowOf(subject.wardrobe),
+    table: glowOf(subject.wardrobe),
+    label: glowOf(subject.label),
+    backdrop: glowOf(look.backdrop.surface),
+    wall: look.room.paint ? glowOf(look.room.paint) : 0,
+  };
+  const glow = MATERIAL_NAMES.map((name) => glows[name] ?? 0);
   return {
     all,
     of,
+    glow,
+    glowOfProbe: (name) => {
+      const material = OF_PROBE[name];
+      return material === 'liquid' ? 0 : glow[MATERIAL[material]]!;
+    },
     ofProbe: (name) => {
       const material = OF_PROBE[name];
       return material === 'liquid' ? liquidAsSurface(look) : of(material);

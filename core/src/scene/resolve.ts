@@ -65,6 +65,11 @@ export function resolveSurface(surface: SurfaceRef, lookup: SpectrumLookup = () 
   }
 }
 
+/** How strongly a surface glows by an optical brightener; 0 for most. */
+export function glowOf(surface: SurfaceRef): number {
+  return surface.kind === 'material' ? (findMaterial(surface.id)?.glow ?? 0) : 0;
+}
+
 /** Whether the colour of a fixture's light moves with its power. */
 export function colourMovesWithLevel(fixture: Fixture): boolean {
   if (fixture.kind === 'colour') return false;

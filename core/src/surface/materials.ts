@@ -6,6 +6,8 @@ export interface Material {
   readonly name: string;
   readonly kind: 'backdrop' | 'cloth' | 'hair';
   readonly reflectance: Spectrum;
+  /** How strongly it glows where it has an optical brightener (`brightener.ts`). */
+  readonly glow?: number;
 }
 
 const neutral = (id: string, name: string, reflectance: number): Material => ({
@@ -32,12 +34,14 @@ const hair = (id: string, name: string, base: number, melanin: number, exponent:
 
 export const MATERIALS: readonly Material[] = [
   neutral('paper-white', 'White paper', 0.88),
+  { ...neutral('paper-white-bright', 'White paper, brightened', 0.86), glow: 0.14 },
   neutral('paper-pale', 'Pale grey paper', 0.45),
   neutral('paper-grey', 'Grey paper', 0.18),
   neutral('paper-slate', 'Dark grey paper', 0.09),
   neutral('paper-black', 'Black paper', 0.04),
   neutral('velvet-black', 'Black velvet', 0.005),
   cloth('cloth-white', 'White cloth', (nm) => 0.62 + 0.2 * risingEdge(nm, 425, 12)),
+  { ...cloth('cloth-white-bright', 'White cloth, brightened', (nm) => 0.62 + 0.2 * risingEdge(nm, 425, 12)), glow: 0.2 },
   cloth('cloth-grey', 'Grey cloth', () => 0.2),
   cloth('cloth-black', 'Black cloth', (nm) => 0.03 + 0.02 * risingEdge(nm, 680, 15)),
   cloth('cloth-cream', 'Cream wool', (nm) => 0.3 + 0.4 * risingEdge(nm, 470, 35)),

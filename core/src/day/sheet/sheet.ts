@@ -9,6 +9,9 @@ import type { Light, Look, Setting } from '../../document/schema';
 
 /** The plan in the terms of the dials: what a person at the stand needs, and no more. */
 
+/** Less than this is not told: it would read 0.0. */
+const LEAST_ROUNDING = 0.05;
+
 /** One light to set, in the order in which the look is built up. */
 export interface SheetCard {
   readonly lightId: string;
@@ -68,7 +71,7 @@ export function runSheet(look: Look): SheetCard[] {
       pieces: light.pieces,
       fixture: fixture.name,
       power: formatPower(fixture, set),
-      roundingStops: Math.abs(rounding) < 0.005 ? 0 : rounding,
+      roundingStops: Math.abs(rounding) < LEAST_ROUNDING ? 0 : rounding,
       dials: light.setting ? dialsOf(look, light.setting) : [],
       gels: light.gels.map(({ gel, strength }) => ({ id: gel, name: gelNameIn(look.spectra, gel), strength })),
       mount: light.mount,
