@@ -192,7 +192,8 @@ function bruteForce(look: Look, p: number): { rgb: number[]; hex: string } {
 
 describe('evaluate', () => {
   it('records what a brute-force sum over 81 bands records, at every probe of every demo look', () => {
-    for (const look of demoLooks()) {
+    for (const one of demoLooks()) {
+      const look = { ...one, camera: { ...one.camera, glare: 0 } };
       evaluate(look).probes.forEach((reading, p) => {
         const expected = bruteForce(look, p);
         expected.rgb.forEach((v, c) => expect(reading.recorded[c]).toBeCloseTo(v, 9));

@@ -1,16 +1,20 @@
 import { converter } from 'culori';
+import { baseCamera, outsideOf } from '../src/camera';
+import { linearOutputInto } from '../src/camera/camera';
+import { gamutLoss, keepHueInto } from '../src/camera/gamut';
 import { fixtureOf, modifierOf } from '../src/catalogue';
-import { demoLooks } from '../src/demo';
+import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
 import { HIGH_SPEED_SYNC_STOPS } from '../src/exposure';
 import { cctDuv } from '../src/colour/cct';
 import { spectrumToXy } from '../src/colour/observer';
-import { fullExposure } from '../src/scene/compile';
+import { compileScene, fullExposure, totalFigures } from '../src/scene/compile';
 import { resolveSource } from '../src/scene/resolve';
 import { evaluate, parseLook } from '../src/scene';
 import { reaching, openLight } from '../src/transport/reach';
 import { encodeSrgb } from '../src/colour/rgb';
-import { meanOf } from './picture-support';
+import { developInto } from '../src/picture/develop';
+import { drawn, meanOf } from './picture-support';
 import { stageOf } from '../src/transport/stage';
 
 /** What the audit of the model asked for, case by case. */
@@ -195,5 +199,102 @@ describe('an optical brightener', () => {
     const more = Math.log2(bright![2] / dull![2]);
     expect(more).toBeGreaterThan(0.09);
     expect(more).toBeLessThan(0.25);
+  });
+});
+
+describe('veiling glare', () => {
+  const glaring = (look: Look, glare: number): Look => ({ ...look, camera: { ...look.camera, glare } });
+
+  it('lays its share of the mean of the picture over all of it, and over the figures alike', () => {
+    for (const look of [poster, nocturneLooks()[0]!, nightOvenLooks()[0]!]) {
+      const [clear, veiled] = [drawn(glaring(look, 0), 60, 40), drawn(glaring(look, 0.01), 60, 40)];
+      const mean = (raw: Float64Array, c: number) =>
+        raw.reduce((sum, v, q) => (q % 3 === c ? sum + v : sum), 0) / (raw.length / 3);
+      const [before, after] = [compileScene(glaring(look, 0)), compileScene(glaring(look, 0.01))];
+      for (const c of [0, 1, 2]) {
+        const veil = veiled.raw[c]! - clear.raw[c]!;
+        for (let q = c; q < clear.raw.length; q += 3) expect(veiled.raw[q]! - clear.raw[q]!).toBeCloseTo(veil, 5);
+        // The mean is taken on a coarse grid of lines of sight, once for figures and pictures.
+        expect(Math.abs(Math.log2(veil / (0.01 * mean(clear.raw, c))))).toBeLessThan(0.35);
+        const own = totalFigures(after, 0)[c]! - totalFigures(before, 0)[c]!;
+        expect(own).toBeCloseTo(veil, 5);
+      }
+    }
+  });
+
+  it('takes most of a dark colour before a bright ground: an amber rim three stops under loses a fifth', () => {
+    const look = parseLook({
+      ...poster,
+      lights: poster.lights
+        .filter(({ id }) => id !== 'rim-left')
+        .map((light) => (light.id === 'rim-right' ? { ...light, powerStops: light.powerStops - 3 } : light)),
+    });
+    const vividness = (glare: number) => evaluate(glaring(look, glare)).lights.find(({ id }) => id === 'rim-right')!.vividness;
+    const lost = 1 - vividness(0.01) / vividness(0);
+    expect(lost).toBeGreaterThan(0);
+    expect(lost).toBeLessThan(0.4);
+  });
+});
+
+describe('colours that the file cannot hold', () => {
+  const narrow = [0.9, -0.12, 0.05] as const;
+
+  it('are cut off channel by channel, or keep their hue and lightness', () => {
+    const rgb = Float64Array.of(...narrow);
+    const hueOf = ([r, g, b]: ArrayLike<number> & Iterable<number>) => {
+      const [l, m, s] = [
+        Math.cbrt(0.4122214708 * r! + 0.5363325363 * g! + 0.0514459929 * b!),
+        Math.cbrt(0.2119034982 * r! + 0.6806995451 * g! + 0.1073969566 * b!),
+        Math.cbrt(0.0883024619 * r! + 0.2817188376 * g! + 0.6299787005 * b!),
+      ];
+      const [a, c] = [
+        1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
+        0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s,
+      ];
+      return { deg: (Math.atan2(c, a) * 180) / Math.PI, L: 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s };
+    };
+    const was = hueOf(rgb);
+    keepHueInto(rgb);
+    expect(Math.min(...rgb)).toBeGreaterThanOrEqual(0);
+    expect(Math.min(...rgb)).toBeLessThan(1e-3);
+    expect(hueOf(rgb).deg).toBeCloseTo(was.deg, 1);
+    expect(hueOf(rgb).L).toBeCloseTo(was.L, 3);
+    const cut = hueOf(Float64Array.from(narrow, (v) => Math.max(0, v)));
+    expect(Math.abs(cut.deg - was.deg)).toBeGreaterThan(1);
+    expect(gamutLoss('clipped', ...narrow)).toBeGreaterThan(0.01);
+  });
+
+  it('are told apart by what a wider screen can show', () => {
+    expect(outsideOf(0.2, 0.5, 0.4)).toBeNull();
+    // P3 red and green in linear sRGB.
+    expect(outsideOf(1.2249, -0.0421, -0.0197)).toBe('srgb');
+    expect(outsideOf(-0.2249, 1.0421, -0.0786)).toBe('srgb');
+    expect(outsideOf(-0.7, 1.1, -0.2)).toBe('p3');
+  });
+
+  it('are drawn as they are for a wider screen, and neutrals stay neutral', () => {
+    const camera = baseCamera();
+    const raw = Float32Array.of(0.18, 0.18, 0.18, 0.001, 0.2, 0.02);
+    const [file, screen] = (['srgb', 'display-p3'] as const).map((space) => {
+      const rgba = new Uint8ClampedArray(8);
+      developInto(rgba, raw, camera, space);
+      return rgba;
+    });
+    expect([...screen!.slice(0, 3)]).toEqual([...file!.slice(0, 3)]);
+    const p3 = converter('p3');
+    const out = new Float64Array(3);
+    linearOutputInto(out, camera, raw[3]!, raw[4]!, raw[5]!);
+    const expected = p3({ mode: 'lrgb', r: out[0]!, g: out[1]!, b: out[2]! })!;
+    [expected.r, expected.g, expected.b].forEach((v, c) =>
+      expect(Math.abs(screen![4 + c]! - 255 * Math.min(1, Math.max(0, v)))).toBeLessThan(1.6),
+    );
+  });
+
+  it('count in windows as the camera treats them', () => {
+    const as = (gamut: 'clipped' | 'hue') => evaluate({ ...poster, camera: { ...poster.camera, gamut } });
+    const [clipped, hue] = [as('clipped'), as('hue')];
+    const backdrop = (r: ReturnType<typeof as>) => r.probes.find(({ id }) => id === 'backdrop')!;
+    expect(Math.min(...backdrop(clipped).unclipped)).toBeLessThan(0);
+    expect(backdrop(hue).hex).not.toBe(backdrop(clipped).hex);
   });
 });

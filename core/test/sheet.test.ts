@@ -36,7 +36,11 @@ describe('the run sheet', () => {
   it('says how far the nearest step of a fixture is from what was planned', () => {
     const look = clone();
     look.lights[0]!.powerStops = -2.04;
-    expect(runSheet(look)[0]!.roundingStops).toBeCloseTo(0.04, 6);
+    // It would read 0.0.
+    expect(runSheet(look)[0]!.roundingStops).toBe(0);
+    look.lights[0]!.fixture.step = { unit: 'stops', value: 1 / 3 };
+    look.lights[0]!.powerStops = -2.2;
+    expect(runSheet(look)[0]!.roundingStops).toBeCloseTo(2.2 - 7 / 3, 6);
   });
 
   it('measures a place as one does on set', () => {

@@ -148,7 +148,7 @@ describe('looks of the sixth version', () => {
   it('what is malformed is left to the check, which names it', () => {
     for (const probes of [null, 'none', [null], [{ id: 4, position: 'here' }]])
       expect(() => parseLook({ ...sixth(person), probes })).toThrow();
-    expect(upgradeLook({ ...sixth(person), probes: [null] })).toMatchObject({ version: 7, probes: [null] });
+    expect(upgradeLook({ ...sixth(person), probes: [null] })).toMatchObject({ version: 8, probes: [null] });
     const wrong = { ...structuredClone(person), probes: person.probes.map((probe) => ({ ...probe, part: 'nose' })) };
     expect(() => parseLook(wrong)).toThrow(/part/);
   });

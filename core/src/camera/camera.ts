@@ -2,6 +2,7 @@ import { InputError, requireNumber } from '../errors';
 import { MID_GREY } from '../exposure/meter';
 import type { Spectrum } from '../spectrum/grid';
 import { daylightSource } from '../source/source';
+import { keepHueInto, type Gamut } from './gamut';
 import { fitMatrix, PROFILE_KELVIN, type Matrix3 } from './matrix';
 import { responses, standInSensor, type Sensor } from './sensor';
 import { whiteIlluminant } from './white';
@@ -18,6 +19,8 @@ export interface CameraOptions {
   readonly curve?: Curve | undefined;
   readonly whiteK?: number | undefined;
   readonly tintDuv?: number | undefined;
+  /** Cut off by default. */
+  readonly gamut?: Gamut | undefined;
 }
 
 /** A camera ready to record. */
@@ -28,6 +31,7 @@ export interface Camera {
   readonly whiteResponse: readonly [number, number, number];
   readonly matrix: Matrix3;
   readonly curve: Curve;
+  readonly gamut: Gamut;
   /** B: the balanced value at which white clips, equal in all channels. */
   readonly whiteClip: number;
   /** x_w: the linear output that becomes white. */
@@ -49,7 +53,7 @@ function matrixOf(sensor: Sensor): Matrix3 {
 
 /** Builds a camera. @throws InputError for a white balance, tint, headroom or curve out of range. */
 export function makeCamera(options: CameraOptions): Camera {
-  const { sensor, headroomStops = 3.25, curve = 'rendered', whiteK = PROFILE_KELVIN, tintDuv = 0 } = options;
+  const { sensor, headroomStops = 3.25, curve = 'rendered', whiteK = PROFILE_KELVIN, tintDuv = 0, gamut = 'clipped' } = options;
   requireNumber('headroomStops', headroomStops, 0, 12, ' stops');
   if (!CURVES.includes(curve)) throw new InputError('curve', `curve must be one of ${CURVES.join(', ')}.`);
   const white = whiteIlluminant(whiteK, tintDuv);
@@ -67,6 +71,7 @@ export function makeCamera(options: CameraOptions): Camera {
     whiteResponse,
     matrix: matrixOf(sensor),
     curve,
+    gamut,
     whiteClip,
     outputClip: bends ? whiteClip : Math.min(1, whiteClip),
     whiteBalanceCostStops: Math.log2(whiteClip / fullWell),
@@ -104,7 +109,7 @@ export function applyCurve(camera: Camera, x: number): number {
 
 /**
  * Records balanced, unclipped sensor values (b_r, b_g, b_b): white clip, 3x3, curve. Writes recorded linear sRGB, 0..1,
- * into `out` at 0, 1, 2. The sensor's own clip lies at or over the white clip in every channel, so the white clip
+ * into `out` at 0, 1, 2; what the file cannot hold as the camera treats it. The sensor's own clip lies at or over the white clip in every channel, so the white clip
  * stands for both.
  */
 export function recordInto(out: Float64Array, camera: Camera, r: number, g: number, b: number): void {
@@ -113,9 +118,11 @@ export function recordInto(out: Float64Array, camera: Camera, r: number, g: numb
   const cr = r < clip ? r : clip;
   const cg = g < clip ? g : clip;
   const cb = b < clip ? b : clip;
-  out[0] = applyCurve(camera, m[0]! * cr + m[1]! * cg + m[2]! * cb);
-  out[1] = applyCurve(camera, m[3]! * cr + m[4]! * cg + m[5]! * cb);
-  out[2] = applyCurve(camera, m[6]! * cr + m[7]! * cg + m[8]! * cb);
+  out[0] = m[0]! * cr + m[1]! * cg + m[2]! * cb;
+  out[1] = m[3]! * cr + m[4]! * cg + m[5]! * cb;
+  out[2] = m[6]! * cr + m[7]! * cg + m[8]! * cb;
+  if (camera.gamut === 'hue') keepHueInto(out);
+  for (let c = 0; c < 3; c++) out[c] = applyCurve(camera, out[c]!);
 }
 
 /** Linear output of balanced values before any clip: the 3x3 alone. May be negative: out of gamut. */

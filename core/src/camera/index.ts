@@ -2,3 +2,4 @@
 export { CURVES, baseCamera, makeCamera, type Camera, type CameraOptions, type Curve } from './camera';
 export { CHANNELS, sampledSensor, standInSensor, type Channel, type Sensor, type SensorSamples } from './sensor';
 export { WHITE_RANGE_K, whiteIlluminant } from './white';
+export { GAMUTS, outsideOf, type Gamut } from './gamut';

@@ -16,6 +16,16 @@ export function oklabInto(out: Float64Array, r: number, g: number, b: number): v
   out[2] = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
 }
 
+/** Writes linear sRGB of an OKLab colour into `out` at 0, 1, 2; it may be negative or over 1. */
+export function linearOfOklabInto(out: Float64Array, L: number, a: number, b: number): void {
+  const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
+  const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
+  const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
+  out[0] = 4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s;
+  out[1] = -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s;
+  out[2] = -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s;
+}
+
 export interface Oklab {
   readonly L: number;
   readonly a: number;

@@ -12,6 +12,8 @@ export const CAMERA_DEFAULTS = {
   imageWidthPx: 6000,
   distanceM: 2.5,
   diffusion: 0,
+  glare: 0.005,
+  gamut: 'clipped',
 } as const satisfies Partial<LookCamera>;
 
 /** Ambient light that nobody has decided on yet, but for its level and colour. */

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { CURVES } from '../camera/camera';
+import { GAMUTS } from '../camera/gamut';
 import { buildSchema, variantSchema } from './build-schema';
 import { MOODS } from './moods';
 import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from './subject';
@@ -38,7 +39,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 7;
+export const LOOK_VERSION = 8;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -107,6 +108,10 @@ export const cameraSchema = object({
   distanceM: number(0.1, 500),
   /** A soft filter before the lens, by strength: 0 none, then 1/8, 1/4, 1/2, 1. */
   diffusion: yup.number<0 | 0.125 | 0.25 | 0.5 | 1>().required().oneOf(DIFFUSIONS),
+  /** Share of a frame's light that its lens spreads over all of it: 0.005 clean and modern, 0.01 older, more with filters. */
+  glare: number(0, 0.1),
+  /** What becomes of colours that the file cannot hold: their channels are cut off, or they go towards grey with their hue kept. */
+  gamut: yup.string().required().oneOf(GAMUTS),
 });
 
 /** One white balance of several that a look is judged at. */

@@ -9,7 +9,7 @@ import {
   STATUS_DEFAULTS,
   SUBJECT_DEFAULTS,
 } from './defaults';
-import { LOOK_FORMAT, LOOK_VERSION, type Probe } from './schema';
+import { LOOK_FORMAT, type Probe } from './schema';
 
 type Loose = Record<string, unknown>;
 
@@ -46,7 +46,8 @@ export function upgradeLook(value: unknown): unknown {
   const fourth = third['version'] === 3 ? fromThird(third) : third;
   const fifth = fourth['version'] === 4 ? fromFourth(fourth) : fourth;
   const sixth = fifth['version'] === 5 ? fromFifth(fifth) : fifth;
-  return sixth['version'] === 6 ? fromSixth(sixth) : sixth;
+  const seventh = sixth['version'] === 6 ? fromSixth(sixth) : sixth;
+  return seventh['version'] === 7 ? { ...seventh, version: 8, camera: withCameraDefaults(seventh['camera']) } : seventh;
 }
 
 /** What subjects were until the fifth version. */
@@ -187,7 +188,7 @@ function fromSixth(value: Loose): Loose {
   const keyIsRight = acrossM(key?.['position']) > 0;
   return {
     ...value,
-    version: LOOK_VERSION,
+    version: 7,
     probes: each(value['probes'], (probe) => ({ ...placeOf(probe, keyIsRight), ...probe })),
   };
 }

@@ -1,4 +1,5 @@
 import { linearOutputInto, recordInto } from '../camera/camera';
+import { gamutLoss, outsideOf } from '../camera/gamut';
 import { hexOfLinear } from '../colour/rgb';
 import { MID_GREY } from '../exposure/meter';
 import { clippedChannels } from '../vivid/clip';
@@ -50,6 +51,9 @@ export function readPoint(seen: Seen, camera: FrameTriples['camera'], lights: Al
   const [r, g, b] = sum as [number, number, number];
   const total = parts.reduce((all, { y }) => all + Math.max(0, y), 0);
   const stops = Math.log2(Math.max(1e-9, luminance(r, g, b)) / MID_GREY);
+  linearOutputInto(rgb, camera, r, g, b);
+  const [x, y, z] = [rgb[0]!, rgb[1]!, rgb[2]!];
+  const of = outsideOf(x, y, z);
   recordInto(rgb, camera, r, g, b);
   const each = (value: number) => Math.log2(Math.max(1e-9, value) / MID_GREY);
   const { material, place } = partAt(seen, p);
@@ -59,6 +63,7 @@ export function readPoint(seen: Seen, camera: FrameTriples['camera'], lights: Al
     stops,
     channelStops: [each(r), each(g), each(b)],
     clipped: clippedChannels(camera, r, g, b),
+    outside: of && { of, distance: gamutLoss(camera.gamut, x, y, z) },
     shares: parts
       .map(({ id, y }) => ({ id, share: total > 0 ? Math.max(0, y) / total : 0 }))
       .sort((one, other) => other.share - one.share),

@@ -251,11 +251,24 @@ export function relightInto(
   const counted = lights.flatMap((light, l) => (light.active && which(light) ? [{ light, term: terms[l] }] : []));
   if (counted.length === 0) return;
   addWash(raw, seen, sumOfMaterials(counted.map(({ light }) => light.wash)));
+  for (const { light } of counted) addVeil(raw, light);
   for (const { light, term } of counted) if (term) addTerm(raw, seen, term, light);
+}
+
+/** What the lens spreads of one light over all of the picture. */
+function addVeil(raw: Raw, { veil }: LightTriples): void {
+  const [r, g, b] = [veil[0]!, veil[1]!, veil[2]!];
+  if (r === 0 && g === 0 && b === 0) return;
+  for (let q = 0; q < raw.length; q += 3) {
+    raw[q]! += r;
+    raw[q + 1]! += g;
+    raw[q + 2]! += b;
+  }
 }
 
 /** All that one light brings, straight and by way of the room. */
 function addLight(raw: Raw, seen: Seen, term: LightTerm | undefined, light: LightTriples): void {
+  addVeil(raw, light);
   addWash(raw, seen, light.wash);
   if (term) addTerm(raw, seen, term, light);
 }

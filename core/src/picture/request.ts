@@ -3,10 +3,17 @@ import type { MaterialName } from '../figure/materials';
 import type { Adaptation } from '../vivid/adaptation';
 import type { Look, Point } from '../document/schema';
 import type { Burnt } from './burnt';
+import type { Space } from './develop';
 
 /** How fine a picture is: a quarter, a half, or all of its pixels in each direction. */
 export type Fineness = 0 | 1 | 2;
 const SCALES = [0.25, 0.5, 1] as const;
+
+export interface Marks {
+  readonly clipped: boolean;
+  readonly dark: boolean;
+  readonly gamut?: boolean;
+}
 
 export interface PictureRequest {
   readonly look: Look;
@@ -16,8 +23,10 @@ export interface PictureRequest {
   readonly fineness: Fineness;
   /** Only this light, by id. */
   readonly only?: string | undefined;
-  /** Hatches what has lost a channel, and dots what is too dark to show a colour. */
-  readonly marks?: { readonly clipped: boolean; readonly dark: boolean } | undefined;
+  /** Hatches what has lost a channel, dots what is too dark to show a colour, and strikes out lines of what the file cannot hold. */
+  readonly marks?: Marks | undefined;
+  /** Colours of the screen that it is for; those of the file by default. */
+  readonly space?: Space | undefined;
   /** Adds what is for the eye and not for measuring: the grain of the camera's ISO, and the spread of what burns. */
   readonly forEye?: boolean | undefined;
   /** Shows it as an eye sees it that has got used to this colour. */
@@ -45,6 +54,8 @@ export interface PointReading {
   readonly stops: number;
   readonly channelStops: readonly [number, number, number];
   readonly clipped: readonly Channel[];
+  /** Where the colour lies outside of what the file can hold, and how far it is recorded from what it is, OKLab. */
+  readonly outside: { readonly of: 'srgb' | 'p3'; readonly distance: number } | null;
   /** Each light's part in the luminance, largest first; light by way of the room stands apart. */
   readonly shares: readonly { readonly id: string; readonly share: number }[];
   /** Place in the room, m. */

@@ -8,7 +8,7 @@ import { viewOf, type View } from '../transport/view';
 import { shadeFragments, type Fragments } from './fragments';
 import { free } from './memory';
 import { fragmentsOf, rasterise } from './raster';
-import { meetRoom, roomShape, type Met, type RoomShape } from './room-surface';
+import { meetRoom, roomShape, type Met, type RoomShape } from '../transport/room-surface';
 import { rasteriseStrands } from './strand-raster';
 import { seenStrands, type SeenStrands } from './seen-strands';
 import { RoomList, type RoomParts } from './room-parts';

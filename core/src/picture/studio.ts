@@ -70,7 +70,7 @@ export function makeStudio(): Studio {
       const rgba = into?.length === bytes ? into : new Uint8ClampedArray(bytes);
       const isFinest = request.fineness === 2;
       const forEye = request.forEye === true && isFinest;
-      developInto(rgba, forEye ? spread(raw, width, camera) : raw, camera);
+      developInto(rgba, forEye ? spread(raw, width, camera) : raw, camera, request.space);
       const burnt = isFinest && request.only === undefined ? burntParts(raw, seen, camera) : null;
       if (forEye) grainInto(rgba, width, request.look.camera.iso);
       if (request.adaptation) adaptInto(rgba, request.adaptation);

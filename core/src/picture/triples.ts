@@ -6,6 +6,10 @@ import { liquidSteps, MATERIAL_COUNT } from '../figure/materials';
 import { reflectancesOf, sendersOf } from '../scene/reflectances';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../scene/resolve';
 import { ambientLux, fullExposure } from '../scene/compile';
+import { frameLitBy, type FrameView } from '../scene/veil';
+import { frameOpen, frameSamples, overMaterials, type FrameAmounts } from '../scene/frame-light';
+import { stageOf } from '../transport/stage';
+import { viewOf } from '../transport/view';
 import type { Look } from '../document/schema';
 import { dot, product, scaled, type Spectrum } from '../spectrum/grid';
 import { excitation, GLOW } from '../surface/brightener';
@@ -38,6 +42,8 @@ export interface LightTriples {
   readonly white: Float64Array;
   /** By way of everything that sends on coloured light, by its name. */
   readonly sent: ReadonlyMap<string, Float64Array>;
+  /** The veil that the lens lays over all of the picture: r, g, b. */
+  readonly veil: Float64Array;
   /** The light itself through each step of a liquid; empty without a bottle. */
   readonly through: Float64Array;
 }
@@ -60,11 +66,21 @@ function washOf(
   backdrop: Spectrum,
   walls: Spectrum,
   cache: WashCache | undefined,
+  after: 0 | 2 = 2,
 ): Spectrum {
-  const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop, walls);
+  const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop, walls, after);
   if (!cache) return make();
   const { faceHeightM, form } = look.subject;
-  const key = JSON.stringify([lightKey(light), look.room, look.backdrop, faceHeightM, form, sumOf(backdrop), sumOf(walls)]);
+  const key = JSON.stringify([
+    after,
+    lightKey(light),
+    look.room,
+    look.backdrop,
+    faceHeightM,
+    form,
+    sumOf(backdrop),
+    sumOf(walls),
+  ]);
   let found = cache.get(key);
   if (!found) {
     if (cache.size > 64) cache.clear();
@@ -76,18 +92,9 @@ function washOf(
 /** Light of a spectrum on all materials: `balancedTriple` as sums over weights that are made once a picture. */
 type Weigh = (spectrum: Spectrum, over: readonly Float64Array[]) => Float64Array;
 
-/** Computes the triples of a look. `only` keeps one light, by id, for pictures of a light alone. */
-export function frameTriples(look: Look, only?: string, cache?: WashCache): FrameTriples {
-  const camera = cameraOf(look);
-  const lookup = lookupIn(look.spectra);
-  const { all, of, glow } = reflectancesOf(look);
-  const [backdrop, walls] = [of('backdrop'), of('wall')];
-  const senders = [...sendersOf(look, { of })];
-  const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
-  const anySolo = look.lights.some(({ on, solo }) => on && solo);
-  const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
+function weighingOf(camera: Camera, glow: readonly number[]): Weigh {
   const sensitivity = camera.sensor.map((s, c) => s.map((v) => v / camera.whiteResponse[c]!));
-  const weigh: Weigh = (spectrum, over) => {
+  return (spectrum, over) => {
     const out = new Float64Array(3 * M);
     const seen = sensitivity.map((s) => product(s, spectrum));
     over.forEach((rho, m) => {
@@ -106,22 +113,58 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
       }
     return out;
   };
+}
+
+function frameOf(look: Look): FrameView {
+  const [stage, view] = [stageOf(look), viewOf(look, 3, 2)];
+  return { stage, view, samples: frameSamples(look, stage, view) };
+}
+
+/** The veil of a light: by what its lamp lights of the frame, and what all of the room's light does. */
+function veilWith({ camera: { glare } }: Look, samples: FrameView['samples'], weigh: Weigh, all: readonly Spectrum[]) {
+  const open = frameOpen(samples);
+  return (lit: FrameAmounts, { plain }: OnMaterials, washed: Spectrum): Float64Array => {
+    if (glare === 0) return new Float64Array(3);
+    const byRoom = weigh(washed, all);
+    return Float64Array.from(
+      [0, 1, 2],
+      (c) => glare * (overMaterials(lit, (m) => plain[3 * m + c]!) + overMaterials(open, (m) => byRoom[3 * m + c]!)),
+    );
+  };
+}
+
+/** Computes the triples of a look. `only` keeps one light, by id, for pictures of a light alone. */
+export function frameTriples(look: Look, only?: string, cache?: WashCache): FrameTriples {
+  const camera = cameraOf(look);
+  const lookup = lookupIn(look.spectra);
+  const { all, of, glow } = reflectancesOf(look);
+  const [backdrop, walls] = [of('backdrop'), of('wall')];
+  const senders = [...sendersOf(look, { of })];
+  const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
+  const anySolo = look.lights.some(({ on, solo }) => on && solo);
+  const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
+  const weigh = weighingOf(camera, glow);
   const onMaterials = (spectrum: Spectrum): OnMaterials => ({
     plain: weigh(spectrum, all),
     fromSkin: weigh(product(spectrum, of('skin')), all),
     fromCloth: weigh(product(spectrum, of('wardrobe')), all),
   });
+  const frame = frameOf(look);
+  const veilOf = veilWith(look, frame.samples, weigh, all);
   const lights = look.lights.map((light, i): LightTriples =>
     inField(`lights[${i}]`, () => {
       const power = fullExposure(look, light, lookup) * 2 ** light.powerStops;
       const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
       const wash = washOf(look, light, backdrop, walls, cache);
+      const direct = onMaterials(spectrum);
+      const byRoom = product(spectrum, washOf(look, light, backdrop, walls, cache, 0));
       return {
         id: light.id,
         active: on(light.on && !light.muted && (!anySolo || light.solo), light.id),
         flash: light.fixture.kind === 'flash',
-        direct: onMaterials(spectrum),
+        direct,
         wash: onMaterials(product(spectrum, wash)),
+        veil: veilOf(frameLitBy(light, frame), direct, byRoom),
         white: Float64Array.from(balancedTriple(camera, spectrum)),
         sent: new Map(senders.map(([name, colour]) => [name, weigh(product(spectrum, colour), all)])),
         through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),
@@ -147,6 +190,7 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
         direct: none,
         wash: onMaterials(ambient),
         white: new Float64Array(3),
+        veil: veilOf(new Map(), none, ambient),
         sent: new Map(),
         through: new Float64Array(0),
       },
@@ -163,9 +207,10 @@ const SAME = 1e-9;
  */
 export function scaleBetween(was: LightTriples, now: LightTriples): readonly [number, number, number] | null {
   if (was.id !== now.id || was.sent.size !== now.sent.size || was.through.length !== now.through.length) return null;
-  const lists = ({ direct, wash, white, sent, through }: LightTriples) => [
+  const lists = ({ direct, wash, white, veil, sent, through }: LightTriples) => [
     ...[direct, wash].flatMap(({ plain, fromSkin, fromCloth }) => [plain, fromSkin, fromCloth]),
     white,
+    veil,
     ...sent.values(),
     through,
   ];

@@ -20,5 +20,6 @@ export function cameraOf({ camera, spectra }: Pick<Look, 'camera' | 'spectra'>, 
     curve: camera.curve,
     whiteK: white.whiteK,
     tintDuv: white.tintDuv,
+    gamut: camera.gamut,
   });
 }

@@ -12,9 +12,8 @@ import {
   METER_CONSTANT_LXS,
   stopsOverMeter,
 } from '../exposure/meter';
-import { dot, flat, product, scaled, type Spectrum } from '../spectrum/grid';
-import { excitation, GLOW } from '../surface/brightener';
-import { reflectancesOf, type Reflectances } from '../scene/reflectances';
+import { dot, product, type Spectrum } from '../spectrum/grid';
+import type { Reflectances } from './reflectances';
 import { balancedTriple } from '../vivid/alone';
 import { isWhiteLight, type Triple } from '../vivid/vividness';
 import { flareOf, inScatter } from '../transport/air';
@@ -33,6 +32,10 @@ import { reaching } from '../transport/reach';
 import { stageOf, type Stage } from '../transport/stage';
 import { bring, placed, STRAND_ROOM, type Brought, type Placed } from '../transport/zone-light';
 import { ownHollow } from '../transport/bounce';
+import { frameSamples } from './frame-light';
+import { surfacesOf, type Surfaces } from './surfaces';
+import { frameLitBy, NOTHING_LIT, veilOf } from './veil';
+import { figuresOn, type Weights } from './surfaces';
 import { cardName, paintsOf, sendersOf, wallReflectance } from './reflectances';
 import { SENDERS } from '../transport/surround';
 import type { Paints } from '../transport/paints';
@@ -124,6 +127,7 @@ interface SetUp {
   readonly view: View;
   readonly places: readonly Placed[];
   readonly fade: readonly number[];
+  readonly samples: ReturnType<typeof frameSamples>;
   readonly walls: Spectrum;
   /** Colours of what sends on light, by name. */
   readonly senders: ReadonlyMap<string, Spectrum>;
@@ -140,67 +144,10 @@ function setOf(look: Look, reflectances: Reflectances, lookup: SpectrumLookup): 
     view,
     places,
     fade: places.map(({ place }) => Math.exp(-look.air.hazePerM * away(view.eye, place))),
+    samples: frameSamples(look, stage, view),
     walls: wallReflectance(look, lookup),
     senders: sendersOf(look, reflectances),
     paints: paintsOf(look, reflectances),
-  };
-}
-
-/** A reflectance in this camera: sensitivities times reflectance over white response (r, g, b), then ybar times reflectance; and the same of its glow. */
-interface Weights {
-  readonly own: readonly Spectrum[];
-  readonly glow: readonly Spectrum[] | null;
-}
-
-/** Figures of a light on a surface. */
-function figuresOn(light: Spectrum, { own, glow }: Weights): readonly number[] {
-  const figures = own.map((w) => dot(light, w));
-  if (!glow) return figures;
-  const u = excitation(light);
-  return figures.map((v, c) => v + u * dot(light, glow[c]!));
-}
-
-/** Reflectances of a look in its camera, each weighed once. */
-interface Surfaces {
-  readonly camera: Camera;
-  readonly reflectances: Reflectances;
-  readonly probe: (surface: ProbeSurface) => Omit<SceneProbe, 'at' | 'open'>;
-  /** Of a surface, once reflected from another before where `before` says so. */
-  readonly weights: (surface: ProbeSurface | 'hair-through' | 'white', before?: 'skin' | 'wardrobe') => Weights;
-}
-
-function surfacesOf(look: Look, camera: Camera): Surfaces {
-  const reflectances = reflectancesOf(look);
-  const known = new Map<string, Weights>();
-  const reflectance = (surface: ProbeSurface | 'hair-through' | 'white'): Spectrum =>
-    surface === 'white' ? flat(1) : surface === 'hair-through' ? reflectances.of(surface) : reflectances.ofProbe(surface);
-  const weighed = (rho: Spectrum): readonly Spectrum[] => [
-    ...camera.sensor.map((s, c) => product(s, rho).map((v) => v / camera.whiteResponse[c]!)),
-    product(yBar, rho),
-  ];
-  const glowing = (surface: ProbeSurface | 'hair-through' | 'white'): Spectrum | null => {
-    const glow = surface === 'white' || surface === 'hair-through' ? 0 : reflectances.glowOfProbe(surface);
-    return glow > 0 ? scaled(GLOW, glow) : null;
-  };
-  const weights: Surfaces['weights'] = (surface, before) => {
-    const key = `${surface} ${before ?? ''}`;
-    let found = known.get(key);
-    if (!found) {
-      const first = (rho: Spectrum) => (before ? product(rho, reflectances.of(before)) : rho);
-      const glow = glowing(surface);
-      known.set(key, (found = { own: weighed(first(reflectance(surface))), glow: glow && weighed(first(glow)) }));
-    }
-    return found;
-  };
-  return {
-    camera,
-    reflectances,
-    probe: (surface) => {
-      const rho = reflectance(surface);
-      const [r, g, b] = figuresOn(camera.white, weights(surface)) as [number, number, number];
-      return { reflectance: rho, white: [r, g, b] };
-    },
-    weights,
   };
 }
 
@@ -236,12 +183,15 @@ function compileLight(
 ): SceneLight {
   const full = fullExposure(look, light, lookup);
   const landed = landedFlux(look, light, subjectForms(look));
-  const wash = washFactor(look, landed, surfaces.reflectances.of('backdrop'), set.walls).map((v) => v * full);
+  const washOf = (after: 0 | 2) =>
+    washFactor(look, landed, surfaces.reflectances.of('backdrop'), set.walls, after).map((v) => v * full);
+  const wash = washOf(2);
   const at = contributions(look, light, full, set);
+  const veil = veilOf(look, frameLitBy(light, set), full, washOf(0), surfaces, set);
   const filter = resolveFilter(light, lookup);
   const spectrumAt = (stops: number) => product(resolveSource(light, stops, lookup), filter);
   const filtered = spectrumAt(light.powerStops);
-  const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, at, wash, surfaces, set);
+  const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, at, wash, surfaces, set, veil(spectrum));
   const knots = colourMovesWithLevel(light.fixture)
     ? knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(spectrumAt(stops)) }))
     : [{ stops: 0, figures: figures(filtered) }];
@@ -347,6 +297,7 @@ function figuresOf(
   wash: Spectrum,
   surfaces: Surfaces,
   { senders }: Pick<SetUp, 'senders'>,
+  veil: readonly number[],
 ): Float64Array {
   const washed = product(spectrum, wash);
   const known = new Map<string, readonly number[]>();
@@ -374,6 +325,7 @@ function figuresOf(
       () => spectrum,
       () => surfaces.weights(surface),
     );
+    for (let c = FIGURE.r; c <= FIGURE.luminance; c++) out[p * FIGURES + c]! += veil[c]!;
     for (let c = 0; c < 3; c++) out[p * FIGURES + c]! += direct[c]! * own[c]!;
     out[p * FIGURES + FIGURE.luminance]! += direct[1]! * own[FIGURE.luminance]!;
     const add = (times: number, figures: () => readonly number[]) => {
@@ -434,6 +386,8 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
       air: 0,
     };
   });
+  const full = new Float64Array(spectrum.length).fill(exposure);
+  const veil = veilOf(look, NOTHING_LIT, 0, full, surfaces, set)(spectrum);
   return {
     id: AMBIENT_ID,
     name: 'Ambient',
@@ -441,7 +395,7 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
     active: active && look.ambient.lux > 0,
     powerStops: 0,
     zone: -1,
-    knots: [{ stops: 0, figures: figuresOf(look, spectrum, at, none, surfaces, set) }],
+    knots: [{ stops: 0, figures: figuresOf(look, spectrum, at, none, surfaces, set, veil) }],
     filtered: spectrum,
     isWhite: isWhiteLight(surfaces.camera, balancedTriple(surfaces.camera, spectrum)),
   };

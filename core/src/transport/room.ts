@@ -118,9 +118,10 @@ function meets(origin: Point, direction: Point, { low, high }: Box, look: Look):
 /**
  * The room wash of a light per unit of intensity, spectrally, 1/m^2 on the grid: all light that the room's surfaces have sent on three times or more, alike
  * everywhere. What they send on before comes from their patches (`surround-light`). E_wash(lambda) = rhobar^2 sum_j Phi_j rho_j(lambda) / ((1 - rhobar) A),
- * rhobar(lambda) the area-weighted mean of all surfaces, at most 0.95. `backdrop` and `walls` are their reflectances; ceiling and floor are neutral.
+ * rhobar(lambda) the area-weighted mean of all surfaces, at most 0.95. With `after` 0 it is all
+ * light by way of the room. `backdrop` and `walls` are their reflectances; ceiling and floor are neutral.
  */
-export function washFactor(look: Look, landed: LandedFlux, backdrop: Spectrum, walls: Spectrum): Spectrum {
+export function washFactor(look: Look, landed: LandedFlux, backdrop: Spectrum, walls: Spectrum, after: 0 | 2 = 2): Spectrum {
   const { room } = look;
   const box = roomBox(look);
   const area = boxArea(box);
@@ -133,7 +134,7 @@ export function washFactor(look: Look, landed: LandedFlux, backdrop: Spectrum, w
     const reflected = (area.walls - backdropArea) * wall + area.floor * (room.ceiling + room.floor) + backdropArea * rho;
     const mean = Math.min(LARGEST_MEAN_REFLECTANCE, reflected / area.total);
     const sent = landed.walls * wall + landed.ceiling * room.ceiling + landed.floor * room.floor + landed.backdrop * rho;
-    out[i] = (mean * mean * sent) / ((1 - mean) * area.total);
+    out[i] = (mean ** after * sent) / ((1 - mean) * area.total);
   }
   return out;
 }

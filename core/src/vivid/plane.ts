@@ -1,3 +1,4 @@
+import { linearOfOklabInto } from '../colour/oklab';
 import { directionDeg } from '../colour/hue';
 import { linearOutputInto, type Camera } from '../camera/camera';
 import { hexOfLinear } from '../colour/rgb';
@@ -46,14 +47,9 @@ export function planeOfSpectrum(camera: Camera, spectrum: Spectrum): PlanePoint 
 /** Linear sRGB of a place on the plane at |Lab| = 1; negative where the file cannot hold it. Inverse of OKLab, 2020. */
 export function linearOfPoint({ a, b }: PlanePoint): [number, number, number] {
   const L = Math.sqrt(Math.max(0, 1 - a * a - b * b));
-  const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
-  const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
-  const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
-  return [
-    4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s,
-    -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s,
-    -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s,
-  ];
+  const out = new Float64Array(3);
+  linearOfOklabInto(out, L, a, b);
+  return [out[0]!, out[1]!, out[2]!];
 }
 
 /** Whether the file can hold a colour of this place at any level. */

@@ -1,4 +1,5 @@
 import { applyCurve, linearOutputInto, recordInto, type Camera } from '../camera/camera';
+import { keepHueInto } from '../camera/gamut';
 import { oklabInto } from '../colour/oklab';
 
 /** Balanced, unclipped sensor values b_r, b_g, b_b. */
@@ -90,6 +91,7 @@ const NOTHING: Triple = [0, 0, 0];
 export function vividnessAlong(camera: Camera, own: OwnColour, base: Triple, light: Triple): (stops: number) => number {
   const { whiteA, whiteB, hueA, hueB, colouredness: n, purity: ownPurity } = own;
   const { whiteClip: clip, outputClip, shoulder } = camera;
+  const keepsHue = camera.gamut === 'hue';
   const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = camera.matrix as unknown as Nine;
   const [b0, b1, b2] = base;
   const [l0, l1, l2] = light;
@@ -101,10 +103,17 @@ export function vividnessAlong(camera: Camera, own: OwnColour, base: Triple, lig
     const sr = Math.min(clip, b0 + x * l0);
     const sg = Math.min(clip, b1 + x * l1);
     const sb = Math.min(clip, b2 + x * l2);
-    const r = curve(m0 * sr + m1 * sg + m2 * sb);
-    const g = curve(m3 * sr + m4 * sg + m5 * sb);
-    const b = curve(m6 * sr + m7 * sg + m8 * sb);
-    oklabInto(lab, r, g, b);
+    let r = m0 * sr + m1 * sg + m2 * sb;
+    let g = m3 * sr + m4 * sg + m5 * sb;
+    let b = m6 * sr + m7 * sg + m8 * sb;
+    if (keepsHue && (r < 0 || g < 0 || b < 0)) {
+      rgb[0] = r;
+      rgb[1] = g;
+      rgb[2] = b;
+      keepHueInto(rgb);
+      [r, g, b] = [rgb[0]!, rgb[1]!, rgb[2]!];
+    }
+    oklabInto(lab, curve(r), curve(g), curve(b));
     const L = lab[0]!;
     const A = lab[1]!;
     const B = lab[2]!;

@@ -1,7 +1,7 @@
 import type { Board, Look } from '../document/schema';
 import { tableOf } from '../figure/index';
 import { MATERIAL } from '../figure/materials';
-import { PAPER_BEFORE_M } from '../transport/surround';
+import { PAPER_BEFORE_M } from './surround';
 
 /** What stands round the subject, as planes and one curve, made ready for many rays. */
 export interface RoomShape {

@@ -1,0 +1,61 @@
+import type { Light, Look } from '../document/schema';
+import { product, type Spectrum } from '../spectrum/grid';
+import { reaching } from '../transport/reach';
+import type { Stage } from '../transport/stage';
+import type { View } from '../transport/view';
+import { frameLit, frameOpen, type FrameAmounts, type Sample } from './frame-light';
+import { figuresOn, type Surfaces } from './surfaces';
+
+/** Veiling glare: a lens spreads a share of a frame's mean light over all of it. */
+
+/** A frame: who stands in it, and the places that it shows. */
+export interface FrameView {
+  readonly stage: Stage;
+  readonly view: View;
+  readonly samples: readonly Sample[];
+}
+
+const MOST_FRAMES = 256;
+const frames = new Map<string, FrameAmounts>();
+
+/** What a light brings to the frame as a whole, straight; kept by what decides it. */
+export function frameLitBy(light: Light, { stage, view, samples }: FrameView): FrameAmounts {
+  const { position, aim, rollDeg, modifier } = light;
+  const { face, beam, gridDeg, cut, spill } = modifier;
+  const key = JSON.stringify([stage.key, view, [position, aim, rollDeg, face, beam, gridDeg, cut, spill]]);
+  let found = frames.get(key);
+  if (!found) {
+    if (frames.size >= MOST_FRAMES) frames.clear();
+    frames.set(key, (found = frameLit(samples, reaching(light, stage))));
+  }
+  return found;
+}
+
+/** The veil that a lens lays over a frame of a light's spectrum: its glare times the frame's mean, r, g, b and luminance. */
+export function veilOf(
+  { camera }: Look,
+  lit: FrameAmounts,
+  full: number,
+  wash: Spectrum,
+  surfaces: Surfaces,
+  { samples }: Pick<FrameView, 'samples'>,
+): (spectrum: Spectrum) => readonly number[] {
+  if (camera.glare === 0) return () => NO_VEIL;
+  const open = frameOpen(samples);
+  return (spectrum) => {
+    const washed = product(spectrum, wash);
+    const sums = [0, 0, 0, 0];
+    for (const [amounts, light, times] of [
+      [lit, spectrum, full],
+      [open, washed, 1],
+    ] as const)
+      for (const [material, amount] of amounts)
+        figuresOn(light, surfaces.material(material)).forEach((v, c) => (sums[c]! += camera.glare * times * amount * v));
+    return sums;
+  };
+}
+
+const NO_VEIL = [0, 0, 0, 0];
+
+/** What no lamp brings. */
+export const NOTHING_LIT: FrameAmounts = new Map();
