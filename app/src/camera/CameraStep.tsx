@@ -17,7 +17,7 @@ import { kitOf, useKit } from '../kit/useKit';
 import { changeCamera } from '../look/edits';
 import { readShutter, SHUTTERS, nextInSeries, taken } from '../look/numbers';
 import { edit, useOpenLook } from '../look/store';
-import { CURVE_NAMES, frontWord, percent } from '../look/words';
+import { CURVE_NAMES, frontWord, GAMUT_NAMES, percent } from '../look/words';
 import { SPACE } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { Dial, ShutterDial } from '../ui/Dial';
@@ -192,6 +192,12 @@ function RecordingSection({ look, readings }: { readonly look: Look; readonly re
         }}
       />
       <Choice label="Curve" options={CURVE_NAMES} value={camera.curve} onChange={(curve) => changeCamera('curve', { curve })} />
+      <Choice
+        label="Out-of-gamut colours"
+        options={GAMUT_NAMES}
+        value={camera.gamut}
+        onChange={(gamut) => changeCamera('gamut', { gamut })}
+      />
       <StepperGrid>
         <Dial
           label="Sensor headroom over mid-grey"
@@ -216,9 +222,19 @@ function RecordingSection({ look, readings }: { readonly look: Look; readonly re
           series={[13.2, 17.3, 23.6, 28, 36, 44]}
           unit="mm"
         />
+        <Dial
+          label="Veiling glare of the lens"
+          value={Number((100 * camera.glare).toFixed(2))}
+          onChange={(share) => changeCamera('glare', { glare: Number((share / 100).toFixed(4)) })}
+          low={0}
+          high={10}
+          series={[0, 0.25, 0.5, 1, 1.5, 2, 3, 5]}
+          unit="%"
+        />
       </StepperGrid>
       <Text size="label" quiet>
-        White clips {formatStops(readings.exposure.whiteClipStops)} from mid-grey in the sensor.
+        White clips {formatStops(readings.exposure.whiteClipStops)} from mid-grey in the sensor. Glare: about 0.5 % for a clean
+        modern lens, 1 % for an older one, more with filters.
       </Text>
     </Section>
   );

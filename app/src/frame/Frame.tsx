@@ -7,10 +7,11 @@ import { Pressable, View } from 'react-native';
 import { clipText, colourWord, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
+import { useScreenSpace } from './screen';
 import { FrameCanvas } from './FrameCanvas';
 import { FullPicture } from './FullPicture';
 import { frame } from '../workers/frame';
-import type { Burnt, PointReading } from '@fulgent/core/picture';
+import type { Burnt, Marks, PointReading, Space } from '@fulgent/core/picture';
 import { projected } from './project';
 
 const useStyles = themed(() => ({
@@ -120,7 +121,7 @@ export function Frame({
   compact = false,
 }: Props) {
   const styles = useStyles();
-  const [overlays, setOverlays] = useState({ clipped: false, dark: false });
+  const [overlays, setOverlays] = useState<Marks>({ clipped: false, dark: false, gamut: false });
   const [full, setFull] = useState(false);
   const [point, setPoint] = useState<{ reading: PointReading; left: number; top: number; of: Look } | null>(null);
   const read = async (left: number, top: number) => {
@@ -187,8 +188,8 @@ function Toggles({
 }: {
   readonly setFull: (next: boolean) => void;
   readonly clippedCount: number;
-  readonly overlays: { clipped: boolean; dark: boolean };
-  readonly setOverlays: (next: { clipped: boolean; dark: boolean }) => void;
+  readonly overlays: Marks;
+  readonly setOverlays: (next: Marks) => void;
 }) {
   const styles = useStyles();
   return (
@@ -200,6 +201,11 @@ function Toggles({
         onPress={() => setOverlays({ ...overlays, clipped: !overlays.clipped })}
       />
       <Overlay label="Too dark" on={overlays.dark} onPress={() => setOverlays({ ...overlays, dark: !overlays.dark })} />
+      <Overlay
+        label="Out of gamut"
+        on={overlays.gamut ?? false}
+        onPress={() => setOverlays({ ...overlays, gamut: !overlays.gamut })}
+      />
     </View>
   );
 }
@@ -221,6 +227,12 @@ function ReadingCard({ chosen }: { readonly chosen: ProbeReading }) {
   );
 }
 
+/** What a colour loses that the file cannot hold, and whether this screen shows it. */
+function gamutText({ of, distance }: NonNullable<PointReading['outside']>, space: Space): string {
+  const shown = of === 'srgb' && space === 'display-p3' ? 'this screen shows it' : 'this screen cannot show it either';
+  return `Out of sRGB gamut: recorded ${distance.toFixed(2)} off (OKLab); ${shown}`;
+}
+
 function PointReadingCard({
   taken,
   look,
@@ -229,6 +241,7 @@ function PointReadingCard({
   readonly look: Look;
 }) {
   const styles = useStyles();
+  const space = useScreenSpace();
   return (
     <View style={styles.reading} testID="point-reading" pointerEvents="none" aria-live="polite">
       <Text size="label" weight="strong" narrow style={{ color: '#f2f2f2' }}>
@@ -239,6 +252,11 @@ function PointReadingCard({
         {formatStops(taken.reading.channelStops[2])}
         {taken.reading.clipped.length ? ` · clips ${taken.reading.clipped.join(', ')}` : ''}
       </Text>
+      {taken.reading.outside ? (
+        <Text size="small" narrow style={{ color: '#f2f2f2' }} numberOfLines={2}>
+          {gamutText(taken.reading.outside, space)}
+        </Text>
+      ) : null}
       <Text size="small" narrow style={{ color: '#c2c2c2' }} numberOfLines={2}>
         {taken.reading.shares
           .filter(({ share }) => share >= 0.01)

@@ -1,11 +1,12 @@
 import type { Look } from '@fulgent/core/document';
 import { samePicture } from '@fulgent/core/scene';
 import type { Adaptation } from '@fulgent/core/vivid';
-import type { Burnt, Fineness, Picture } from '@fulgent/core/picture';
+import type { Burnt, Fineness, Marks, Picture, Space } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { frame, latestPainter, thumbs } from '../workers/frame';
 import { useQuickPictures } from './quick';
+import { useScreenSpace } from './screen';
 import { Timing } from './Timing';
 
 /** A picture has this many pixels at most: more is not seen at arm's length, and costs time. */
@@ -21,7 +22,7 @@ interface Props {
   readonly width: number;
   readonly height: number;
   readonly only?: string;
-  readonly marks?: { readonly clipped: boolean; readonly dark: boolean };
+  readonly marks?: Marks;
   /** Shows it as an eye sees it that has got used to this colour. */
   readonly adaptation?: Adaptation | undefined;
   /** Address of a picture of this very look that was drawn before: shown until the first fine one is there. */
@@ -44,6 +45,12 @@ function pixelsOf(width: number, height: number, most: number): readonly [width:
   return [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
 }
 
+/** The colours to draw in: the screen's; what an eye has got used to is reckoned in those of the file. */
+function useSpaceFor(adaptation: Adaptation | undefined): Space {
+  const screen = useScreenSpace();
+  return adaptation ? 'srgb' : screen;
+}
+
 /** Draws a look: coarse at once, then finer, and anew only where the picture changes. The canvas keeps its last picture until the next is there. */
 export function FrameCanvas({
   look: given,
@@ -59,7 +66,9 @@ export function FrameCanvas({
   onBurnt,
   label,
 }: Props) {
-  const { clipped = false, dark = false } = marks ?? {};
+  const { clipped = false, dark = false, gamut = false } = marks ?? {};
+  const isMarked = clipped || dark || gamut;
+  const space = useSpaceFor(adaptation);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
@@ -69,8 +78,7 @@ export function FrameCanvas({
   // It shows the look as it was opened: the first edit ends it.
   const [opened] = useState(look);
   const [posterLost, setPosterLost] = useState(false);
-  const withPoster =
-    poster !== undefined && !posterLost && fineness !== 2 && look === opened && !clipped && !dark && only === undefined;
+  const withPoster = poster !== undefined && !posterLost && fineness !== 2 && look === opened && !isMarked && only === undefined;
   const [last, setLast] = useState<Picture['ms'] | null>(null);
   const painter = useRef<ReturnType<typeof latestPainter> | null>(null);
   const { quick } = useQuickPictures();
@@ -78,7 +86,7 @@ export function FrameCanvas({
     const made = latestPainter(
       small ? thumbs : frame,
       (picture, how, wish) => {
-        show(canvas.current, picture);
+        show(canvas.current, picture, wish.space ?? 'srgb');
         setFineness(how);
         setLast(picture.ms);
         if (picture.burnt) onBurnt?.(wish.look, picture.burnt);
@@ -99,9 +107,10 @@ export function FrameCanvas({
       adaptation,
       forEye: !small,
       finest: quick ? 0 : finest,
-      ...(clipped || dark ? { marks: { clipped, dark } } : {}),
+      space,
+      ...(isMarked ? { marks: { clipped, dark, gamut } } : {}),
     });
-  }, [look, w, h, only, adaptation, clipped, dark, small, quick, finest]);
+  }, [look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
   return (
     <View style={{ width, height, backgroundColor: small ? undefined : '#000000' }} testID="light-colour">
       <canvas
@@ -109,6 +118,7 @@ export function FrameCanvas({
         role="img"
         aria-label={error ?? label}
         data-fineness={fineness ?? 'none'}
+        data-space={space}
         style={{ width, height, display: 'block' }}
       />
       {withPoster ? (
@@ -125,9 +135,10 @@ export function FrameCanvas({
   );
 }
 
-function show(canvas: HTMLCanvasElement | null, { width, height, rgba }: Picture): void {
+function show(canvas: HTMLCanvasElement | null, { width, height, rgba }: Picture, colorSpace: Space): void {
   if (!canvas) return;
   if (canvas.width !== width) canvas.width = width;
   if (canvas.height !== height) canvas.height = height;
-  canvas.getContext('2d')?.putImageData(new ImageData(rgba, width, height), 0, 0);
+  // A canvas stays in the space of its first context: colours are converted where the screen has changed since.
+  canvas.getContext('2d', { colorSpace })?.putImageData(new ImageData(rgba, width, height, { colorSpace }), 0, 0);
 }

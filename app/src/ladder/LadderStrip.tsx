@@ -148,6 +148,8 @@ function StripDrawing({ reading, axis, width, thickness, height, window, wall, s
   const stops = useMemo(() => gradientStops(reading, axis), [reading, axis]);
   const bracket = (at: number, inward: 1 | -1) =>
     `M${at + 6 * inward} ${top - OVERHANG}H${at}V${bottom + OVERHANG}H${at + 6 * inward}`;
+  // Real sensors lie to either side of the one that is reckoned with.
+  const softEnds = window ? [...(window.lowOpen ? [] : [window.lowStops]), window.highStops] : [];
   const brackets = window ? `${window.lowOpen ? '' : bracket(x(window.lowStops), 1)}${bracket(x(window.highStops), -1)}` : '';
   return (
     <Svg width={width} height={height} aria-hidden>
@@ -163,6 +165,17 @@ function StripDrawing({ reading, axis, width, thickness, height, window, wall, s
       </Defs>
       <G opacity={reading.active ? 1 : 0.3}>
         <Rect x={0} y={top} width={width} height={thickness} fill={`url(#c${id})`} />
+        {hasWall && wall > -Infinity ? (
+          <Rect
+            x={x(wall - reading.edgeStops)}
+            y={top}
+            width={Math.max(0, wallX - x(wall - reading.edgeStops))}
+            height={thickness}
+            fill={`url(#h${id})`}
+            fillOpacity={0.45}
+          />
+        ) : null}
+        <SoftEnds at={softEnds} edgeStops={reading.edgeStops} x={x} rows={[top - OVERHANG - 1, bottom + OVERHANG - 2]} />
         {hasWall ? (
           <>
             <Rect x={wallX} y={top} width={Math.max(0, width - wallX)} height={thickness} fill={`url(#h${id})`} />
@@ -199,6 +212,27 @@ function StripDrawing({ reading, axis, width, thickness, height, window, wall, s
         ) : null}
       </G>
     </Svg>
+  );
+}
+
+/** Where the ends of a window may lie to either side. */
+function SoftEnds({
+  at,
+  edgeStops,
+  x,
+  rows,
+}: {
+  readonly at: readonly number[];
+  readonly edgeStops: number;
+  readonly x: (stops: number) => number;
+  readonly rows: readonly number[];
+}) {
+  return at.flatMap((end) =>
+    rows.map((y) => {
+      const from = x(end - edgeStops);
+      const width = x(end + edgeStops) - from;
+      return <Rect key={`${end} ${y}`} x={from} y={y} width={width} height={3} fill="#8a8a8a" fillOpacity={0.75} />;
+    }),
   );
 }
 

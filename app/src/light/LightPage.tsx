@@ -46,6 +46,12 @@ const useStyles = themed(() => ({
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: SPACE.m, paddingRight: SPACE.xs, minHeight: 52 },
 }));
 
+/** How sure the ends of a window and the clip are. */
+function edgeText(edgeStops: number, isMeasured: boolean): string {
+  const why = isMeasured ? 'by the measured sensor of this camera' : 'until this camera has a measured sensor: bodies differ';
+  return `Window and clip ±${edgeStops.toFixed(2)} stop ${why}.`;
+}
+
 /** Everything about one light: gels, power, place, and the two curves that explain it. */
 export function LightPage({ lookId, lightId }: { readonly lookId: string; readonly lightId: string }) {
   const router = useRouter();
@@ -79,6 +85,9 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
       ) : null}
       <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
         {verdictWords(reading.verdict)}
+      </Text>
+      <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-edge">
+        {edgeText(reading.edgeStops, look.camera.sensor.kind === 'spectrum')}
       </Text>
       {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
       <GelSection look={look} light={light} reading={reading} width={inner} />

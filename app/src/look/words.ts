@@ -72,6 +72,12 @@ export const CURVE_NAMES = [
   { id: 'log', name: 'Log' },
 ] as const;
 
+/** What the camera does with colours that its file cannot hold. */
+export const GAMUT_NAMES = [
+  { id: 'clipped', name: 'Channels clipped' },
+  { id: 'hue', name: 'Hue kept' },
+] as const;
+
 export const STATUS_NAMES: Readonly<Record<Status, string>> = { idea: 'Idea', trial: 'On trial', approved: 'Approved' };
 
 /** How far a look has come, and since when. */

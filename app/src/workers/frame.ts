@@ -54,6 +54,7 @@ export interface Wish {
   readonly marks?: PictureRequest['marks'];
   readonly adaptation?: PictureRequest['adaptation'];
   readonly forEye?: PictureRequest['forEye'];
+  readonly space?: PictureRequest['space'];
   /** Where refining ends; the finest by default. */
   readonly finest?: Fineness | undefined;
 }

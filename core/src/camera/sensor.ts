@@ -62,3 +62,9 @@ export function sampledSensor({ wavelengthsNm, r, g, b }: SensorSamples): Sensor
 export function responses(sensor: Sensor, spectrum: Spectrum): [number, number, number] {
   return [dot(sensor[0], spectrum), dot(sensor[1], spectrum), dot(sensor[2], spectrum)];
 }
+
+/**
+ * How far windows and first clips may lie from where they are computed, stops: real bodies differ in their sensitivities by so much from a stand-in sensor,
+ * and less from a measured one.
+ */
+export const EDGE_STOPS = { standIn: 0.15, measured: 0.05 } as const;

@@ -1,10 +1,10 @@
 /** The picture of a look: for those who draw. */
 export { makeStudio, type Studio } from './studio';
-export type { Fineness, Picture, PictureRequest, PointReading } from './request';
+export type { Fineness, Marks, Picture, PictureRequest, PointReading } from './request';
 export { amountAt, type Amounts } from './amounts';
 export { lightTerm, type LightTerm } from './light-term';
 export { findSeen, type Seen } from './seen';
-export { developInto } from './develop';
+export { developInto, type Space } from './develop';
 export { relightInto } from './relight';
 export { frameTriples } from './triples';
 export { type Burnt } from './burnt';

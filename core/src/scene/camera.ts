@@ -1,5 +1,6 @@
 import { makeCamera, type Camera } from '../camera/camera';
 import { lookupIn, resolveSensor } from './resolve';
+import { EDGE_STOPS } from '../camera/sensor';
 import type { Look } from '../document/schema';
 
 /** A white that a camera is set to. */
@@ -23,3 +24,7 @@ export function cameraOf({ camera, spectra }: Pick<Look, 'camera' | 'spectra'>, 
     gamut: camera.gamut,
   });
 }
+
+/** How uncertain windows and clips of a look are by its camera, stops to either side. */
+export const edgeStopsOf = ({ camera }: Pick<Look, 'camera'>): number =>
+  camera.sensor.kind === 'spectrum' ? EDGE_STOPS.measured : EDGE_STOPS.standIn;

@@ -12,6 +12,7 @@ import { placeInWindow, vividWindow, zoneFirstClip, zoneVividness, type Zone } f
 import type { Problem } from './parse';
 import type { AmbientRow, Dilution, LightReading, ProbeReading, Readings, Share, Strip } from './readings';
 import { lookupIn, resolveFilter, resolveSource } from './resolve';
+import { edgeStopsOf } from './camera';
 import { addFigures, AMBIENT_ID, compileScene, totalFigures, type Scene } from './compile';
 import { FIGURES } from './figures';
 import type { Look } from '../document/schema';
@@ -160,6 +161,7 @@ function readLight(scene: Scene, l: number): LightReading {
     best: found.best && { ...found.best, stops: found.best.stops + shift },
     spoiler: found.window || isWhite ? null : spoilerOf(scene, zone.probe, lights, zone),
     firstClip: { ...clip, stops: clip.stops + shift },
+    edgeStops: edgeStopsOf(look),
     purity: colour.purity,
     isWhite,
     vividness: zone.stops === -Infinity ? 0 : zoneVividness(zone)(zone.stops),

@@ -72,6 +72,8 @@ export interface LightReading {
   readonly spoiler: { readonly lightId: string; readonly name: string; readonly vividness: number } | null;
   /** First clip of the zone's total as this light rises. */
   readonly firstClip: FirstClip;
+  /** How far window and clip may lie to either side, stops, as the camera's sensor is known. */
+  readonly edgeStops: number;
   /** Own purity P0, and whether it is low enough to count as white. */
   readonly purity: number;
   readonly isWhite: boolean;

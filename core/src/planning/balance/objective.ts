@@ -5,6 +5,7 @@ import { addAllFigures, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import { sceneZone, type SceneZone } from '../../scene/zone';
 import type { Mood } from '../../document/schema';
+import { edgeStopsOf } from '../../scene/camera';
 import { headroomStops } from '../../vivid/clip';
 import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
@@ -190,10 +191,12 @@ function restAt(
   const off = Number.isFinite(keyStops) ? Math.abs(keyStops - goals.keyStops) : 20;
   const keyCost = goals.keyWeight * Math.max(0, off - goals.keyToleranceStops) ** 2;
   let overCost = 0;
+  // On the safe side of what the sensor may be.
+  const margin = Math.max(CLIP_MARGIN_STOPS, edgeStopsOf(look));
   for (let p = 0; p < look.probes.length; p++) {
     const at = p * FIGURES;
     if (totals[at + FIGURE.luminance]! <= 0) continue;
-    const over = CLIP_MARGIN_STOPS - headroomStops(camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
+    const over = margin - headroomStops(camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
     if (over > 0) overCost += STOPS_OVER_WEIGHT * over * over;
   }
   const separation = goals.edges.length
