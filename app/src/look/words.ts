@@ -74,8 +74,8 @@ export const CURVE_NAMES = [
 
 /** What the camera does with colours that its file cannot hold. */
 export const GAMUT_NAMES = [
-  { id: 'clipped', name: 'Channels clipped' },
-  { id: 'hue', name: 'Hue kept' },
+  { id: 'clipped', name: 'Gamut: clip channels' },
+  { id: 'hue', name: 'Gamut: keep hue' },
 ] as const;
 
 export const STATUS_NAMES: Readonly<Record<Status, string>> = { idea: 'Idea', trial: 'On trial', approved: 'Approved' };

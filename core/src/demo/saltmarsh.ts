@@ -161,7 +161,7 @@ export function demoLooks(): readonly Look[] {
     backdrop(-3, ['teal-deep']),
   ]);
   return [
-    withOwnPalette(dimmed(balance(balanced, QUICKLY).look, 'rim-right', 0.2)),
+    withOwnPalette(dimmed(balance(balanced, QUICKLY).look, 'rim-right', 0.3)),
     withOwnPalette(washed),
     withOwnPalette(clipping),
     withOwnPalette(balance(touche(), QUICKLY).look),
