@@ -6,6 +6,8 @@ import { fixtureOf, modifierOf } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
 import { HIGH_SPEED_SYNC_STOPS } from '../src/exposure';
+import { mixOf } from '../src/fixture';
+import { flat } from '../src/spectrum/grid';
 import { cctDuv } from '../src/colour/cct';
 import { spectrumToXy } from '../src/colour/observer';
 import { compileScene, fullExposure, totalFigures } from '../src/scene/compile';
@@ -20,6 +22,7 @@ import { stageOf } from '../src/transport/stage';
 /** What the audit of the model asked for, case by case. */
 
 const poster = demoLooks()[0]!;
+const CLEAR = flat(1);
 const key = poster.lights.find(({ id }) => id === 'key')!;
 const lit = (change: Partial<Light>): Light => ({ ...key, gels: [], ...change });
 const nobody = stageOf({ ...poster, subject: { ...poster.subject, faceHeightM: -60 }, boards: [], air: { hazePerM: 0 } });
@@ -296,5 +299,22 @@ describe('colours that the file cannot hold', () => {
     const backdrop = (r: ReturnType<typeof as>) => r.probes.find(({ id }) => id === 'backdrop')!;
     expect(Math.min(...backdrop(clipped).unclipped)).toBeLessThan(0);
     expect(backdrop(hue).hex).not.toBe(backdrop(clipped).hex);
+  });
+});
+
+describe('the limits of a fixture', () => {
+  it.each([
+    ['cct', { mode: 'cct', cctK: 20_000, duv: 0 }, { mode: 'cct', cctK: 10_000, duv: 0 }],
+    ['hsi', { mode: 'hsi', hueDeg: 40, saturation: 0.3, whiteK: 1700 }, { mode: 'hsi', hueDeg: 40, saturation: 0.3, whiteK: 0 }],
+  ] as const)('hold its whites in %s mode, and it is said', (_, asked, within) => {
+    const fixture = fixtureOf('colour-panel');
+    if (fixture.kind !== 'colour') throw new Error('not a colour fixture');
+    const [low, high] = [fixture.lowK, fixture.highK];
+    const held = within.mode === 'cct' ? { ...within, cctK: high } : { ...within, whiteK: low };
+    const lookup = { gel: () => CLEAR };
+    const [found, expected] = [mixOf(fixture, asked, lookup), mixOf(fixture, held, lookup)];
+    expect([...found.spectrum]).toEqual([...expected.spectrum]);
+    expect(found.heldK).toBe(within.mode === 'cct' ? high : low);
+    expect(expected.heldK).toBeNull();
   });
 });

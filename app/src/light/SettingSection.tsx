@@ -74,6 +74,11 @@ export function SettingSection({ look, light, reading }: Props) {
           entry.kind === 'gel' && !entry.archived ? [{ id: entry.id, name: entry.name }] : [],
         )}
       />
+      {mix.heldK === null ? null : (
+        <Text weight="strong" role="status">
+          {`This fixture makes ${fixture.lowK} to ${fixture.highK} K: it stays at ${mix.heldK} K.`}
+        </Text>
+      )}
       {mix.inGamut ? null : (
         <Text weight="strong" role="status">
           Out of this fixture’s reach: it makes the nearest colour that it can.

@@ -198,7 +198,7 @@ function liftOf(scene: Scene, edge: number, wanted: number): PaletteCheck['fix']
 
 function skin({ look, scene, readings }: Seen, faceId: string): Found {
   const face = readings.probes.find(({ id }) => id === faceId)!;
-  const own = whiteLab(scene, skinReflectance(look.subject.skinDepth));
+  const own = whiteLab(scene, skinReflectance(look.subject.skinDepth, look.subject.undertone));
   const [hue, chroma] = [hueDegOf(own), chromaOf(own) / own.L];
   const off = turnBetweenDeg(hue, face.hueDeg);
   const band = SKIN_HUE_DEG[look.brief.mood];
