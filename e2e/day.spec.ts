@@ -211,16 +211,16 @@ test('@phone fixtures on the network take what is dialled; set-ups are put in or
   expect((await page.getByTestId('schedule').innerText()).split('\n')[2]).toBe('Piste, washed out');
   // All three need no more than there is; with one flash gone they do.
   const kit = page.getByRole('table', { name: 'Kit of the day' });
-  await expect(kit.getByRole('row').filter({ hasText: 'Flash 200 J' })).toContainText(/2.*2/);
+  await expect(kit.getByRole('row').filter({ hasText: 'Flash 400 J' })).toContainText(/4.*4/);
   const entry = (await (await page.request.get(`${server.url}/api/kit`)).json()).find(
-    (one: { entry: { name: string } }) => one.entry.name === 'Flash 200 J',
+    (one: { entry: { name: string } }) => one.entry.name === 'Flash 400 J',
   );
   await page.request.put(`${server.url}/api/kit/${entry.entry.id}`, {
     headers: { ...asJson, 'If-Match': `"${entry.revision}"` },
-    data: { ...entry.entry, count: 1 },
+    data: { ...entry.entry, count: 3 },
   });
   await page.reload();
-  await expect(page.getByText(/^Flash 200 J: 2 needed, 1 there\. For .*Piste, washed out/)).toBeVisible();
+  await expect(page.getByText(/^Flash 400 J: 4 needed, 3 there\. For .*Piste, cyan and amber/)).toBeVisible();
 });
 
 test('@phone a look is approved: the brief says since when, and the log finds it', async ({ page, server }) => {

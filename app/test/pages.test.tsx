@@ -12,7 +12,7 @@ import { KitPage } from '../src/kit/KitPage';
 import { LightPage } from '../src/light/LightPage';
 import { ConflictSheet } from '../src/look/ConflictSheet';
 import { RenameSheet } from '../src/look/RenameSheet';
-import { undo, useOpenLook } from '../src/look/store';
+import { edit, undo, useOpenLook } from '../src/look/store';
 import { PosesPage } from '../src/sheet/PosesPage';
 import { NewLookPage } from '../src/shoots/NewLookPage';
 import { errors, lightNow, now, open, poster, press, screen, show, type, valueOf, within, WithLook } from './pages';
@@ -64,6 +64,34 @@ describe('the page of a light', () => {
     expect(throwM(lightNow('key'))).toBeCloseTo(2.5, 2);
     // Along its own axis: it stays aimed where it was.
     expect(lightNow('key').aim).toEqual(before.aim);
+  });
+
+  it('says how sure window and clip are, and that a measured sensor narrows it', async () => {
+    page();
+    expect(screen.getByTestId('light-edge').textContent).toBe(
+      'Window and clip ±0.15 stop until this camera has a measured sensor: bodies differ.',
+    );
+    const wavelengthsNm = [380, 480, 580, 780];
+    const sensor = {
+      id: 'own',
+      kind: 'sensor' as const,
+      name: 'Own',
+      wavelengthsNm,
+      r: [0, 0, 1, 0],
+      g: [0, 1, 1, 0],
+      b: [1, 1, 0, 0],
+    };
+    act(() =>
+      edit('camera.body', (look) => ({
+        ...look,
+        spectra: [sensor],
+        camera: { ...look.camera, sensor: { kind: 'spectrum', id: 'own' } },
+      })),
+    );
+    await waitFor(
+      () => expect(screen.getByTestId('light-edge').textContent).toContain('±0.05 stop by the measured sensor'),
+      LONG,
+    );
   });
 
   it('a distance that cannot be is refused with its limits, and stays as typed', () => {

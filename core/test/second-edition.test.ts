@@ -1,5 +1,5 @@
 import { converter } from 'culori';
-import { baseCamera, outsideOf } from '../src/camera';
+import { baseCamera, EDGE_STOPS, outsideOf } from '../src/camera';
 import { linearOutputInto } from '../src/camera/camera';
 import { gamutLoss, keepHueInto } from '../src/camera/gamut';
 import { fixtureOf, modifierOf } from '../src/catalogue';
@@ -7,6 +7,7 @@ import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
 import { HIGH_SPEED_SYNC_STOPS } from '../src/exposure';
 import { mixOf } from '../src/fixture';
+import { balance } from '../src/planning/search';
 import { flat } from '../src/spectrum/grid';
 import { cctDuv } from '../src/colour/cct';
 import { spectrumToXy } from '../src/colour/observer';
@@ -316,5 +317,23 @@ describe('the limits of a fixture', () => {
     expect([...found.spectrum]).toEqual([...expected.spectrum]);
     expect(found.heldK).toBe(within.mode === 'cct' ? high : low);
     expect(expected.heldK).toBeNull();
+  });
+});
+
+describe('what a sensor may be', () => {
+  it('is a soft edge of windows and clips, kept from the clip by balance', () => {
+    expect(evaluate(poster).lights.every(({ edgeStops }) => edgeStops === EDGE_STOPS.standIn)).toBe(true);
+    const bright: Look = { ...poster, brief: { ...poster.brief, mood: 'bright' } };
+    const { readings } = balance(bright, { thorough: false });
+    for (const { headroom } of readings.probes) expect(headroom.stops).toBeGreaterThan(EDGE_STOPS.standIn - 0.06);
+  });
+
+  it('is no more than what three sensors differ by', () => {
+    const clip = (shiftNm: number) => {
+      const look: Look = { ...poster, camera: { ...poster.camera, sensor: { kind: 'standIn', shiftNm } } };
+      return evaluate(look).lights.find(({ id }) => id === 'rim-right')!.firstClip.stops;
+    };
+    const clips = [-6, 0, 6].map(clip);
+    expect(Math.max(...clips) - Math.min(...clips)).toBeLessThan(2 * EDGE_STOPS.standIn + 0.05);
   });
 });

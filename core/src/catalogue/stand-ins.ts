@@ -29,7 +29,8 @@ export const STAND_IN_KIT: readonly KitEntry[] = [
     id,
     name: item.name,
     kind: 'fixture',
-    count: 2,
+    // The posters take four of them.
+    count: id === 'flash-400' ? 4 : 2,
     fixture: item,
     spectrum: null,
   })),
