@@ -184,7 +184,7 @@ test('@phone adds, orders and removes a light, and takes the removal back', asyn
   await expect(page.getByTestId('row-fill')).toBeVisible();
   await page.getByRole('button', { name: 'Fill: gels, fixture and place' }).click();
   await page.getByRole('button', { name: 'Earlier' }).click();
-  await page.getByRole('button', { name: 'Fixture: Flash 200 J. Change' }).click();
+  await page.getByRole('button', { name: 'Fixture: Flash 400 J. Change' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'LED panel' }).click();
   await expect(page.getByRole('textbox', { name: 'Power' })).toHaveValue(/%$/);
   const distance = page.getByRole('textbox', { name: 'Distance to its aim' });

@@ -76,23 +76,23 @@ test('from brief to palette to lights: a reference, a scheme, gels for each colo
 test('a colour is dragged on the map; one drag is one undo; fields do the same', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/palette`);
   const map = page.getByTestId('reach-map');
-  await expect(map).toHaveAccessibleName(/Rim right hue 62/);
+  await expect(map).toHaveAccessibleName(/Rim right hue 54/);
   const box = (await map.boundingBox())!;
   // Where the amber stands: its place on the plane within the drawn bounds.
   const at = (a: number, b: number) => ({
     x: box.x + ((a + 0.31) / 0.76) * box.width,
     y: box.y + ((0.27 - b) / 0.87) * box.height,
   });
-  const amber = at(0.218 * Math.cos((62.5 * Math.PI) / 180), 0.218 * Math.sin((62.5 * Math.PI) / 180));
+  const amber = at(0.24 * Math.cos((54 * Math.PI) / 180), 0.24 * Math.sin((54 * Math.PI) / 180));
   await page.mouse.move(amber.x, amber.y);
   await page.mouse.down();
   await page.mouse.move(amber.x + 20, amber.y + 20, { steps: 4 });
   await page.mouse.move(amber.x + 60, amber.y + 45, { steps: 6 });
   await page.mouse.up();
-  await expect(map).not.toHaveAccessibleName(/Rim right hue 62/);
+  await expect(map).not.toHaveAccessibleName(/Rim right hue 54/);
   await expect(page.getByTestId('checks')).toContainText(/Off its colour/);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(map).toHaveAccessibleName(/Rim right hue 62/);
+  await expect(map).toHaveAccessibleName(/Rim right hue 54/);
   await page.getByTestId('member-colour-3').click();
   const hue = page.getByRole('textbox', { name: 'Hue' });
   await hue.fill('400');

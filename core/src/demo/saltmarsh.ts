@@ -67,7 +67,16 @@ const key = (powerStops: number, modifier?: string) =>
     ...(modifier ? { modifier } : {}),
   });
 const rimLeft = (powerStops: number) =>
-  piece({ id: 'rim-left', name: 'Rim left', role: 'rim', side: 'left', fixture: 'flash-400', gels: ['teal-mid'], powerStops });
+  piece({
+    id: 'rim-left',
+    name: 'Rim left',
+    role: 'rim',
+    side: 'left',
+    fixture: 'flash-400',
+    gels: ['teal-mid'],
+    powerStops,
+    at: { position: [-0.88, FACE_M + 0.33, -0.78], aim: [0, FACE_M + 0.02, 0] },
+  });
 const rimRight = (powerStops: number) =>
   piece({
     id: 'rim-right',
