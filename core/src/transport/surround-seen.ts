@@ -9,7 +9,7 @@ import { toRoom, turnToRoom, type Stage } from './stage';
  */
 
 /** Cells of the grid for hair, and those that one vertex speaks for, m. */
-const [CELL_M, SURFACE_CELL_M] = [0.035, 0.014];
+const [CELL_M, SURFACE_CELL_M] = [0.045, 0.02];
 const MARGIN = 2;
 const ROW = 1024;
 

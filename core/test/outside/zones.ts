@@ -112,7 +112,7 @@ interface Row {
 }
 
 const rows: Row[] = [];
-for (let n = 0; n < 24; n++) {
+for (let n = 0; n < 16; n++) {
   const look = generated(n);
   const picture = drawn(look, W, H, n % 25 === 0 ? 'finest' : 'quick');
   const stage = stageOf(look);
