@@ -170,7 +170,7 @@ export function demoLooks(): readonly Look[] {
     backdrop(-3, ['teal-deep']),
   ]);
   return [
-    withOwnPalette(dimmed(balance(balanced, QUICKLY).look, 'rim-right', 0.3)),
+    withOwnPalette(dimmed(balance(balanced, QUICKLY).look, 'rim-right', 0.4)),
     withOwnPalette(washed),
     withOwnPalette(clipping),
     withOwnPalette(balance(touche(), QUICKLY).look),
