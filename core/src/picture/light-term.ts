@@ -1,4 +1,5 @@
 import { flareOf } from '../transport/air';
+import { emittingKey } from '../transport/emission';
 import { openCard, openLight, reaching } from '../transport/reach';
 import type { Light, Look } from '../document/schema';
 import { airTerm } from './air-term';
@@ -58,8 +59,7 @@ export interface LightTerm extends SourceTerm {
 
 /** What of a light decides its geometry, as a key for caches. */
 export function lightKey(light: Pick<Light, 'position' | 'aim' | 'modifier' | 'rollDeg' | 'role'>): string {
-  const { face, beam, gridDeg, cut, spill } = light.modifier;
-  return JSON.stringify([light.position, light.aim, light.rollDeg, light.role, face, beam, gridDeg, cut, spill]);
+  return `${light.role} ${emittingKey(light)}`;
 }
 
 /** What of a look, lights and view apart, decides their terms. */

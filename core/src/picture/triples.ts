@@ -56,7 +56,13 @@ export interface FrameTriples {
 }
 
 /** Wash of each light by what decides it: tracing the room's light is most of the work of the triples. */
-export type WashCache = Map<string, Spectrum>;
+export type WashCache = Map<string, Washes>;
+
+/** Light by way of the room: all of it, and what has been sent on three times or more. */
+interface Washes {
+  readonly all: Spectrum;
+  readonly late: Spectrum;
+}
 
 const sumOf = (spectrum: Spectrum) => spectrum.reduce((sum, value, k) => sum + value * (k + 1), 0);
 
@@ -66,21 +72,15 @@ function washOf(
   backdrop: Spectrum,
   walls: Spectrum,
   cache: WashCache | undefined,
-  after: 0 | 2 = 2,
-): Spectrum {
-  const make = () => washFactor(look, landedFlux(look, light, subjectForms(look)), backdrop, walls, after);
+): Washes {
+  const make = (): Washes => {
+    const landed = landedFlux(look, light, subjectForms(look));
+    const after = (times: 0 | 2) => washFactor(look, landed, backdrop, walls, times);
+    return { all: after(0), late: after(2) };
+  };
   if (!cache) return make();
   const { faceHeightM, form } = look.subject;
-  const key = JSON.stringify([
-    after,
-    lightKey(light),
-    look.room,
-    look.backdrop,
-    faceHeightM,
-    form,
-    sumOf(backdrop),
-    sumOf(walls),
-  ]);
+  const key = JSON.stringify([lightKey(light), look.room, look.backdrop, faceHeightM, form, sumOf(backdrop), sumOf(walls)]);
   let found = cache.get(key);
   if (!found) {
     if (cache.size > 64) cache.clear();
@@ -157,14 +157,13 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
       const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
       const wash = washOf(look, light, backdrop, walls, cache);
       const direct = onMaterials(spectrum);
-      const byRoom = product(spectrum, washOf(look, light, backdrop, walls, cache, 0));
       return {
         id: light.id,
         active: on(light.on && !light.muted && (!anySolo || light.solo), light.id),
         flash: light.fixture.kind === 'flash',
         direct,
-        wash: onMaterials(product(spectrum, wash)),
-        veil: veilOf(frameLitBy(light, frame), direct, byRoom),
+        wash: onMaterials(product(spectrum, wash.late)),
+        veil: veilOf(frameLitBy(light, frame), direct, product(spectrum, wash.all)),
         white: Float64Array.from(balancedTriple(camera, spectrum)),
         sent: new Map(senders.map(([name, colour]) => [name, weigh(product(spectrum, colour), all)])),
         through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),

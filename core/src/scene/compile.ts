@@ -28,6 +28,7 @@ import {
   spectrumOfSource,
   type SpectrumLookup,
 } from './resolve';
+import { emittingKey } from '../transport/emission';
 import { reaching } from '../transport/reach';
 import { stageOf, type Stage } from '../transport/stage';
 import { bring, placed, STRAND_ROOM, type Brought, type Placed } from '../transport/zone-light';
@@ -241,10 +242,8 @@ const geometries = new Map<string, readonly Geometric[]>();
 /** What a light brings to every probe per unit of its intensity. */
 function geometryOf(look: Look, light: Light, set: SetUp): readonly Geometric[] {
   const { stage, view, places } = set;
-  const { position, aim, rollDeg, modifier } = light;
-  const { face, beam, gridDeg, cut, spill } = modifier;
   const key = JSON.stringify([
-    [position, aim, rollDeg, face, beam, gridDeg, cut, spill],
+    emittingKey(light),
     [stage.key, set.paints, view.eye, view.forward],
     look.probes.map(({ surface, body, position: at, normal }) => [surface, body, at, normal]),
   ]);

@@ -3,7 +3,7 @@ import { firstHit } from '../figure/bvh';
 import { MATERIAL, SURFACE_MATERIALS } from '../figure/materials';
 import { liftOf, straight, type Reaching } from '../transport/reach';
 import { meetRoom, roomShape, type Met } from '../transport/room-surface';
-import { hairOnWay, toSubject, turnToRoom, type Stage } from '../transport/stage';
+import { hairOnWay, toSubject, turnToRoom, turnToSubject, type Stage } from '../transport/stage';
 import type { View } from '../transport/view';
 
 /**
@@ -57,10 +57,9 @@ function sampled(look: Look, stage: Stage, view: View): Sample[] {
 
 /** What of the subject a line of sight meets before `mostM`; null where it passes. */
 function onSubject(stage: Stage, eye: Point, way: Point, mostM: number): Sample | null {
-  const { shade, turn } = stage;
-  const [cos, sin] = turn;
+  const { shade } = stage;
   const from = toSubject(stage, eye);
-  const own: Point = [cos * way[0] - sin * way[2], way[1], sin * way[0] + cos * way[2]];
+  const own = turnToSubject(stage, way);
   const hit = firstHit(shade.bvh, from, own, mostM);
   const t = hit?.t ?? mostM;
   const at = (s: number): Point => [0, 1, 2].map((c) => eye[c]! + s * way[c]!) as unknown as Point;

@@ -1,5 +1,6 @@
 import type { Light, Look } from '../document/schema';
 import { product, type Spectrum } from '../spectrum/grid';
+import { emittingKey } from '../transport/emission';
 import { reaching } from '../transport/reach';
 import type { Stage } from '../transport/stage';
 import type { View } from '../transport/view';
@@ -20,9 +21,7 @@ const frames = new Map<string, FrameAmounts>();
 
 /** What a light brings to the frame as a whole, straight; kept by what decides it. */
 export function frameLitBy(light: Light, { stage, view, samples }: FrameView): FrameAmounts {
-  const { position, aim, rollDeg, modifier } = light;
-  const { face, beam, gridDeg, cut, spill } = modifier;
-  const key = JSON.stringify([stage.key, view, [position, aim, rollDeg, face, beam, gridDeg, cut, spill]]);
+  const key = `${stage.key} ${JSON.stringify(view)} ${emittingKey(light)}`;
   let found = frames.get(key);
   if (!found) {
     if (frames.size >= MOST_FRAMES) frames.clear();

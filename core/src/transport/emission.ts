@@ -5,6 +5,12 @@ import type { Light, Point } from '../document/schema';
 /** What of a light decides where its light goes. */
 export type Emitting = Pick<Light, 'position' | 'aim' | 'modifier' | 'rollDeg'>;
 
+/** What decides where a light's light goes, as a key for caches. */
+export function emittingKey({ position, aim, rollDeg, modifier }: Emitting): string {
+  const { face, beam, gridDeg, cut, spill } = modifier;
+  return JSON.stringify([position, aim, rollDeg, face, beam, gridDeg, cut, spill]);
+}
+
 /** Axes of a light: where it looks, its right as it looks, and its top. */
 export interface LightAxes {
   readonly axis: Point;

@@ -5,7 +5,7 @@ import type { Light, Point } from '../document/schema';
 import { axesOf, cardSources, fromCard, pastBoards, type CardSource } from './boards';
 import { emissionOf, faceSize, type Emission, type Emitting } from './emission';
 import { facePoints, pointsFor } from './sampling';
-import { hairOnWay, toSubject, type Stage } from './stage';
+import { hairOnWay, toSubject, turnToSubject, type Stage } from './stage';
 import { BLACK, type Paints } from './paints';
 
 /**
@@ -71,8 +71,7 @@ export function reaching(light: Emitting, stage: Stage, paints: Paints = BLACK):
   const { halfW, halfH, round } = faceSize(light.modifier);
   const own = toSubject(stage, light.position);
   const away = Math.hypot(...own);
-  const { turn } = stage;
-  const turned = ([x, y, z]: Point): Point => [turn[0] * x - turn[1] * z, y, turn[1] * x + turn[0] * z];
+  const turned = (direction: Point): Point => turnToSubject(stage, direction);
   const open = light.modifier.beam.kind === 'bare';
   const axes = open ? facing(own) : { right: turned(emission.right), up: turned(emission.up) };
   const points = facePoints({ position: own, ...axes, halfW, halfH, round }, pointsFor(Math.max(halfW, halfH), away));
@@ -403,12 +402,7 @@ export function straight(reach: Reaching, place: Point, normal: Point, liftM: nu
   const open = openLight(reach, ...place, ...normal);
   if (open <= 0) return 0;
   const { stage } = reach;
-  const [cos, sin] = stage.turn;
-  const own = toSubject(stage, place);
-  return (
-    open *
-    seenShare(stage, reach.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM)
-  );
+  return open * seenShare(stage, reach.points, ...toSubject(stage, place), ...turnToSubject(stage, normal), liftM);
 }
 
 /** The same for what a card sends back. */
@@ -416,10 +410,5 @@ export function byCard(one: ReachingCard, reach: Reaching, place: Point, normal:
   const open = openCard(one, reach, ...place, ...normal);
   if (open <= 0) return 0;
   const { stage } = reach;
-  const [cos, sin] = stage.turn;
-  const own = toSubject(stage, place);
-  return (
-    open *
-    seenShare(stage, one.points, ...own, cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2], liftM)
-  );
+  return open * seenShare(stage, one.points, ...toSubject(stage, place), ...turnToSubject(stage, normal), liftM);
 }

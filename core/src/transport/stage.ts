@@ -53,6 +53,11 @@ export function toRoom({ originM, turn: [cos, sin] }: Pick<Stage, 'originM' | 't
   return [cos * x + sin * z, y + originM, -sin * x + cos * z];
 }
 
+/** A direction of the room in the subject's own axes. */
+export function turnToSubject({ turn: [cos, sin] }: Pick<Stage, 'turn'>, [x, y, z]: Point): Point {
+  return [cos * x - sin * z, y, sin * x + cos * z];
+}
+
 /** A direction in the subject's own axes in the room. */
 export function turnToRoom({ turn: [cos, sin] }: Pick<Stage, 'turn'>, [x, y, z]: Point): Point {
   return [cos * x + sin * z, y, -sin * x + cos * z];

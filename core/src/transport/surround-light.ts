@@ -2,7 +2,7 @@ import type { Point } from '../document/schema';
 import { isBlocked } from '../figure/bvh';
 import { pastBoards } from './boards';
 import { openLight, seenShare, type Reaching } from './reach';
-import { hairOnWay, toSubject, type Stage } from './stage';
+import { hairOnWay, toSubject, turnToSubject, type Stage } from './stage';
 import { SENDER, SENDERS, type Surround } from './surround';
 
 /** Light by way of the large surfaces round a subject: what a lamp lands on their patches, what those send each other once, and what they bring to a place. */
@@ -193,10 +193,10 @@ function openOnPatch(reach: Reaching, j: number): number {
 
 /** Share of a lamp's face that the middle of a patch sees past the subject. */
 function pastSubjectTo({ stage, points }: Reaching, j: number): number {
-  const { surround, turn } = stage;
-  const [nx, ny, nz] = at(surround.normal, 3 * j);
+  const { surround } = stage;
+  const normal = turnToSubject(stage, at(surround.normal, 3 * j));
   const own = toSubject(stage, at(surround.place, 3 * j));
-  return seenShare(stage, points, ...own, turn[0] * nx - turn[1] * nz, ny, turn[1] * nx + turn[0] * nz, 0);
+  return seenShare(stage, points, ...own, ...normal, 0);
 }
 
 /** A group that is seen wholly. Shares are bytes: a picture keeps them for every vertex. */

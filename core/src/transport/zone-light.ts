@@ -8,7 +8,7 @@ import { byCard, liftOf, openFlux, openLight, overHorizon, seenShare, straight, 
 import { SKIN_SPREAD, WIDE_MIX } from './skin-light';
 import { bySender, fromSurround, groupsSeen, HAIR_FIGURES, spreadOf, surroundLight } from './surround-light';
 import { hairBetween, seenOnSubject, surroundSeen } from './surround-seen';
-import { hairOnWay, toRoom, toSubject, turnToRoom, type Stage } from './stage';
+import { hairOnWay, toRoom, toSubject, turnToRoom, turnToSubject, type Stage } from './stage';
 
 /** A probe where it lies on its surface in the room. */
 export interface Placed {
@@ -218,9 +218,7 @@ export function wideAtNode({ neighbours }: Shade, at: (node: number) => number, 
 function groupsAt(stage: Stage, { place, normal, on }: Placed): Uint8Array {
   const seen = new Uint8Array(stage.surround.groups.count);
   if (on) {
-    const [cos, sin] = stage.turn;
-    const own: Point = [cos * normal[0] - sin * normal[2], normal[1], sin * normal[0] + cos * normal[2]];
-    seenOnSubject(surroundSeen(stage), seen, 0, ...toSubject(stage, place), ...own);
+    seenOnSubject(surroundSeen(stage), seen, 0, ...toSubject(stage, place), ...turnToSubject(stage, normal));
   } else groupsSeen(seen, 0, stage, ...place, ...normal, 0);
   return seen;
 }
