@@ -1,14 +1,16 @@
 import { deflateSync } from 'node:zlib';
 
+type Colour = readonly [r: number, g: number, b: number];
+
 /** A PNG of vertical bands of colour, made here so that no file is needed. */
-export function png(bands: readonly (readonly [r: number, g: number, b: number])[], size = 60): Buffer {
-  const rows = Buffer.alloc(size * (1 + 3 * size));
-  for (let y = 0; y < size; y++) {
-    for (let x = 0; x < size; x++) {
-      const colour = bands[Math.floor((x * bands.length) / size)]!;
-      rows.set(colour, y * (1 + 3 * size) + 1 + 3 * x);
-    }
-  }
+export function png(bands: readonly Colour[], size = 60): Buffer {
+  return pngOf(size, size, (x) => bands[Math.floor((x * bands.length) / size)]!);
+}
+
+/** A PNG by the colour of each pixel, 0 to 255. */
+export function pngOf(width: number, height: number, at: (x: number, y: number) => readonly number[]): Buffer {
+  const rows = Buffer.alloc(height * (1 + 3 * width));
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) rows.set(at(x, y), y * (1 + 3 * width) + 1 + 3 * x);
   const chunk = (type: string, data: Buffer) => {
     const body = Buffer.concat([Buffer.from(type), data]);
     let crc = ~0;
@@ -23,8 +25,8 @@ export function png(bands: readonly (readonly [r: number, g: number, b: number])
     return Buffer.concat([head, body, tail]);
   };
   const header = Buffer.alloc(13);
-  header.writeUInt32BE(size, 0);
-  header.writeUInt32BE(size, 4);
+  header.writeUInt32BE(width, 0);
+  header.writeUInt32BE(height, 4);
   header.set([8, 2, 0, 0, 0], 8);
   return Buffer.concat([
     Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),

@@ -30,6 +30,7 @@ import { frameRoutes, lookFrameRoutes } from './routes/frames';
 import { kitRoutes, readingRoutes } from './routes/kit';
 import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
+import { pictureRoutes } from './routes/pictures';
 import { sheetRoutes } from './routes/sheet-pdf';
 import { checkDepth } from './depth';
 import { checkHost, checkOrigin, folderSecret, ownHosts, sessions } from './session';
@@ -43,7 +44,7 @@ const AUTHORITY = '/fulgent.crt';
 /** Addresses whose bodies are looks. */
 const READ_ELSEWHERE = [/^\/looks\/[^/]+$/, '/compute/evaluate'];
 /** Addresses that take or give files rather than JSON. */
-const TAKES_FILES = /^\/(looks\/[^/]+\/(frames|sheet\.pdf)|backup)(\/|$)/;
+const TAKES_FILES = /^\/(looks\/[^/]+\/(frames|sheet\.pdf)|backup|pictures)(\/|$)/;
 
 export interface AppOptions {
   readonly database: OpenDatabase;
@@ -149,6 +150,7 @@ function apiRoutes(options: AppOptions): Router {
     lookFrameRoutes(frames, readings, (id) => repo.readLook(id)),
   );
   files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work));
+  files.use('/pictures', pictureRoutes(database.folder, options.decode));
   files.use('/backup', backupRoutes(database, pictures, work, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
   // Who asks is known before anything large is read.

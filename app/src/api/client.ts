@@ -1,6 +1,6 @@
 import type { KitEntry, KitFile } from '@fulgent/core/catalogue';
 import type { MeterReading } from '@fulgent/core/control';
-import type { FrameLabel, FrameNotes, FrameReading, FrameRecord } from '@fulgent/core/day';
+import type { FrameLabel, FrameMeta, FrameNotes, FrameReading, FrameRecord } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import type { Problem } from '@fulgent/core/scene';
 import type {
@@ -17,6 +17,7 @@ import type {
   StoredLook,
 } from '@fulgent/core/contracts';
 
+import { PICTURE_FACTS } from '@fulgent/core/contracts';
 import { deviceName, THIS_WINDOW } from '../door/device';
 
 /** An answer of the server that is not success; `problems` name the fields. */
@@ -108,6 +109,24 @@ async function sendFile<T>(url: string, file: Blob, type: string): Promise<T> {
   return taken(await answerOf('POST', url, file, { 'Content-Type': type }));
 }
 
+/** A picture that was read and is not kept: its pixels, and what its file says of it. */
+export interface ReadPicture {
+  readonly png: Blob;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly meta: FrameMeta;
+}
+
+async function readPicture(file: Blob): Promise<ReadPicture> {
+  const response = await answerOf('POST', '/api/pictures', file, { 'Content-Type': pictureType(file) });
+  if (!response.ok) return taken(response);
+  const facts = JSON.parse(decodeURIComponent(response.headers.get(PICTURE_FACTS) ?? '')) as Omit<ReadPicture, 'png'>;
+  return { ...facts, png: await response.blob() };
+}
+
+const pictureType = ({ type }: Blob): string =>
+  ['image/jpeg', 'image/png', 'image/tiff'].includes(type) ? type : 'application/octet-stream';
+
 function parsed(text: string): unknown {
   try {
     return JSON.parse(text);
@@ -163,8 +182,9 @@ export const api = {
     sendFile<FrameRecord>(
       `/api/looks/${lookId}/frames?${new URLSearchParams({ name, kind, light, stops: String(stops) }).toString()}`,
       file,
-      ['image/jpeg', 'image/png', 'image/tiff'].includes(file.type) ? file.type : 'application/octet-stream',
+      pictureType(file),
     ),
+  readPicture,
   readFrame: (id: string) => request<FrameRecord>('GET', `/api/frames/${id}`),
   /** Address of what was measured in a frame at a revision; the answer waits until it is. */
   frameReading: (id: string, revision: number) => `/api/frames/${id}/reading?revision=${revision}`,

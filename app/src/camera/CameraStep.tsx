@@ -1,4 +1,5 @@
 import { LensDials } from './LensDials';
+import type { KitCamera } from '@fulgent/core/catalogue';
 import { kelvinToMired } from '@fulgent/core/colour';
 import { meteredIndex, type Look, type Probe } from '@fulgent/core/document';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
@@ -10,16 +11,17 @@ import {
   lookWithCamera,
   proofIsCurrent,
 } from '@fulgent/core/planning';
-import type { Readings } from '@fulgent/core/scene';
+import { edgeStopsOf, type Readings } from '@fulgent/core/scene';
 import { capital } from '@fulgent/words';
 import { ScrollView, View } from 'react-native';
+import { learnedText } from '../kit/learn/words';
 import { kitOf, useKit } from '../kit/useKit';
 import { changeCamera } from '../look/edits';
 import { readShutter, SHUTTERS, nextInSeries, taken } from '../look/numbers';
 import { edit, useOpenLook } from '../look/store';
 import { CURVE_NAMES, frontWord, GAMUT_NAMES, percent } from '../look/words';
 import { SPACE } from '../theme/theme';
-import { Choice } from '../ui/Button';
+import { Button, Choice } from '../ui/Button';
 import { Dial, ShutterDial } from '../ui/Dial';
 import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
@@ -176,22 +178,47 @@ const T_OVER_F = 1.08;
 
 const setSync = (syncS: number) => changeCamera('sync', { syncS: Math.min(1, Math.max(1 / 2000, syncS)) });
 
+/** What is known of this camera from its own pictures, and what the kit has learned since. */
+function LearnedPart({ camera, body }: { readonly camera: Look['camera']; readonly body: KitCamera | undefined }) {
+  const news = body?.camera.learned && JSON.stringify(body.camera.learned) !== JSON.stringify(camera.learned) ? body : null;
+  return (
+    <>
+      <Text size="label" quiet testID="learned">
+        {camera.learned
+          ? `Learned from its pictures: ${learnedText(camera.learned)}.`
+          : `Its own curve and colours are not known: windows and first clips carry ± ${edgeStopsOf({ camera }).toFixed(2)} stop. In the kit it is learned from its pictures.`}
+      </Text>
+      {news ? (
+        <Button
+          label="Use what the kit has learned of it"
+          onPress={() => edit('camera.body', (now) => lookWithCamera(now, news))}
+        />
+      ) : null}
+      {camera.learned ? <Button label="Do without it" onPress={() => changeCamera('learned', { learned: null })} /> : null}
+    </>
+  );
+}
+
 function RecordingSection({ look, readings }: { readonly look: Look; readonly readings: Readings }) {
   const { stored } = useKit();
   const { camera } = look;
   const bodies = kitOf(stored, 'camera');
+  const body = bodies.find(({ name }) => name === camera.name);
   return (
     <Section title="Recording">
       <Choice
         label="Camera"
         options={bodies.map(({ id, name }) => ({ id, name }))}
-        value={bodies.find(({ name }) => name === camera.name)?.id ?? null}
+        value={body?.id ?? null}
         onChange={(id) => {
           const entry = bodies.find((one) => one.id === id);
           if (entry) edit('camera.body', (now) => lookWithCamera(now, entry));
         }}
       />
-      <Choice label="Curve" options={CURVE_NAMES} value={camera.curve} onChange={(curve) => changeCamera('curve', { curve })} />
+      <LearnedPart camera={camera} body={body} />
+      {camera.learned?.tone ? null : (
+        <Choice label="Curve" options={CURVE_NAMES} value={camera.curve} onChange={(curve) => changeCamera('curve', { curve })} />
+      )}
       <Choice
         label="Out-of-gamut colours"
         options={GAMUT_NAMES}

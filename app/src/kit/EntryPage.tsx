@@ -1,5 +1,5 @@
 import { baseCamera } from '@fulgent/core/camera';
-import type { KitEntry, KitFixture, KitGel } from '@fulgent/core/catalogue';
+import type { KitCamera, KitEntry, KitFixture, KitGel } from '@fulgent/core/catalogue';
 import { HEAT_CAUTION } from '@fulgent/words';
 import { LIMITS } from '@fulgent/core/document';
 import { compileEmitters, NO_CORRECTION, outputAcrossCct } from '@fulgent/core/fixture';
@@ -16,12 +16,14 @@ import { readNumber, taken } from '../look/numbers';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { entryFacts, entrySwatch } from './entry-words';
+import { learnedText } from './learn/words';
 import { atStrength, gelFacts, JUDGED_ON, STRENGTHS, transmittanceOf } from './gel-facts';
 import { useEntry, useKit } from './useKit';
 
@@ -104,6 +106,7 @@ export function EntryPage({ id }: { readonly id: string }) {
           </Text>
         </Section>
       ) : null}
+      {entry.kind === 'camera' ? <LearnLink camera={entry} /> : null}
       <Stock entry={entry} standIn={standIn} save={save} revision={revision} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
         <Button label="Duplicate" icon="copy" onPress={() => void duplicate().catch(failed)} />
@@ -115,6 +118,20 @@ export function EntryPage({ id }: { readonly id: string }) {
         {standIn ? null : <Button label="Delete" icon="trash-2" onPress={() => void remove().catch(failed)} />}
       </View>
     </SectionFrame>
+  );
+}
+
+function LearnLink({ camera: { id, camera } }: { readonly camera: KitCamera }) {
+  return (
+    <LinkRow
+      href={`/kit/${id}/learn`}
+      name="Learn from its pictures"
+      text={
+        camera.learned
+          ? `Learned: ${learnedText(camera.learned)}`
+          : 'Its curve from a bracket, its white from a grey card, its colours from a chart'
+      }
+    />
   );
 }
 

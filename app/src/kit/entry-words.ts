@@ -46,7 +46,12 @@ export function entryFacts(entry: KitEntry): string {
         .join(' · ');
     }
     case 'camera':
-      return `${entry.camera.curve}, ${entry.camera.headroomStops} stops over mid-grey${entry.sensor ? ', own sensitivities' : ''}`;
+      return [
+        entry.camera.learned?.tone ? 'learned curve' : entry.camera.curve,
+        `${Number(entry.camera.headroomStops.toFixed(2))} stops over mid-grey`,
+        ...(entry.camera.learned?.matrix ? ['learned colours'] : []),
+        ...(entry.sensor ? ['own sensitivities'] : []),
+      ].join(', ');
     case 'surface': {
       const reflectance = resample(entry.spectrum, 'reflectance');
       const mean = reflectance.reduce((sum, value) => sum + value, 0) / reflectance.length;

@@ -9,7 +9,7 @@ import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { chooseFile } from '../ui/files';
+import { chooseFile, PICTURE_FILES } from '../ui/files';
 import { LinkRow } from '../ui/LinkRow';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
@@ -118,7 +118,7 @@ function AddSection({
     }
   };
   const load = () =>
-    void chooseFile('image/jpeg,image/png,image/tiff,.tif,.tiff').then((file) => {
+    void chooseFile(PICTURE_FILES).then((file) => {
       if (!file) return undefined;
       const name = frameName(file, 'Frame');
       return work(() =>

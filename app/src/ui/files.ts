@@ -1,11 +1,20 @@
+/** Picture files that the server reads. */
+export const PICTURE_FILES = 'image/jpeg,image/png,image/tiff,.tif,.tiff';
+
 /** Lets the user choose a file. Null when nothing was chosen. */
-export function chooseFile(accept: string): Promise<File | null> {
+export async function chooseFile(accept: string): Promise<File | null> {
+  return (await chooseFiles(accept, false))[0] ?? null;
+}
+
+/** The same for several. */
+export function chooseFiles(accept: string, several = true): Promise<File[]> {
   return new Promise((resolve) => {
     const input = document.createElement('input');
     input.type = 'file';
     input.accept = accept;
-    input.onchange = () => resolve(input.files?.[0] ?? null);
-    input.oncancel = () => resolve(null);
+    input.multiple = several;
+    input.onchange = () => resolve(Array.from(input.files ?? []));
+    input.oncancel = () => resolve([]);
     input.click();
   });
 }

@@ -1,7 +1,21 @@
-import { baseCamera, type SensorSamples } from '@fulgent/core/camera';
-import type { KitEntry } from '@fulgent/core/catalogue';
-import { learn, type Lessons, type TaughtFrame, runSheet, turnRange, type TurnRange } from '@fulgent/core/day';
-import type { Fixture, Variant, Cluster, Light, Look, Unit } from '@fulgent/core/document';
+import { baseCamera, sampledSensor, type SensorSamples } from '@fulgent/core/camera';
+import type { KitCamera, KitEntry } from '@fulgent/core/catalogue';
+import {
+  learn,
+  learnCamera,
+  readChart,
+  runSheet,
+  turnRange,
+  type BracketPicture,
+  type CameraLearned,
+  type ChartCorners,
+  type Lessons,
+  type TaughtFrame,
+  type TurnRange,
+} from '@fulgent/core/day';
+import { resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
+import type { ChartPatch } from '@fulgent/core/surface';
+import type { Fixture, Variant, Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
 import type { Match, Translation } from '@fulgent/core/fixture';
 import {
   type Remedy,
@@ -51,6 +65,7 @@ import { daylightSource } from '@fulgent/core/source';
 import type { SampleKind } from '@fulgent/core/spectrum';
 import {
   gelFromPhotos,
+  readChartCsv,
   readLm63,
   readSensorCsv,
   readSpectrumCsv,
@@ -63,7 +78,7 @@ import {
 import { expose } from 'comlink';
 import { withFigures } from '../figure/figures';
 import { addedUp } from './added-up';
-import { middleOf, pixelsOf, STUDY_PX, THUMB_PX } from './pixels';
+import { exactPixels, framePixels, middleOf, pixelsOf, STUDY_PX, THUMB_PX } from './pixels';
 
 /** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
 export interface StudyApi {
@@ -105,6 +120,19 @@ export interface StudyApi {
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
+  readChart(text: string): readonly ChartPatch[];
+  learnCamera(entry: KitCamera, pictures: LessonPictures): Promise<CameraLearned>;
+}
+
+/** Pictures to learn a camera from, and what light card and chart were taken in. */
+export interface LessonPictures {
+  readonly bracket: readonly { readonly png: Blob; readonly stops: number }[];
+  readonly greyFrame: number | null;
+  readonly card: Blob | null;
+  readonly chart: { readonly png: Blob; readonly corners: ChartCorners; readonly patches: readonly ChartPatch[] } | null;
+  readonly source: SourceRef;
+  readonly whiteK: number;
+  readonly tintDuv: number;
 }
 
 /** Steps of the drawn scale from 2500 to 10 000 K. */
@@ -186,6 +214,26 @@ const api: StudyApi = {
     /^\s*(?:\uFEFF)?\s*</.test(text) ? readTm27(text, kind) : readSpectrumCsv(text, kind, unit),
   readBeam: readLm63,
   readSensor: readSensorCsv,
+  readChart: readChartCsv,
+
+  async learnCamera({ camera, sensor }, { bracket, greyFrame, card, chart, source, whiteK, tintDuv }) {
+    const frames: BracketPicture[] = [];
+    for (const { png, stops } of bracket) frames.push({ stops, pixels: framePixels(await exactPixels(png)) });
+    const taken = { whiteK, tintDuv, source: spectrumOfSource(source) };
+    const { headroomStops, curve, gamut, learned } = camera;
+    const own = sensor ? sampledSensor(sensor) : resolveSensor(camera);
+    return learnCamera({ sensor: own, headroomStops, curve, gamut }, sensor !== null, learned, {
+      bracket: frames,
+      greyFrame,
+      card: card && { ...taken, linear: await middleOf(card) },
+      chart: chart && {
+        ...taken,
+        patches: chart.patches,
+        readings: readChart(framePixels(await exactPixels(chart.png)), chart.corners),
+      },
+    });
+  },
+
   continuity,
 };
 

@@ -1,11 +1,15 @@
+import { kelvinToMired } from '../colour/cct';
+import { encodeSrgb } from '../colour/rgb';
 import { InputError, requireNumber } from '../errors';
 import { MID_GREY } from '../exposure/meter';
 import type { Spectrum } from '../spectrum/grid';
 import { daylightSource } from '../source/source';
 import { keepHueInto, type Gamut } from './gamut';
+import { WHITE_SHIFT, type Learned } from './learned';
 import { fitMatrix, PROFILE_KELVIN, type Matrix3 } from './matrix';
 import { responses, standInSensor, type Sensor } from './sensor';
-import { whiteIlluminant } from './white';
+import { applyTone, invertTone, toneOf, type Tone } from './tone';
+import { WHITE_RANGE_K, whiteIlluminant } from './white';
 
 /** Recording curves: a clipping one as stills are rendered, one with a film-like shoulder, and the view of a log file. */
 export const CURVES = ['rendered', 'film-like', 'log'] as const;
@@ -21,6 +25,8 @@ export interface CameraOptions {
   readonly tintDuv?: number | undefined;
   /** Cut off by default. */
   readonly gamut?: Gamut | undefined;
+  /** What its own pictures taught, before which the stand-in's curve, 3x3 and white stand back. */
+  readonly learned?: Learned | null | undefined;
 }
 
 /** A camera ready to record. */
@@ -40,6 +46,8 @@ export interface Camera {
   readonly whiteBalanceCostStops: number;
   /** The parameter a of the shoulder; 0 where the curve is a straight line. */
   readonly shoulder: number;
+  /** The learned curve, which then stands for shoulder and straight line; null where none was learned. */
+  readonly tone: Tone | null;
 }
 
 const TOE_LIMIT = 0.25;
@@ -53,10 +61,18 @@ function matrixOf(sensor: Sensor): Matrix3 {
 
 /** Builds a camera. @throws InputError for a white balance, tint, headroom or curve out of range. */
 export function makeCamera(options: CameraOptions): Camera {
-  const { sensor, headroomStops = 3.25, curve = 'rendered', whiteK = PROFILE_KELVIN, tintDuv = 0, gamut = 'clipped' } = options;
+  const {
+    sensor,
+    headroomStops = 3.25,
+    curve = 'rendered',
+    whiteK = PROFILE_KELVIN,
+    tintDuv = 0,
+    gamut = 'clipped',
+    learned = null,
+  } = options;
   requireNumber('headroomStops', headroomStops, 0, 12, ' stops');
   if (!CURVES.includes(curve)) throw new InputError('curve', `curve must be one of ${CURVES.join(', ')}.`);
-  const white = whiteIlluminant(whiteK, tintDuv);
+  const white = learned ? shiftedWhite(whiteK, tintDuv, learned) : whiteIlluminant(whiteK, tintDuv);
   const whiteResponse = responses(sensor, white);
   if (whiteResponse.some((v) => !(v > 0))) {
     throw new InputError('sensor', 'Each sensor channel must respond to the white-balance light; one of them gives nothing.');
@@ -64,19 +80,32 @@ export function makeCamera(options: CameraOptions): Camera {
   const fullWell = MID_GREY * 2 ** headroomStops;
   const reference = responses(sensor, daylightSource(PROFILE_KELVIN));
   const whiteClip = Math.min(...reference.map((k, c) => (fullWell * k) / whiteResponse[c]!));
+  const tone = learned?.tone ? toneOf(learned.tone, whiteClip) : null;
   const bends = curve !== 'rendered' && whiteClip > 1;
   return {
     sensor,
     white,
     whiteResponse,
-    matrix: matrixOf(sensor),
+    matrix: learned?.matrix ? Float64Array.from(learned.matrix) : matrixOf(sensor),
     curve,
     gamut,
     whiteClip,
-    outputClip: bends ? whiteClip : Math.min(1, whiteClip),
+    outputClip: tone?.outputClip ?? (bends ? whiteClip : Math.min(1, whiteClip)),
     whiteBalanceCostStops: Math.log2(whiteClip / fullWell),
-    shoulder: bends ? shoulderOf(whiteClip) : 0,
+    shoulder: bends && !tone ? shoulderOf(whiteClip) : 0,
+    tone,
   };
+}
+
+/** The white that a camera has when it is set to another. */
+function shiftedWhite(whiteK: number, tintDuv: number, { whiteMired, whiteDuv }: Learned): Spectrum {
+  const within = (value: number, [low, high]: readonly [number, number]) => Math.min(high, Math.max(low, value));
+  // The settings themselves are judged as they were made, so that a wrong one is named.
+  if (whiteMired === 0 && whiteDuv === 0) return whiteIlluminant(whiteK, tintDuv);
+  requireNumber('whiteK', whiteK, ...WHITE_RANGE_K, ' K');
+  requireNumber('tintDuv', tintDuv, -0.03, 0.03);
+  const mired = kelvinToMired(whiteK) + within(whiteMired, [-WHITE_SHIFT.mired, WHITE_SHIFT.mired]);
+  return whiteIlluminant(within(1e6 / Math.max(1, mired), WHITE_RANGE_K), within(tintDuv + whiteDuv, [-0.03, 0.03]));
 }
 
 /** A camera with the base sensor, for where there is no look: figures of the kit, and calculations by hand. */
@@ -98,6 +127,7 @@ function shoulderOf(outputClip: number): number {
 
 /** The recording curve for one channel: linear output to recorded linear (decoded) 0..1. */
 export function applyCurve(camera: Camera, x: number): number {
+  if (camera.tone) return applyTone(camera.tone, x);
   if (x <= 0) return 0;
   const xw = camera.outputClip;
   const a = camera.shoulder;
@@ -106,6 +136,9 @@ export function applyCurve(camera: Camera, x: number): number {
   const t = Math.min(1, (x - TOE_LIMIT) / (xw - TOE_LIMIT));
   return TOE_LIMIT + ((1 - TOE_LIMIT) * Math.log1p(a * t)) / Math.log1p(a);
 }
+
+/** The value in the file, sRGB encoded 0 to 1, of a linear output. */
+export const recordedValue = (camera: Camera, x: number): number => encodeSrgb(applyCurve(camera, x));
 
 /**
  * Records balanced, unclipped sensor values (b_r, b_g, b_b): white clip, 3x3, curve. Writes recorded linear sRGB, 0..1,
@@ -135,6 +168,7 @@ export function linearOutputInto(out: Float64Array, camera: Pick<Camera, 'matrix
 
 /** The linear output that a recorded value (linear, 0..1) came from: `applyCurve` backwards. At 1 it is the least that clips. */
 export function invertCurve(camera: Camera, recorded: number): number {
+  if (camera.tone) return invertTone(camera.tone, recorded);
   if (recorded <= 0) return 0;
   const { outputClip, shoulder } = camera;
   const v = Math.min(1, recorded);

@@ -41,19 +41,35 @@ export function fitMatrix(sensor: Sensor): Matrix3 {
     sensor: responses(sensor, product(sensorLight, reflectance)).map((v, c) => v / sensorWhite[c]!),
     rgb: convertXyzToLinearRgb(spectrumToXyz(product(d65, reflectance))).map((v, c) => v / rgbWhite[c]!),
   }));
+  return fitRows(rows);
+}
+
+/** One reading of a colour that a 3x3 is fitted to: balanced sensor values and the linear output wanted for them, white at 1 in both. */
+export interface MatrixRow {
+  readonly sensor: readonly number[];
+  /** A channel that says nothing is NaN. */
+  readonly rgb: readonly number[];
+  /** How much each channel counts; 1 by default. */
+  readonly weights?: readonly number[];
+}
+
+/** The 3x3 of least squares through such readings, each row of it summing to 1. */
+export function fitRows(rows: readonly MatrixRow[]): Matrix3 {
   const matrix = new Float64Array(9);
   for (let c = 0; c < 3; c++) {
     // With m_b = 1 - m_r - m_g the row's constraint is built in: fit (y - b) = m_r (r - b) + m_g (g - b).
     let [uu, uv, vv, uy, vy] = [0, 0, 0, 0, 0];
-    for (const { sensor: s, rgb } of rows) {
+    for (const { sensor: s, rgb, weights } of rows) {
+      if (Number.isNaN(rgb[c])) continue;
+      const w = weights?.[c] ?? 1;
       const u = s[0]! - s[2]!;
       const v = s[1]! - s[2]!;
       const y = rgb[c]! - s[2]!;
-      uu += u * u;
-      uv += u * v;
-      vv += v * v;
-      uy += u * y;
-      vy += v * y;
+      uu += w * u * u;
+      uv += w * u * v;
+      vv += w * v * v;
+      uy += w * u * y;
+      vy += w * v * y;
     }
     const d = uu * vv - uv * uv;
     const mr = (uy * vv - vy * uv) / d;

@@ -1,11 +1,12 @@
 import '../document/messages';
 import * as yup from 'yup';
 import { ValidationError } from 'yup';
-import { InputError } from '../errors';
+import { inField, InputError } from '../errors';
 import { LookError } from '../scene/parse';
 import { withCameraDefaults, withModifierDefaults } from '../document/upgrade';
 import { cameraSchema, fixtureSchema, LIMITS, modifierSchema } from '../document/schema';
 import { resample } from '../spectrum/samples';
+import { checkLearned } from '../camera/learned';
 import { sampledSensor } from '../camera/sensor';
 import { sampledSource } from '../source/source';
 
@@ -144,6 +145,7 @@ function checkNumbers(entry: KitEntry): void {
       return;
     case 'camera':
       if (entry.sensor) sampledSensor(entry.sensor);
+      inField('camera.learned', () => entry.camera.learned && checkLearned(entry.camera.learned));
       if (entry.camera.sensor.kind === 'spectrum' && !entry.sensor)
         throw new InputError('sensor', 'This camera refers to imported sensitivities; give them as sensor.');
       return;

@@ -4,6 +4,9 @@ import type { Look } from '../document/schema';
 
 /** What the API answers, written once for the server that sends it and the application that reads it. Times are epoch milliseconds. */
 
+/** The header that says what a picture's file tells, beside its pixels: JSON, escaped as in an address. */
+export const PICTURE_FACTS = 'X-Fulgent-Picture';
+
 /** What a card shows of a look without evaluating it: recorded colours by probe id, and the worst verdict. */
 export interface LookCard {
   readonly patches: Readonly<Record<string, string>>;

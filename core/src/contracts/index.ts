@@ -1,4 +1,5 @@
 /** The contracts of the API: what it takes and what it answers. */
+export { PICTURE_FACTS } from './answers';
 export type {
   ArchiveOutcome,
   DatabaseCopy,

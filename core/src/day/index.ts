@@ -2,6 +2,7 @@
 export { readBracket, type Bracket, type BracketFrame, type BracketStep, type BracketFinding } from './frame/bracket';
 export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './frame/compare';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './frame/drawing';
+export { stopsMore } from './frame/exposure-of';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
 export { LEAK_MISFIT, leakIn, type LeakEstimate } from './frame/leak';
 export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './frame/marks';
@@ -35,6 +36,10 @@ export {
   type FrameRecord,
   type LogEntry,
 } from './frame/record';
+export { learnCamera, type CameraLearned, type CameraLesson } from './learn/camera';
+export { MOST_BRACKET_FRAMES, type BracketCurve } from './learn/bracket-curve';
+export type { BracketPicture } from './learn/bracket-fit';
+export { readChart, type ChartCorners, type ChartMatrix, type FramePoint, type PatchReading } from './learn/colour-chart';
 export {
   LESSON_KINDS,
   learn,

@@ -14,6 +14,7 @@ export const CAMERA_DEFAULTS = {
   diffusion: 0,
   glare: 0.005,
   gamut: 'clipped',
+  learned: null,
 } as const satisfies Partial<LookCamera>;
 
 /** Ambient light that nobody has decided on yet, but for its level and colour. */

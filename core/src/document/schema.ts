@@ -1,6 +1,8 @@
 import * as yup from 'yup';
 import { CURVES } from '../camera/camera';
 import { GAMUTS } from '../camera/gamut';
+import { WHITE_SHIFT } from '../camera/learned';
+import { MOST_KNOTS } from '../camera/tone';
 import { buildSchema, variantSchema } from './build-schema';
 import { MOODS } from './moods';
 import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from './subject';
@@ -39,7 +41,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 8;
+export const LOOK_VERSION = 9;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -75,6 +77,27 @@ const surfaceSchema = oneOf('kind', {
   material: object({ kind: kindIs('material'), id: id() }),
   spectrum: object({ kind: kindIs('spectrum'), id: id() }),
 });
+
+/** What a camera's own pictures taught: see `camera/learned.ts`. */
+const learnedSchema = yup
+  .object({
+    tone: yup
+      .object({
+        stops: yup.array(number(-20, 20)).required().max(MOST_KNOTS),
+        values: yup.array(number(0, 1)).required().max(MOST_KNOTS),
+      })
+      .noUnknown()
+      .nullable()
+      .defined(),
+    toneStops: number(0, 2),
+    matrix: yup.array(number(-10, 10)).length(9).nullable().defined(),
+    matrixStops: number(0, 2),
+    whiteMired: number(-WHITE_SHIFT.mired, WHITE_SHIFT.mired),
+    whiteDuv: number(-WHITE_SHIFT.duv, WHITE_SHIFT.duv),
+  })
+  .noUnknown()
+  .nullable()
+  .defined();
 
 export const cameraSchema = object({
   name: name(),
@@ -112,6 +135,8 @@ export const cameraSchema = object({
   glare: number(0, 0.1),
   /** What becomes of colours that the file cannot hold: their channels are cut off, or they go towards grey with their hue kept. */
   gamut: yup.string().required().oneOf(GAMUTS),
+  /** What was learned of it from its own pictures; null for nothing. */
+  learned: learnedSchema,
 });
 
 /** One white balance of several that a look is judged at. */

@@ -47,7 +47,10 @@ export function upgradeLook(value: unknown): unknown {
   const fifth = fourth['version'] === 4 ? fromFourth(fourth) : fourth;
   const sixth = fifth['version'] === 5 ? fromFifth(fifth) : fifth;
   const seventh = sixth['version'] === 6 ? fromSixth(sixth) : sixth;
-  return seventh['version'] === 7 ? { ...seventh, version: 8, camera: withCameraDefaults(seventh['camera']) } : seventh;
+  // The eighth version brought a lens's glare and the gamut, the ninth what was learned of a camera.
+  return seventh['version'] === 7 || seventh['version'] === 8
+    ? { ...seventh, version: 9, camera: withCameraDefaults(seventh['camera']) }
+    : seventh;
 }
 
 /** What subjects were until the fifth version. */

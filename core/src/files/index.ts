@@ -5,4 +5,5 @@ export { readLm63, type ReadBeam, type ReadFace } from './lm63';
 export { gelFromPhotos, type GelPhotos } from './gel-photo';
 export { sheetCsv } from './sheet-csv';
 export { LARGEST_SPECTRUM_FILE } from './limits';
+export { readChartCsv } from './chart-csv';
 export { tableCsv } from './table-csv';

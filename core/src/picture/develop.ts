@@ -8,7 +8,7 @@ const curves = new Map<string, Uint8Array>();
 
 /** Recorded 8-bit value by linear output, in steps fine enough for the darks. */
 function curveOf(camera: Camera): Uint8Array {
-  const key = `${camera.curve} ${camera.outputClip} ${camera.shoulder}`;
+  const key = camera.tone?.key ?? `${camera.curve} ${camera.outputClip} ${camera.shoulder}`;
   let table = curves.get(key);
   if (!table) {
     if (curves.size >= 16) curves.clear();

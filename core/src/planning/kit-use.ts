@@ -83,7 +83,7 @@ function renamedSource(fixture: Light['fixture'], id: string): Light['fixture'] 
 /** Records a look with a camera body of the kit; what is set on it stays. */
 export function lookWithCamera(look: Look, entry: KitCamera): Look {
   const id = `sensor-${entry.id}`.slice(0, 64);
-  const { headroomStops, curve, sensor, mode, sensorWidthMm, sensorHeightMm, imageWidthPx } = entry.camera;
+  const { headroomStops, curve, sensor, mode, sensorWidthMm, sensorHeightMm, imageWidthPx, learned } = entry.camera;
   const own = sensor.kind === 'spectrum' && entry.sensor ? entry.sensor : null;
   const next = own ? carrying(look, { kind: 'sensor', id, name: entry.name, ...own }) : look;
   return {
@@ -98,6 +98,7 @@ export function lookWithCamera(look: Look, entry: KitCamera): Look {
       sensorWidthMm,
       sensorHeightMm,
       imageWidthPx,
+      learned,
     },
   };
 }

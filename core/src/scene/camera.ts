@@ -1,6 +1,6 @@
 import { makeCamera, type Camera } from '../camera/camera';
 import { lookupIn, resolveSensor } from './resolve';
-import { EDGE_STOPS } from '../camera/sensor';
+import { edgeStops } from '../camera/learned';
 import type { Look } from '../document/schema';
 
 /** A white that a camera is set to. */
@@ -22,9 +22,10 @@ export function cameraOf({ camera, spectra }: Pick<Look, 'camera' | 'spectra'>, 
     whiteK: white.whiteK,
     tintDuv: white.tintDuv,
     gamut: camera.gamut,
+    learned: camera.learned,
   });
 }
 
 /** How uncertain windows and clips of a look are by its camera, stops to either side. */
 export const edgeStopsOf = ({ camera }: Pick<Look, 'camera'>): number =>
-  camera.sensor.kind === 'spectrum' ? EDGE_STOPS.measured : EDGE_STOPS.standIn;
+  edgeStops(camera.sensor.kind === 'spectrum', camera.learned);

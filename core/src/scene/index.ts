@@ -27,6 +27,7 @@ export {
   modelSource,
   resolveFilter,
   resolveGel,
+  resolveSensor,
   resolveSource,
   resolveSurface,
   sourceKelvin,
@@ -34,6 +35,7 @@ export {
   type SpectrumLookup,
 } from './resolve';
 export { backdropEvenness, beamAngles, reachTable, stopsAlong, type Evenness, type Reach as LightReach } from './spill';
+export { edgeStopsOf } from './camera';
 export { compareTones, type ToneComparison } from './tones';
 export { reflectancesOf } from './reflectances';
 export { samePicture } from './same-picture';

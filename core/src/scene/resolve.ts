@@ -1,4 +1,5 @@
 import { findGel } from '../gel/stand-ins';
+import { checkLearned } from '../camera/learned';
 import { sampledSensor, standInSensor, type Sensor } from '../camera/sensor';
 import { inField, InputError } from '../errors';
 import { gelAtStrength, gelStack, withLeak } from '../gel/gel';
@@ -187,6 +188,7 @@ export function referenceProblems(look: Look): InputError[] {
   };
   look.spectra.forEach((spectrum, i) => check(`spectra[${i}]`, () => checkSpectrum(spectrum)));
   check('camera', () => resolveSensor(look.camera, lookup));
+  check('camera.learned', () => look.camera.learned && checkLearned(look.camera.learned));
   check('subject.hair', () => resolveSurface(look.subject.hair, lookup));
   check('subject.wardrobe', () => resolveSurface(look.subject.wardrobe, lookup));
   check('subject.label', () => resolveSurface(look.subject.label, lookup));

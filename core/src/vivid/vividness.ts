@@ -90,13 +90,15 @@ const NOTHING: Triple = [0, 0, 0];
  */
 export function vividnessAlong(camera: Camera, own: OwnColour, base: Triple, light: Triple): (stops: number) => number {
   const { whiteA, whiteB, hueA, hueB, colouredness: n, purity: ownPurity } = own;
-  const { whiteClip: clip, outputClip, shoulder } = camera;
+  const { whiteClip: clip, outputClip, shoulder, tone } = camera;
   const keepsHue = camera.gamut === 'hue';
   const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = camera.matrix as unknown as Nine;
   const [b0, b1, b2] = base;
   const [l0, l1, l2] = light;
   const curve =
-    shoulder === 0 ? (x: number) => (x <= 0 ? 0 : x >= outputClip ? 1 : x / outputClip) : (x: number) => applyCurve(camera, x);
+    shoulder === 0 && !tone
+      ? (x: number) => (x <= 0 ? 0 : x >= outputClip ? 1 : x / outputClip)
+      : (x: number) => applyCurve(camera, x);
   return (stops) => {
     // Not `2 ** stops`, which is several times slower.
     const x = Math.exp(stops * Math.LN2);

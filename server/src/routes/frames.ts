@@ -4,15 +4,9 @@ import { Router, type Request } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
 import type { FrameReadings } from '../frames/readings';
-import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
+import { pictureBody } from './picture-body';
 import { validated } from './validated';
-import { within } from './within';
-
-const LARGEST_PICTURE = 60_000_000;
-const tooLarge = () =>
-  new HttpProblem(413, 'Too large', `The file is larger than ${LARGEST_PICTURE / 1e6} MB. Export it as JPEG, and send that.`);
-const PICTURES = ['image/jpeg', 'image/png', 'image/tiff', 'application/octet-stream'];
 
 const partBody = yup.object({ notes: yup.object().required() }).noUnknown();
 const changeBody = yup.object({ notes: frameNotesSchema }).noUnknown();
@@ -45,10 +39,8 @@ export function lookFrameRoutes(frames: FrameRepository, readings: FrameReadings
 
   router.post('/', async (req: Request<{ id: string }>, res) => {
     const { name, kind, light, stops } = labelOf(req.query);
-    if (!req.is(PICTURES))
-      throw new HttpProblem(415, 'No picture', 'Send the file itself as the body, as image/jpeg, image/png or image/tiff.');
+    const bytes = pictureBody(req as Request);
     hasLook(req.params.id);
-    const bytes = within(req, LARGEST_PICTURE, tooLarge);
     const stored = await frames.add({ lookId: req.params.id, name, kind, lightId: light, stops, bytes });
     readings.begin(stored.id);
     res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(stored);

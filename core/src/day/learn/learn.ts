@@ -1,7 +1,7 @@
-import { makeCamera, recordInto, type Camera } from '../../camera/camera';
+import { recordInto, type Camera } from '../../camera/camera';
 import { encodeSrgb } from '../../colour/rgb';
 import { withOnly } from '../../planning/build/order';
-import { lookupIn, resolveSensor } from '../../scene/resolve';
+import { cameraOf } from '../../scene/camera';
 import { compileScene } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
 import { addFigures } from '../../scene/compile';
@@ -197,12 +197,11 @@ function modelOf(frame: TaughtFrame, slots: readonly Slot[], from: Float64Array)
 /** The look's camera with its headroom moved; the last few are kept. */
 function camerasOf(look: Look, present: Camera): (moved: number) => Camera {
   const known = new Map<number, Camera>([[0, present]]);
-  const { headroomStops, curve, whiteK, tintDuv } = look.camera;
-  const sensor = resolveSensor(look.camera, lookupIn(look.spectra));
+  const { headroomStops } = look.camera;
   return (moved) => {
     let camera = known.get(moved);
     if (!camera) {
-      camera = makeCamera({ sensor, curve, whiteK, tintDuv, headroomStops: Math.min(12, Math.max(0, headroomStops + moved)) });
+      camera = cameraOf({ ...look, camera: { ...look.camera, headroomStops: held(headroomStops + moved, 0, 12) } });
       known.set(moved, camera);
     }
     return camera;

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../src/ui/Later';
+import { later } from '../../../src/ui/Later';
 
-const EntryPage = later(async () => (await import('../../src/kit/EntryPage')).EntryPage);
+const EntryPage = later(async () => (await import('../../../src/kit/EntryPage')).EntryPage);
 
 export default function EntryRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();
