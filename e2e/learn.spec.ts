@@ -81,39 +81,51 @@ test('a camera is learned from a bracket and a chart, kept, and narrows what its
   await choose(page, info, 'Other frames', Object.fromEntries(stops.map((stop, i) => [`bracket-${i}.png`, frame(stop)])));
   await expect(page.getByRole('textbox', { name: 'Frame 7: stops more than the first' })).toHaveValue('6.00');
   await choose(page, info, 'Choose the picture of the chart', { 'chart.png': chart() });
-  const box = (await page.getByTestId('chart-corners').boundingBox())!;
+  await expect(page.getByTestId('point-3')).toBeVisible();
+  await page.getByRole('button', { name: 'Corner down' }).scrollIntoViewIfNeeded();
   const places = [
     [LEFT, TOP],
     [RIGHT, TOP],
     [RIGHT, BOTTOM],
     [LEFT, BOTTOM],
   ] as const;
-  for (const [i, [x, y]] of places.entries()) {
-    const handle = (await page.getByTestId(`corner-${i}`).boundingBox())!;
-    await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
-    await page.mouse.down();
-    await page.mouse.move(box.x + x * box.width, box.y + y * box.height, { steps: 6 });
-    await page.mouse.up();
-  }
+  // The page may still move under the first of them.
+  for (const [i, [x, y]] of places.entries())
+    await expect(async () => {
+      const box = (await page.getByTestId('points-on-picture').boundingBox())!;
+      const middle = async () => {
+        const handle = (await page.getByTestId(`point-${i}`).boundingBox())!;
+        return [handle.x + handle.width / 2, handle.y + handle.height / 2] as const;
+      };
+      const to = [box.x + x * box.width, box.y + y * box.height] as const;
+      await page.mouse.move(...(await middle()));
+      await page.mouse.down();
+      await page.mouse.move(...to, { steps: 6 });
+      await page.mouse.up();
+      const at = await middle();
+      expect(Math.hypot(at[0] - to[0], at[1] - to[1])).toBeLessThan(3);
+    }).toPass();
   await page.getByRole('button', { name: 'Learn', exact: true }).click();
   const found = page.getByTestId('found');
   await expect(found).toContainText(/over mid-grey ± 0\.\d\d/);
   await expect(found).toContainText(/Colours, left unexplained0\.0\d stop; 0\.\d\d with the stand-in/);
-  await expect(found).toContainText(/± 0\.(0|10)\d? stop; ± 0\.15 until now/);
+  await expect(found).toContainText(/± 0\.1[01] stop; ± 0\.15 until now/);
   await page.getByRole('button', { name: 'Keep it in the kit' }).click();
-  await expect(page.getByRole('link', { name: /Learned: curve, white 3\.\d stops over mid-grey/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Learned: curve, white \d\.\d stops over mid-grey/ })).toBeVisible();
   await kept(page);
 
-  // The look has what it had; it is told that more is known, and takes it.
+  // The look has what it had until the camera is chosen for it.
   await page.goto(`${server.url}/looks/saltmarsh-1/camera`);
-  await expect(page.getByRole('radio', { name: name! })).toHaveAttribute('aria-checked', 'true');
-  await expect(page.getByTestId('learned')).toContainText('± 0.15 stop');
-  await page.getByRole('button', { name: 'Use what the kit has learned of it' }).click();
-  await expect(page.getByTestId('learned')).toContainText(/Learned from its pictures: curve, white 3\.\d stops/);
-  await expect(page.getByRole('radiogroup', { name: 'Curve' })).toHaveCount(0);
+  const learned = page.getByTestId('learned');
+  await expect(learned).toContainText('± 0.15 stop');
+  await page.getByRole('radio', { name: `${name}, own` }).click();
+  await expect(learned).toContainText(/Learned from its pictures: curve, white \d\.\d stops/);
+  await expect(page.getByRole('radiogroup', { name: 'Curve', exact: true })).toHaveCount(0);
   await kept(page);
   const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json();
   expect(look.camera.learned.matrix).toHaveLength(9);
   await page.getByRole('button', { name: 'Do without it' }).click();
-  await expect(page.getByTestId('learned')).toContainText('± 0.15 stop');
+  await expect(learned).toContainText('± 0.15 stop');
+  await page.getByRole('button', { name: 'Use what the kit has learned of it' }).click();
+  await expect(learned).toContainText('Learned from its pictures');
 });

@@ -35,22 +35,28 @@ export function useEntry(id: string) {
   const [unsent, setUnsent] = useState(0);
   const sending = useRef<Promise<unknown>>(Promise.resolve());
   const failed = (failure: unknown) => setProblem(problemLines(failure)[0]!);
-  const save = (change: Partial<KitEntry>) => {
+  /** Resolves when the change is stored, to whether it was. */
+  const save = (change: Partial<KitEntry>): Promise<boolean> => {
     setProblem(null);
     setUnsent((n) => n + 1);
     const changed = (now: StoredEntry): StoredEntry => ({ ...now, entry: { ...now.entry, ...change } as KitEntry });
     void mutate((now) => now && changed(now), { revalidate: false });
-    sending.current = sending.current.then(async () => {
+    const kept = sending.current.then(async () => {
+      let isStored = false;
       try {
         const current = await api.readEntry(id);
         await api.updateEntry(current.revision, changed(current).entry);
+        isStored = true;
       } catch (failure) {
         failed(failure);
         if (failure instanceof ApiError) void mutate();
       }
       setUnsent((n) => n - 1);
       refresh();
+      return isStored;
     });
+    sending.current = kept;
+    return kept;
   };
   return { stored, error, problem, failed, save, kept: unsent === 0 };
 }

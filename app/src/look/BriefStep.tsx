@@ -21,6 +21,7 @@ import { percent } from './words';
 import { readNumber, taken } from './numbers';
 import { useOpenLook } from './store';
 import { surfaceEntryId } from './surface-entry';
+import { SkinSampleSheet } from './SkinSampleSheet';
 import { SurfaceSwatches } from './SurfaceSwatches';
 
 const MOODS = [
@@ -58,7 +59,7 @@ export function BriefStep() {
     <ScrollView>
       <MoodSection brief={brief} />
       <MotivesSection look={look} />
-      <SubjectSection skin={skin} subject={subject} />
+      <SubjectSection skin={skin} look={look} />
       <BackdropSection backdrop={backdrop} />
       <RoomSection roomId={roomId} ambient={ambient} look={look} />
       <PlaceSection look={look} />
@@ -149,7 +150,7 @@ function BackdropSection({ backdrop }: { readonly backdrop: Look['backdrop'] }) 
 
 function SubjectSection({
   skin,
-  subject,
+  look,
 }: {
   readonly skin:
     | { readonly id: 'very-light'; readonly name: 'Very light'; readonly depth: 0.02 }
@@ -158,8 +159,10 @@ function SubjectSection({
     | { readonly id: 'tan'; readonly name: 'Tan'; readonly depth: 0.3 }
     | { readonly id: 'brown'; readonly name: 'Brown'; readonly depth: 0.52 }
     | { readonly id: 'dark'; readonly name: 'Dark'; readonly depth: 0.92 };
-  readonly subject: Look['subject'];
+  readonly look: Look;
 }) {
+  const { subject } = look;
+  const [sampling, setSampling] = useState(false);
   return (
     <Section title="Subject" aside={skin.name.toLowerCase()}>
       <Choice
@@ -191,6 +194,19 @@ function SubjectSection({
           note="minus is cool, plus is warm"
         />
       </View>
+      <View style={{ maxWidth: 300 }}>
+        <Dial
+          label="Olive in the skin"
+          value={Math.round(subject.olive * 100)}
+          onChange={(olive) => changeSubject('olive', { olive: olive / 100 })}
+          low={0}
+          high={100}
+          step={10}
+          note="greener than warm or cool"
+        />
+      </View>
+      <Button label="Skin from a sample" icon="droplet" onPress={() => setSampling(true)} />
+      {sampling ? <SkinSampleSheet look={look} onClose={() => setSampling(false)} /> : null}
       <SurfaceSwatches
         label="Hair"
         use="hair"

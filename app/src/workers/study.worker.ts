@@ -3,18 +3,24 @@ import type { KitCamera, KitEntry } from '@fulgent/core/catalogue';
 import {
   learn,
   learnCamera,
+  measurePatch,
   readChart,
+  skinFromLab,
+  skinFromPicture,
+  skinFromReflectance,
   runSheet,
   turnRange,
   type BracketPicture,
   type CameraLearned,
   type ChartCorners,
+  type FramePoint,
   type Lessons,
+  type SkinFound,
   type TaughtFrame,
   type TurnRange,
 } from '@fulgent/core/day';
-import { resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
-import type { ChartPatch } from '@fulgent/core/surface';
+import { cameraOf, resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
+import type { ChartPatch, Cielab } from '@fulgent/core/surface';
 import type { Fixture, Variant, Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
 import type { Match, Translation } from '@fulgent/core/fixture';
 import {
@@ -39,6 +45,7 @@ import {
   type MeansInput,
   type PaletteReport,
   type Reach,
+  type WarmingGel,
 } from '@fulgent/core/planning';
 import {
   balanceWide,
@@ -59,10 +66,11 @@ import {
   meansFor,
   reachWithKit,
   unitOfLight,
+  warmingGels,
   paletteWithKit,
 } from '@fulgent/core/planning/search';
 import { daylightSource } from '@fulgent/core/source';
-import type { SampleKind } from '@fulgent/core/spectrum';
+import { resample, type SampleKind } from '@fulgent/core/spectrum';
 import {
   gelFromPhotos,
   readChartCsv,
@@ -121,7 +129,22 @@ export interface StudyApi {
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;
   readChart(text: string): readonly ChartPatch[];
+  /** Skin from a picture with a grey patch in it, at two places. */
+  skinFromPicture(look: Look, picture: SkinPicture): Promise<SkinFound>;
+  skinFromLab(lab: Cielab): SkinFound;
+  /** The same from a table of its reflectance. */
+  skinFromTable(text: string): SkinFound;
+  warmingGels(look: Look, light: Light, kit: readonly KitEntry[]): readonly WarmingGel[];
   learnCamera(entry: KitCamera, pictures: LessonPictures): Promise<CameraLearned>;
+}
+
+/** A picture of somebody with a grey patch, and where both are. */
+export interface SkinPicture {
+  readonly png: Blob;
+  readonly skin: FramePoint;
+  readonly grey: FramePoint;
+  readonly greyReflectance: number;
+  readonly source: SourceRef;
 }
 
 /** Pictures to learn a camera from, and what light card and chart were taken in. */
@@ -215,6 +238,15 @@ const api: StudyApi = {
   readBeam: readLm63,
   readSensor: readSensorCsv,
   readChart: readChartCsv,
+
+  async skinFromPicture(look, { png, skin, grey, greyReflectance, source }) {
+    const pixels = framePixels(await exactPixels(png));
+    const at = ([x, y]: FramePoint) => measurePatch(pixels, { probe: '', x, y }).linear;
+    return skinFromPicture(at(skin), at(grey), greyReflectance, cameraOf(look), spectrumOfSource(source));
+  },
+  skinFromLab,
+  skinFromTable: (text) => skinFromReflectance(resample(api.readSpectrum(text, 'reflectance').samples, 'reflectance')),
+  warmingGels,
 
   async learnCamera({ camera, sensor }, { bracket, greyFrame, card, chart, source, whiteK, tintDuv }) {
     const frames: BracketPicture[] = [];

@@ -40,6 +40,7 @@ export { learnCamera, type CameraLearned, type CameraLesson } from './learn/came
 export { MOST_BRACKET_FRAMES, type BracketCurve } from './learn/bracket-curve';
 export type { BracketPicture } from './learn/bracket-fit';
 export { readChart, type ChartCorners, type ChartMatrix, type FramePoint, type PatchReading } from './learn/colour-chart';
+export { skinFromLab, skinFromPicture, skinFromReflectance, type SkinFound } from './learn/skin-sample';
 export {
   LESSON_KINDS,
   learn,

@@ -44,6 +44,7 @@ export const SUBJECT_DEFAULTS = {
   headTurnDeg: 6,
   eyesOnCamera: true,
   undertone: 0,
+  olive: 0,
   sunglasses: false,
   liquid: { tint: 'amber', strength: 1 },
   label: { kind: 'neutral', reflectance: 0.7 },

@@ -297,8 +297,9 @@ export const lookSchema = object({
   subject: object({
     name: name(),
     skinDepth: number(0, 1),
-    /** Undertone of the skin: -1 cool and rosy to 1 warm and olive. */
+    /** Undertone of the skin: -1 cool and rosy to 1 warm; and how olive it is, 0 to 1. */
     undertone: number(-1, 1),
+    olive: number(0, 1),
     /** Who it is, what is worn, and how far the head is turned on the shoulders, degrees. */
     person: yup.string().required().oneOf(PERSON_IDS),
     garment: yup.string().required().oneOf(GARMENT_IDS),

@@ -47,10 +47,17 @@ export function upgradeLook(value: unknown): unknown {
   const fifth = fourth['version'] === 4 ? fromFourth(fourth) : fourth;
   const sixth = fifth['version'] === 5 ? fromFifth(fifth) : fifth;
   const seventh = sixth['version'] === 6 ? fromSixth(sixth) : sixth;
-  // The eighth version brought a lens's glare and the gamut, the ninth what was learned of a camera.
-  return seventh['version'] === 7 || seventh['version'] === 8
-    ? { ...seventh, version: 9, camera: withCameraDefaults(seventh['camera']) }
-    : seventh;
+  return seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
+}
+
+/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, and olive skin. */
+function toNinth(value: Loose): Loose {
+  return {
+    ...value,
+    version: 9,
+    camera: withCameraDefaults(value['camera']),
+    subject: inside(value['subject'], (subject) => ({ olive: SUBJECT_DEFAULTS.olive, ...subject })),
+  };
 }
 
 /** What subjects were until the fifth version. */

@@ -53,6 +53,7 @@ export {
 export type { ContinuityItem } from './continuity';
 export type { Correction, CorrectionFit, WarmUp } from './correction/correction';
 export type { CorrectionStudy, Measured, SkinUnder } from './correction/for-light';
+export type { WarmingGel } from './correction/warming';
 export { EFFECT_NAMES, USUAL_EFFECTS, effectStops, framesUnder } from './effects/effects';
 export type { EffectNote, EffectReading } from './effects/reading';
 export type { Cause } from './faults/causes';

@@ -12,6 +12,7 @@ export { drownedLights, kindsOfLight } from './capture/kinds-of-light';
 export { continuity } from './continuity';
 export { correctionFor, warmUpAfterwards } from './correction/correction';
 export { correctionForLight, correctionForWhite, unitOfLight } from './correction/for-light';
+export { warmingGels } from './correction/warming';
 export { readEffects } from './effects/reading';
 export { causesOf } from './faults/causes';
 export { newLook, newLookShape } from './new-look';

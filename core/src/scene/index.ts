@@ -1,5 +1,5 @@
 /** A look compiled once: places, readings, verdicts. */
-export { cameraOf, type White } from './camera';
+export { cameraOf, edgeStopsOf, type White } from './camera';
 export { AMBIENT_ID, ambientLux } from './compile';
 export { evaluate } from './evaluate';
 export { filterSwatchHex } from './swatch';
@@ -35,7 +35,6 @@ export {
   type SpectrumLookup,
 } from './resolve';
 export { backdropEvenness, beamAngles, reachTable, stopsAlong, type Evenness, type Reach as LightReach } from './spill';
-export { edgeStopsOf } from './camera';
 export { compareTones, type ToneComparison } from './tones';
 export { reflectancesOf } from './reflectances';
 export { samePicture } from './same-picture';

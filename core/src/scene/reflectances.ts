@@ -80,6 +80,10 @@ export interface Reflectances {
   readonly glowOfProbe: (surface: ProbeSurface) => number;
 }
 
+/** Skin of a look's person. */
+export const skinOf = ({ skinDepth, undertone, olive }: Look['subject']): Spectrum =>
+  skinReflectance(skinDepth, undertone, olive);
+
 /** Reflectances of all materials in a look. @throws InputError in the field of what cannot be resolved. */
 export function reflectancesOf(look: Look): Reflectances {
   const lookup = lookupIn(look.spectra);
@@ -87,7 +91,7 @@ export function reflectancesOf(look: Look): Reflectances {
   const surface = (field: string, ref: Look['subject']['hair']) => inField(field, () => resolveSurface(ref, lookup));
   const sources: MaterialSources = {
     look,
-    skin: skinReflectance(subject.skinDepth, subject.undertone),
+    skin: skinOf(subject),
     hair: surface('subject.hair', subject.hair),
     wardrobe: surface('subject.wardrobe', subject.wardrobe),
     backdrop: surface('backdrop.surface', look.backdrop.surface),

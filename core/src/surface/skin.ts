@@ -21,6 +21,17 @@ const BLOOD_SHARE = 0.035;
 /** How much more or less blood, and of a yellow pigment (carotene, about 480 nm), a cool or warm undertone has. */
 const UNDERTONE_BLOOD = 0.35;
 const UNDERTONE_YELLOW = 0.16;
+/**
+ * What olive skin has beside that: less blood near the surface, more of it without its oxygen, which takes red, and more of the yellow pigment. The greatest
+ * share of blood without oxygen, and molar extinction of that, cm^-1 / (mol / l), where it differs most: the same compilation.
+ */
+const OLIVE_BLOOD = 0.2;
+const OLIVE_YELLOW = 0.1;
+const OLIVE_SPENT = 0.7;
+const SPENT_BLOOD: readonly (readonly [nm: number, extinction: number])[] = [
+  [590, 28324], [600, 14677], [610, 9444], [620, 6510], [630, 5149], [640, 4345], [650, 3750], [660, 3227], [680, 2408],
+  [700, 1794], [720, 1325], [740, 1116], [760, 1549], [780, 1075],
+];
 /** Steepness of melanin's absorption with wavelength as it acts in living skin. */
 const MELANIN_EXPONENT = 1.7;
 /** Optical density (natural log, twice through at 550 nm) of the epidermis at both ends of the scale. */
@@ -30,36 +41,43 @@ const MELANIN_RANGE = 2.34;
 const SURFACE_REFLECTION = 0.02;
 const SURFACE_TRANSMISSION = 0.96;
 
-function haemoglobin(nm: number): number {
+function between(table: readonly (readonly [nm: number, value: number])[], nm: number): number {
   let j = 0;
-  while (j < HAEMOGLOBIN.length - 2 && HAEMOGLOBIN[j + 1]![0] <= nm) j++;
-  const [n0, e0] = HAEMOGLOBIN[j]!;
-  const [n1, e1] = HAEMOGLOBIN[j + 1]!;
+  while (j < table.length - 2 && table[j + 1]![0] <= nm) j++;
+  const [n0, e0] = table[j]!;
+  const [n1, e1] = table[j + 1]!;
   return e0 + ((e1 - e0) * (nm - n0)) / (n1 - n0);
 }
 
+/** Extinction of blood with so much of it without oxygen. Under 590 nm both kinds take about as much. */
+function haemoglobin(nm: number, spent: number): number {
+  const fresh = between(HAEMOGLOBIN, nm);
+  return nm < 590 || spent === 0 ? fresh : (1 - spent) * fresh + spent * between(SPENT_BLOOD, nm);
+}
+
 /** Diffuse reflectance of the dermis: absorption of blood and tissue against scattering, after Kubelka and Munk. */
-const dermis = (undertone: number): Spectrum => sampled((nm) => {
-  const share = BLOOD_SHARE * (1 - UNDERTONE_BLOOD * undertone);
-  const blood = (Math.LN10 * haemoglobin(nm) * BLOOD_G_PER_L * share) / HAEMOGLOBIN_G_PER_MOL;
+const dermis = (undertone: number, olive: number): Spectrum => sampled((nm) => {
+  const share = BLOOD_SHARE * (1 - UNDERTONE_BLOOD * undertone) * (1 - OLIVE_BLOOD * olive);
+  const blood = (Math.LN10 * haemoglobin(nm, OLIVE_SPENT * olive) * BLOOD_G_PER_L * share) / HAEMOGLOBIN_G_PER_MOL;
   const tissue = 0.9 + 1.2 * Math.exp(-(nm - 400) / 70);
   const scattering = 24 * (nm / 500) ** -1.2;
   const q = (blood + tissue) / scattering;
   return 1 + q - Math.sqrt(q * q + 2 * q);
 });
 
-const DERMIS = dermis(0);
+const DERMIS = dermis(0, 0);
 
 /**
  * Spectral reflectance of skin by two chromophores, melanin over blood. `depth` runs from 0, very light, to 1, dark; `undertone` from -1,
- * cool with more blood near the surface, to 1, warm and olive with less of it and more yellow.
+ * cool with more blood near the surface, to 1, warm with less of it and more yellow; `olive` from 0 to 1, greener than either.
  * @throws InputError outside these.
  */
-export function skinReflectance(depth: number, undertone = 0): Spectrum {
+export function skinReflectance(depth: number, undertone = 0, olive = 0): Spectrum {
   requireNumber('skinDepth', depth, 0, 1);
   requireNumber('undertone', undertone, -1, 1);
-  const under = undertone === 0 ? DERMIS : dermis(undertone);
-  const yellow = Math.max(0, undertone) * UNDERTONE_YELLOW;
+  requireNumber('olive', olive, 0, 1);
+  const under = undertone === 0 && olive === 0 ? DERMIS : dermis(undertone, olive);
+  const yellow = Math.max(0, undertone) * UNDERTONE_YELLOW + olive * OLIVE_YELLOW;
   const melanin = LIGHTEST_MELANIN + MELANIN_RANGE * depth;
   return sampled((nm) => Math.exp(-melanin * (nm / 550) ** -MELANIN_EXPONENT - yellow * Math.exp(-(((nm - 470) / 45) ** 2)))).map(
     (epidermis, i) => SURFACE_REFLECTION + SURFACE_TRANSMISSION * epidermis * under[i]!,

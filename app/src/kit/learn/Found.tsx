@@ -13,7 +13,16 @@ import { whiteShiftText } from './words';
 const straight = baseCamera();
 
 /** What the pictures taught, with how sure it is, before it is kept. */
-export function Found({ found, onKeep }: { readonly found: CameraLearned; readonly onKeep: () => void }) {
+export function Found({
+  found,
+  standIn,
+  onKeep,
+}: {
+  readonly found: CameraLearned;
+  /** It was learned as a camera that ships with the application. */
+  readonly standIn: boolean;
+  readonly onKeep: () => void;
+}) {
   const { curve, white, chart, edgeStops, edgeBefore } = found;
   const [width, setWidth] = useState(0);
   const facts = [
@@ -65,7 +74,9 @@ export function Found({ found, onKeep }: { readonly found: CameraLearned; readon
         </Text>
       ) : null}
       <Text size="label" quiet>
-        Looks that use this camera keep what they have until it is chosen for them again.
+        {standIn
+          ? 'It becomes a camera of your own in the kit, to be chosen for a look.'
+          : 'Looks that use this camera keep what they have until it is chosen for them again.'}
       </Text>
       <Button label="Keep it in the kit" filled onPress={onKeep} />
     </Section>

@@ -1,10 +1,13 @@
 import type { KitCamera } from '@fulgent/core/catalogue';
 import { LARGEST_SPECTRUM_FILE } from '@fulgent/core/files';
+import { LIMITS } from '@fulgent/core/document';
 import { MOST_BRACKET_FRAMES, type CameraLearned, type ChartCorners } from '@fulgent/core/day';
 import { STAND_IN_CHART } from '@fulgent/core/surface';
 import { useRouter } from 'expo-router';
 import { useCallback, useState } from 'react';
 import { View } from 'react-native';
+import { api } from '../../api/client';
+import { readPictures } from '../../api/pictures';
 import { SourceChoice } from '../../camera/SourceChoice';
 import { WHITES_K } from '../../look/numbers';
 import { SPACE } from '../../theme/theme';
@@ -19,15 +22,16 @@ import { StepperGrid } from '../../ui/Stepper';
 import { Text } from '../../ui/Text';
 import { say } from '../../ui/Toasts';
 import { study } from '../../workers/study';
-import { useEntry } from '../useKit';
+import { useEntry, useKit } from '../useKit';
 import { ChartPicture } from './ChartPicture';
 import { Found } from './Found';
-import { asBracket, EMPTY_LESSON, exposureText, readPictures, type Lesson } from './lesson';
+import { asBracket, EMPTY_LESSON, exposureText, type Lesson } from './lesson';
 
 /** Learns a camera of the kit from its own pictures: curve, white and colours. */
 export function LearnCameraPage({ id }: { readonly id: string }) {
   const router = useRouter();
-  const { stored, error, save } = useEntry(id);
+  const { refresh } = useKit();
+  const { stored, error, problem, failed, save } = useEntry(id);
   const back = () => router.navigate(`/kit/${id}`);
   if (!stored || stored.entry.kind !== 'camera')
     return (
@@ -37,17 +41,27 @@ export function LearnCameraPage({ id }: { readonly id: string }) {
       </SectionFrame>
     );
   const entry = stored.entry;
-  const keep = ({ learned, headroomStops }: CameraLearned) => {
-    const before = entry;
-    save({
-      camera: { ...entry.camera, learned: learned as KitCamera['camera']['learned'], headroomStops },
+  const { standIn } = stored;
+  const keep = async ({ learned, headroomStops }: CameraLearned) => {
+    const { camera, provenance } = entry;
+    const change = {
+      camera: { ...camera, learned: learned as KitCamera['camera']['learned'], headroomStops },
       provenance: 'measured',
-    });
-    back();
-    say(`${entry.name} was learned.`, {
-      label: 'Undo',
-      run: () => save({ camera: before.camera, provenance: before.provenance }),
-    });
+    } as const;
+    if (!standIn) {
+      if (!(await save(change))) return;
+      back();
+      say(`${entry.name} was learned.`, { label: 'Undo', run: () => void save({ camera, provenance }) });
+      return;
+    }
+    try {
+      // What ships with the application stays as it is: the body that was learned is another.
+      const made = await api.createEntry({ ...entry, ...change, name: `${entry.name}, own`.slice(0, LIMITS.nameLength) });
+      refresh();
+      router.navigate(`/kit/${made.entry.id}`);
+    } catch (failure) {
+      failed(failure);
+    }
   };
   return (
     <SectionFrame>
@@ -62,12 +76,25 @@ export function LearnCameraPage({ id }: { readonly id: string }) {
           </Text>
         </View>
       </View>
-      <Teaching entry={entry} onKeep={keep} />
+      <Teaching entry={entry} standIn={standIn} onKeep={(found) => void keep(found)} />
+      {problem ? (
+        <Text weight="strong" role="alert">
+          {problem}
+        </Text>
+      ) : null}
     </SectionFrame>
   );
 }
 
-function Teaching({ entry, onKeep }: { readonly entry: KitCamera; readonly onKeep: (found: CameraLearned) => void }) {
+function Teaching({
+  entry,
+  standIn,
+  onKeep,
+}: {
+  readonly entry: KitCamera;
+  readonly standIn: boolean;
+  readonly onKeep: (found: CameraLearned) => void;
+}) {
   const [lesson, setLesson] = useState<Lesson>(EMPTY_LESSON);
   const [found, setFound] = useState<CameraLearned | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
@@ -119,7 +146,7 @@ function Teaching({ entry, onKeep }: { readonly entry: KitCamera; readonly onKee
         </Text>
       ) : null}
       <Button label="Learn" filled={found === null} disabled={isEmpty || busy !== null} onPress={() => void learn()} />
-      {found ? <Found found={found} onKeep={() => onKeep(found)} /> : null}
+      {found ? <Found found={found} standIn={standIn} onKeep={() => onKeep(found)} /> : null}
     </>
   );
 }

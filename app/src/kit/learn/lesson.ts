@@ -2,15 +2,8 @@ import { stopsMore, type ChartCorners } from '@fulgent/core/day';
 import type { SourceRef } from '@fulgent/core/document';
 import { formatShutter } from '@fulgent/core/exposure';
 import { STAND_IN_CHART, type ChartPatch } from '@fulgent/core/surface';
-import { api, type ReadPicture } from '../../api/client';
+import type { Picture } from '../../api/pictures';
 import { formatAperture } from '../../ui/Dial';
-
-/** A picture as it was chosen and read. */
-export interface Picture extends ReadPicture {
-  readonly name: string;
-  /** Address of its pixels, to show. */
-  readonly url: string;
-}
 
 /** A frame of the bracket: by how many stops it is exposed more than the first. */
 export interface Bracketed extends Picture {
@@ -50,20 +43,6 @@ export const EMPTY_LESSON: Lesson = {
   whiteK: 5600,
   tintDuv: 0,
 };
-
-export async function readPictures(files: readonly File[]): Promise<Picture[]> {
-  const read: Picture[] = [];
-  // One after the other: the server reads them so, and what is wrong with one names it.
-  for (const file of files) {
-    try {
-      const picture = await api.readPicture(file);
-      read.push({ ...picture, name: file.name, url: URL.createObjectURL(picture.png) });
-    } catch (error) {
-      throw new Error(`${file.name}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });
-    }
-  }
-  return read;
-}
 
 /** Frames as a bracket, darkest first: by what their files say, else a stop apart in the order chosen. */
 export function asBracket(pictures: readonly Picture[]): Bracketed[] {

@@ -9,7 +9,7 @@ import type { Light, Look, Unit } from '../../document/schema';
 import { withKitGels } from '../palette/means';
 import { hexOfPoint, planeOfSpectrum, targetOf } from '../../vivid/plane';
 import { product, type Spectrum } from '../../spectrum/grid';
-import { skinReflectance } from '../../surface/skin';
+import { skinOf } from '../../scene/reflectances';
 import { correctionFor, warmUpAfterwards, type Correction, type WarmUp } from './correction';
 
 /** Correction of one light of a look with the gels of a kit, and what it does to this look's picture. */
@@ -49,7 +49,7 @@ export function correctionForLight(
     ids.map((id) => gels.find((gel) => gel.id === id)!.transmittance).reduce((a, b) => product(a, b), from);
   const bare = source.map(() => 1);
   const camera = cameraOf(look);
-  const skin = skinReflectance(look.subject.skinDepth, look.subject.undertone);
+  const skin = skinOf(look.subject);
   const own = targetOf(planeOfSpectrum(camera, product(camera.white, skin)));
   return {
     correction,

@@ -8,11 +8,12 @@ import type { ProbeReading } from '../../scene/readings';
 import { compileScene, type Scene } from '../../scene/compile';
 import type { Look, Mood } from '../../document/schema';
 import { product } from '../../spectrum/grid';
-import { skinReflectance } from '../../surface/skin';
+import { skinOf } from '../../scene/reflectances';
 import { balancedTriple } from '../../vivid/alone';
 import type { Adaptation } from '../../vivid/adaptation';
 import { linearSigma } from '../../vivid/vividness';
 import type { Found, PaletteCheck, Seen, SheetCount } from './check';
+import { SKIN_HUE_DEG } from './skin-band';
 import { alike, motives, offTarget, purposes, sheetChecks } from './member-checks';
 
 export interface PaletteReport {
@@ -42,8 +43,7 @@ const SIDE_AREAS: Readonly<Partial<Record<`${ZonePart} ${ZoneSide}`, number>>> =
 const NEUTRAL_CHROMA = 0.04;
 const ANCHOR_LIGHTNESS = 0.35;
 const EYE_ID = 'palette-eye-white';
-/** How far skin may stray in hue, and the white of the eye in chroma, before it is asked about. */
-const SKIN_HUE_DEG: Readonly<Record<Mood, number>> = { dark: 60, neutral: 24, bright: 16 };
+/** How far the white of the eye may stray in chroma before it is asked about. */
 const EYE_CHROMA: Readonly<Record<Mood, number>> = { dark: 0.13, neutral: 0.07, bright: 0.05 };
 /** One hue holds so much of all chroma that the eye adapts to it. */
 const ONE_HUE = 0.9;
@@ -198,7 +198,7 @@ function liftOf(scene: Scene, edge: number, wanted: number): PaletteCheck['fix']
 
 function skin({ look, scene, readings }: Seen, faceId: string): Found {
   const face = readings.probes.find(({ id }) => id === faceId)!;
-  const own = whiteLab(scene, skinReflectance(look.subject.skinDepth, look.subject.undertone));
+  const own = whiteLab(scene, skinOf(look.subject));
   const [hue, chroma] = [hueDegOf(own), chromaOf(own) / own.L];
   const off = turnBetweenDeg(hue, face.hueDeg);
   const band = SKIN_HUE_DEG[look.brief.mood];
