@@ -129,3 +129,50 @@ test('a camera is learned from a bracket and a chart, kept, and narrows what its
   await page.getByRole('button', { name: 'Use what the kit has learned of it' }).click();
   await expect(learned).toContainText('Learned from its pictures');
 });
+
+test('@phone skin is found from a picture with a grey card and from a meter, and gels are ranked for it', async ({
+  page,
+  server,
+}, info) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
+  await page.getByRole('button', { name: 'Skin from a sample' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Skin from a sample' });
+  await sheet.getByRole('radio', { name: 'A meter on the skin' }).click();
+  await sheet.getByRole('button', { name: 'Read the skin' }).click();
+  await expect(sheet.getByRole('alert')).toContainText('L must be a number from 0 to 100');
+  for (const [name, value] of [
+    ['L', '40'],
+    ['a', '10'],
+    ['b', '-50'],
+  ] as const)
+    await sheet.getByRole('textbox', { name, exact: true }).fill(value);
+  await sheet.getByRole('button', { name: 'Read the skin' }).click();
+  await expect(sheet.getByRole('alert')).toContainText('That is no skin');
+  await sheet.getByRole('textbox', { name: 'b', exact: true }).fill('17');
+  await sheet.getByRole('button', { name: 'Read the skin' }).click();
+  await expect(sheet.getByTestId('skin-found')).toContainText(/Depth \d+, undertone/);
+
+  // Left half skin, right half a grey card, by a camera that records in proportion.
+  await sheet.getByRole('radio', { name: 'A picture with a grey patch' }).click();
+  const linear = (v: number) => Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+  const halves = pngOf(120, 80, (x) => (x < 60 ? [0.4, 0.22, 0.14] : [0.18, 0.18, 0.18]).map(linear));
+  await choose(page, info, 'Choose the picture', { 'card.png': halves });
+  await sheet.getByRole('radio', { name: 'Skin', exact: true }).click();
+  await sheet.getByRole('button', { name: 'Mark to the left' }).click();
+  await sheet.getByRole('button', { name: 'Read the skin' }).click();
+  await expect(sheet.getByTestId('skin-found')).toContainText(/within 0\.\d\d stop in every channel/);
+  const depth = Number(/Depth (\d+)/.exec((await sheet.getByTestId('skin-found').textContent())!)![1]);
+  await sheet.getByRole('button', { name: 'Use it for this person' }).click();
+  await expect(page.getByRole('textbox', { name: 'Skin depth' })).toHaveValue(`${depth}`);
+  await kept(page);
+
+  await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
+  await page.getByRole('button', { name: 'Warm the skin' }).click();
+  const gels = page.getByRole('dialog', { name: 'Warm the skin' });
+  await expect(gels.getByTestId('warming').first()).toContainText(/mired · skin/);
+  await gels
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click();
+  await expect(page.getByTestId('gel-0')).toBeVisible();
+});

@@ -135,7 +135,7 @@ describe('the brief', () => {
 
   it('skin is chosen by depth, and the nearest preset is named', () => {
     show(<BriefStep />);
-    type('Skin depth, 0 very light to 100 dark', '90');
+    type('Skin depth', '90');
     expect(now().subject.skinDepth).toBeCloseTo(0.9, 6);
   });
 });

@@ -7,6 +7,7 @@ import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putGels } from '../palette/edits';
+import { skinWord } from './skin-word';
 import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
@@ -151,13 +152,6 @@ function Fits({
       ))}
     </>
   );
-}
-
-/** What the light does to skin, against its own hue in white light. */
-function skinWord(offDeg: number): string {
-  const by = Math.round(Math.abs(offDeg));
-  if (by < 4) return 'as in white light';
-  return `${by}° towards ${offDeg > 0 ? 'yellow' : 'pink'}`;
 }
 
 export function formatMired(mired: number): string {

@@ -1,3 +1,4 @@
+import { isPerson } from '@fulgent/core/figure';
 import type { Light, Look, GelUse } from '@fulgent/core/document';
 import { lookupIn, resolveFilter, type LightReading } from '@fulgent/core/scene';
 import { useState } from 'react';
@@ -14,6 +15,7 @@ import { Section } from '../ui/Section';
 import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { CorrectionSheet } from './CorrectionSheet';
+import { WarmingSheet } from './WarmingSheet';
 import { GelPicker } from './GelPicker';
 import { HeatNote } from './HeatNote';
 
@@ -52,6 +54,7 @@ export function GelSection({ look, light, reading, width }: Props) {
   const { stored } = useKit();
   const [picking, setPicking] = useState(false);
   const [matching, setMatching] = useState(false);
+  const [warming, setWarming] = useState(false);
   const { id, gels, leak } = light;
   const change = (key: string, next: Light['gels']) => changeLight(id, key, (one) => ({ ...one, gels: next }));
   const swap = (from: number, by: 1 | -1) => {
@@ -75,11 +78,13 @@ export function GelSection({ look, light, reading, width }: Props) {
       <View style={{ flexDirection: 'row', gap: SPACE.s, alignItems: 'flex-end', flexWrap: 'wrap' }}>
         <Button label="Add a gel" icon="plus" disabled={gels.length >= 6} onPress={() => setPicking(true)} />
         <Button label="Match a white" onPress={() => setMatching(true)} />
+        {isPerson(look.subject) ? <Button label="Warm the skin" onPress={() => setWarming(true)} /> : null}
       </View>
       {gels.length > 0 ? (
         <GelHold width={width} light={light} look={look} reading={reading} gels={gels} leak={leak} id={id} />
       ) : null}
       {matching ? <CorrectionSheet look={look} light={light} onClose={() => setMatching(false)} /> : null}
+      {warming ? <WarmingSheet look={look} light={light} onClose={() => setWarming(false)} /> : null}
       {picking ? (
         <GelPicker
           look={look}

@@ -171,19 +171,16 @@ function SubjectSection({
         value={Math.abs(skin.depth - subject.skinDepth) < 0.005 ? skin.id : null}
         onChange={(id) => changeSubject('skin', { skinDepth: SKIN_PRESETS.find((preset) => preset.id === id)!.depth })}
       />
-      <View style={{ maxWidth: 300 }}>
-        <Stepper
-          label="Skin depth, 0 very light to 100 dark"
-          value={`${Math.round(subject.skinDepth * 100)}`}
-          onStep={(by) => changeSubject('skin', { skinDepth: clamp(Number((subject.skinDepth + by * 0.02).toFixed(2)), 0, 1) })}
-          onType={(text) =>
-            taken(readNumber(text, { name: 'Skin depth', low: 0, high: 100 }), (depth) =>
-              changeSubject('skin', { skinDepth: depth / 100 }),
-            )
-          }
+      <StepperGrid>
+        <Dial
+          label="Skin depth"
+          value={Math.round(subject.skinDepth * 100)}
+          onChange={(depth) => changeSubject('skin', { skinDepth: depth / 100 })}
+          low={0}
+          high={100}
+          step={2}
+          note="0 very light, 100 dark"
         />
-      </View>
-      <View style={{ maxWidth: 300 }}>
         <Dial
           label="Undertone of the skin"
           value={Math.round(subject.undertone * 100)}
@@ -193,8 +190,6 @@ function SubjectSection({
           step={10}
           note="minus is cool, plus is warm"
         />
-      </View>
-      <View style={{ maxWidth: 300 }}>
         <Dial
           label="Olive in the skin"
           value={Math.round(subject.olive * 100)}
@@ -204,7 +199,7 @@ function SubjectSection({
           step={10}
           note="greener than warm or cool"
         />
-      </View>
+      </StepperGrid>
       <Button label="Skin from a sample" icon="droplet" onPress={() => setSampling(true)} />
       {sampling ? <SkinSampleSheet look={look} onClose={() => setSampling(false)} /> : null}
       <SurfaceSwatches
