@@ -15,14 +15,19 @@ export interface Config {
   readonly hosts: readonly string[];
   /** Certificate and key in PEM, for HTTPS; 'own' where they are made for this machine; null serves HTTP. */
   readonly tls: { readonly cert: string; readonly key: string } | 'own' | null;
+  /** Pictures for cards and paper, and of stand-in devices: as fine as there is time for, or coarse, on small machines. */
+  readonly pictures: PictureWish;
   /** UDP port of the stand-in network fixtures; 0 for any. */
   readonly e131Port: number;
 }
 
+export const PICTURE_WISHES = ['fine', 'quick'] as const;
+export type PictureWish = (typeof PICTURE_WISHES)[number];
+
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 const SHORTEST_PASSCODE = 6;
 
-/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_HTTPS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
+/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_HTTPS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_PICTURES, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   const port = portOf(env, 'PORT', 4680);
   const host = env['HOST'] ?? '127.0.0.1';
@@ -46,8 +51,15 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
       .map((name) => name.trim())
       .filter(Boolean),
     tls: tlsOf(env, root, !LOOPBACK.has(host)),
+    pictures: pictureWish(env['FULGENT_PICTURES'] || 'fine'),
     e131Port: portOf(env, 'FULGENT_E131_PORT', E131_PORT),
   };
+}
+
+function pictureWish(wish: string): PictureWish {
+  const known = PICTURE_WISHES.find((one) => one === wish);
+  if (!known) throw new Error(`FULGENT_PICTURES must be ${PICTURE_WISHES.join(' or ')}; it is "${wish}".`);
+  return known;
 }
 
 const HTTPS = ['own', 'off'];

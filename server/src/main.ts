@@ -48,7 +48,7 @@ async function main(): Promise<void> {
     database.close();
     return;
   }
-  const work = workPool();
+  const work = workPool(config.pictures);
   if (process.argv.includes('--demo')) await addDemo(new Repository(database.db), work.demo);
   let listening = config.port;
   const own = config.tls === 'own' ? await ownCertificate(config.dataFolder, namesOf(config)) : null;

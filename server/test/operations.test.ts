@@ -238,3 +238,11 @@ describe('HTTPS', () => {
     expect(() => readConfig({ FULGENT_TLS_CERT: cert, FULGENT_TLS_KEY: key }, '/x')).toThrow(/do not go together/);
   });
 });
+
+describe('pictures', () => {
+  it('are fine, or quick where that is wished; another wish is named with what there is', () => {
+    expect(readConfig({}, '/x').pictures).toBe('fine');
+    expect(readConfig({ FULGENT_PICTURES: 'quick' }, '/x').pictures).toBe('quick');
+    expect(() => readConfig({ FULGENT_PICTURES: 'none' }, '/x')).toThrow(/FULGENT_PICTURES must be fine or quick; it is "none"/);
+  });
+});

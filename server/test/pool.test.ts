@@ -31,7 +31,7 @@ class Pretended extends EventEmitter {
 
 const made = () => {
   const workers: Pretended[] = [];
-  const pool = workPool(() => {
+  const pool = workPool('fine', () => {
     const one = new Pretended();
     workers.push(one);
     return one as unknown as Worker;

@@ -284,6 +284,12 @@ function ToChange({
           </View>
         );
       })}
+      {look.camera.learned?.tone ? null : (
+        <Text size="label" quiet testID="unknown-curve">
+          This camera’s own curve is not known: brights and darks may read some tenths of a stop off. In the kit it is learned
+          from a bracket.
+        </Text>
+      )}
       {leak ? (
         <Text testID="leak">{leakWords(look.lights.find(({ id }) => id === leak.lightId)?.name ?? leak.lightId, leak)}</Text>
       ) : null}

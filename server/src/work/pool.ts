@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
+import type { PictureWish } from '../config';
 import { Lane, type Waits } from './lane';
 import type { Tasks } from './tasks';
 
@@ -45,6 +46,7 @@ export type Asked = { readonly id: number } & {
 export interface WorkerNature {
   /** It takes seconds: answers to phones go before it. */
   readonly isSlow: boolean;
+  readonly pictures: PictureWish;
 }
 
 /** Readings and balances may run so long, ms. */
@@ -57,9 +59,12 @@ const startWorker = (workerData: WorkerNature) => new Worker(path.join(__dirname
 /**
  * Three lanes, by how long things take: what is read and stored, in milliseconds; searches, in a second or two; pictures. None waits for another.
  */
-export function workPool(start: (nature: WorkerNature) => Worker = startWorker): WorkPool {
-  const slow = new Lane(() => start({ isSlow: true }));
-  const [searches, quick] = [new Lane(() => start({ isSlow: false })), new Lane(() => start({ isSlow: false }))];
+export function workPool(pictures: PictureWish = 'fine', start: (nature: WorkerNature) => Worker = startWorker): WorkPool {
+  const slow = new Lane(() => start({ isSlow: true, pictures }));
+  const [searches, quick] = [
+    new Lane(() => start({ isSlow: false, pictures })),
+    new Lane(() => start({ isSlow: false, pictures })),
+  ];
   const doing =
     <T extends keyof Tasks>(lane: Lane, task: T, waits: Waits): Doing<T> =>
     (request, signal) =>

@@ -5,6 +5,7 @@ import type { Studio } from '@fulgent/core/picture';
 import type { BalanceOptions, BalanceResult, Remedy } from '@fulgent/core/planning';
 import { balance, remediesFor } from '@fulgent/core/planning/search';
 import { evaluate } from '@fulgent/core/scene';
+import type { PictureWish } from '../config';
 import { sheetPdf, SHEET_PICTURE, type Paper } from '../sheet/pdf';
 import { cardOf } from './card';
 import { madeDemoShoot, type MadeShoot } from './demo-shoots';
@@ -63,9 +64,9 @@ export interface Tasks {
 }
 
 /** The tasks as they are done, drawn by one studio. */
-export function tasksWith(studio: Studio): Tasks {
+export function tasksWith(studio: Studio, wish: PictureWish = 'fine'): Tasks {
   const picture: Tasks['picture'] = async ({ look, width, height, only }) => {
-    const drawn = studio.picture({ look, width, height, fineness: finenessFor(look, only), only: only ?? undefined });
+    const drawn = studio.picture({ look, width, height, fineness: finenessFor(look, only, wish), only: only ?? undefined });
     // Drawn coarsely it comes smaller than it was asked for.
     return drawn.width === width && drawn.height === height ? drawn.rgba : enlarged(drawn, width, height);
   };

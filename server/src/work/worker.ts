@@ -12,10 +12,11 @@ import { tasksWith, type Tasks } from './tasks';
 
 /** Below the server's own thread. On other systems than Linux the whole process would sink. */
 const NICE = 15;
-if ((workerData as WorkerNature).isSlow && platform() === 'linux') setPriority(0, NICE);
+const { isSlow, pictures } = workerData as WorkerNature;
+if (isSlow && platform() === 'linux') setPriority(0, NICE);
 
 readFiguresFrom(path.join(__dirname, '../../core/figures'));
-const tasks = tasksWith(makeStudio());
+const tasks = tasksWith(makeStudio(), pictures);
 
 const answerTo = <T extends keyof Tasks>(task: T, request: Parameters<Tasks[T]>[0]): Promise<unknown> =>
   (tasks[task] as (request: Parameters<Tasks[T]>[0]) => Promise<unknown>)(request);
