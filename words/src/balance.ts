@@ -23,6 +23,10 @@ export function limitWords(limit: Limit, { lights }: Pick<Look, 'lights'>): stri
       return Number.isFinite(limit.stops)
         ? `The face meters ${formatStops(limit.stops)}, ${amount} ${limit.isUnder ? 'under' : 'over'} what the brief asks.`
         : 'No light reaches the key side of the face.';
+    case 'under-key':
+      return `${name} is kept ${againstKeyWords(limit.mostStops)}; its colour wants ${amount} stops more. Keep the key off its place with a flag, a grid or a turn, or allow it more.`;
+    case 'over-key':
+      return `${name} gives ${amount} stops more than it should against the key (${againstKeyWords(limit.mostStops)}).`;
     case 'separation':
       return `Edge contrast against the backdrop is only ${limit.now.toFixed(2)}; ${limit.wanted.toFixed(2)} is wanted.`;
     case 'locked':
@@ -32,6 +36,12 @@ export function limitWords(limit: Limit, { lights }: Pick<Look, 'lights'>): stri
     case 'lowest-power':
       return `${name} is at its lowest power, still ${amount} stops over its aim.`;
   }
+}
+
+/** A bound against the key, in words. */
+export function againstKeyWords(stops: number): string {
+  if (Math.abs(stops) < 0.05) return 'at the key’s level';
+  return `${Math.abs(stops).toFixed(1)} stops ${stops < 0 ? 'under' : 'over'} the key`;
 }
 
 /** Said where a look has more lights and places than are searched to the end. */

@@ -1,5 +1,6 @@
 import type { Light, Look } from '@fulgent/core/document';
 import { formatPercent, formatStops } from '@fulgent/core/exposure';
+import { usualMostToKey } from '@fulgent/core/planning';
 import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { verdictWords } from '@fulgent/words';
@@ -149,6 +150,7 @@ function AimSection({ light, look }: { readonly light: Light; readonly look: Loo
         value={AIMS.find(({ place }) => place === light.aimPlace)?.id ?? null}
         onChange={(id) => changeLight(light.id, 'aim', (one) => ({ ...one, aimPlace: AIMS.find((aim) => aim.id === id)!.place }))}
       />
+      {light.role === 'key' ? null : <AgainstKey light={light} look={look} />}
       <Pick
         label="Lights"
         options={look.probes}
@@ -267,4 +269,30 @@ function coarseNote({ fixture, powerStops }: Light): string | undefined {
   const step = steppedPower(fixture, powerStops, 1) - powerStops;
   if (fixture.step.unit !== 'percent' || step < COARSE_STEP_STOPS) return undefined;
   return `One step is ${step.toFixed(1)} stop here. Stop down, add ND or move it back to dial finer.`;
+}
+
+/** The most that it may give against the key: as its role has it, or as somebody wants it. */
+function AgainstKey({ light, look }: { readonly light: Light; readonly look: Look }) {
+  const usual = usualMostToKey(light.role, look.brief.mood);
+  const now = light.mostToKey ?? usual;
+  const set = (mostToKey: number | null) => changeLight(light.id, 'to-key', (one) => ({ ...one, mostToKey }));
+  const step = (by: 1 | -1) => set(Math.min(10, Math.max(-10, Number(((now ?? 0) + by * 0.1).toFixed(1)))));
+  return (
+    <View style={{ maxWidth: 300, gap: SPACE.s }}>
+      <Stepper
+        label="Most against the key"
+        value={now === null ? 'not bound' : formatStops(now)}
+        onStep={step}
+        onType={(text) => taken(readNumber(text, { name: 'Against the key', low: -10, high: 10, unit: 'stops' }), set)}
+        note={
+          light.mostToKey === null
+            ? usual === null
+              ? 'Balance leaves it to its colour'
+              : `as a fill in a ${look.brief.mood} mood`
+            : 'as you want it: white is brought to it, a colour kept under it'
+        }
+      />
+      {light.mostToKey === null ? null : <Button label="As its role has it" onPress={() => set(null)} />}
+    </View>
+  );
 }

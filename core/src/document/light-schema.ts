@@ -247,4 +247,6 @@ export const lightSchema = object({
   accepts: yup.array(id()).required().max(LIMITS.probes),
   /** Wanted place in the vivid window, 0 deep to 1 brilliant; null follows the mood. */
   aimPlace: yup.number().nullable().defined().min(0).max(1),
+  /** The most that it gives at its place against the key at the key's, incident light, stops; null follows role and mood. */
+  mostToKey: yup.number().nullable().defined().min(-10).max(10),
 });

@@ -50,13 +50,14 @@ export function upgradeLook(value: unknown): unknown {
   return seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
 }
 
-/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, and olive skin. */
+/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, olive skin, and lights' places against the key. */
 function toNinth(value: Loose): Loose {
   return {
     ...value,
     version: 9,
     camera: withCameraDefaults(value['camera']),
     subject: inside(value['subject'], (subject) => ({ olive: SUBJECT_DEFAULTS.olive, ...subject })),
+    lights: each(value['lights'], (light) => ({ mostToKey: null, ...light })),
   };
 }
 

@@ -1,6 +1,7 @@
 /** What to do, as far as a page may ask for it: names, orders, edits and what costs no more than a few sums. What searches or compiles a scene is in `search`. */
 export type { BalanceResult, PowerChange } from './balance/balance';
 export type { Limit, LimitKind } from './balance/limits';
+export { usualMostToKey } from './balance/places';
 export { MOOD_AIM } from './balance/mood';
 export type { BalanceOptions } from './balance/objective';
 export type { Remake } from './balance/remake';

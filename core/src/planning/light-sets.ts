@@ -22,7 +22,12 @@ const STANDARD_PLACES = standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left
 
 /** The parts of a light that differ from the usual; the rest is filled in. */
 export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim' | 'fixture' | 'modifier'> &
-  Partial<Pick<Light, 'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace' | 'setting' | 'mount' | 'motive' | 'lamp'>>;
+  Partial<
+    Pick<
+      Light,
+      'gels' | 'powerStops' | 'zone' | 'leak' | 'locked' | 'aimPlace' | 'mostToKey' | 'setting' | 'mount' | 'motive' | 'lamp'
+    >
+  >;
 
 /** What a full-colour fixture is set to before anybody touches it: white in the middle of daylight. Null for others. */
 export function usualSetting(fixture: Fixture): Light['setting'] {
@@ -51,6 +56,7 @@ export function makeLight(draft: LightDraft): Light {
     leak: 0,
     locked: false,
     aimPlace: null,
+    mostToKey: null,
     on: true,
     solo: false,
     muted: false,

@@ -1,5 +1,6 @@
 import type { LightReading, Readings, Verdict } from '../../scene/readings';
 import type { Goals } from './objective';
+import { againstKey } from './places';
 import { objectiveAt, presentPowers } from './objective';
 
 /** What a limit is about, with its figures. What a person reads of it is made by `words`. */
@@ -10,6 +11,8 @@ export type LimitCause =
   | { readonly kind: 'unreached' | 'washed-out'; readonly verdict: Verdict }
   /** What the metered place gets, stops over the meter (-Infinity without light), and which way that is off. */
   | { readonly kind: 'key'; readonly stops: number; readonly isUnder: boolean }
+  /** It gives as much as it may against the key, and its colour wants more; or it gives more than it may. */
+  | { readonly kind: 'under-key' | 'over-key'; readonly mostStops: number }
   | { readonly kind: 'separation'; readonly now: number; readonly wanted: number }
   | { readonly kind: 'locked'; readonly isUnder: boolean }
   | { readonly kind: 'out-of-power' | 'lowest-power' };
@@ -29,6 +32,8 @@ export type Limit = LimitCause & {
 const PLACE_TOLERANCE = 0.12;
 const KEY_TOLERANCE_STOPS = 0.2;
 const AT_END_STOPS = 1e-6;
+/** Over its bound against the key a light is from here on; and at its bound up to here, stops. */
+const [OVER_KEY_STOPS, AT_BOUND_STOPS] = [0.25, 0.2];
 
 /** What limits a look as it stands after a balance, worst first. */
 export function limitsOf(goals: Goals, readings: Readings): Limit[] {
@@ -41,6 +46,17 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
       if (limit) limits.push(limit);
     }
   });
+  for (const bound of goals.bounds) {
+    const over = againstKey(scene, bound, presentPowers(scene)) - bound.mostStops;
+    if (over > OVER_KEY_STOPS)
+      limits.push({
+        kind: 'over-key',
+        lightId: scene.lights[bound.light]!.id,
+        byLightId: scene.lights[bound.key]!.id,
+        amount: over,
+        mostStops: bound.mostStops,
+      });
+  }
   const keyOff = readings.keyStops - goals.keyStops;
   if (!(Math.abs(keyOff) <= goals.keyToleranceStops + KEY_TOLERANCE_STOPS)) limits.push(keyLimit(goals, keyOff));
   for (const probe of readings.probes) {
@@ -71,8 +87,10 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
 
 const ORDER: readonly LimitKind[] = [
   'clipping',
+  'over-key',
   'unreached',
   'washed-out',
+  'under-key',
   'out-of-power',
   'key',
   'lowest-power',
@@ -98,6 +116,9 @@ function lightLimit(goals: Goals, reading: LightReading, l: number, aim: number,
   const amount = Math.abs(lacking);
   if (Math.abs(aim - place) <= PLACE_TOLERANCE) return null;
   if (light.locked) return { ...base, kind: 'locked', amount, isUnder: lacking > 0 };
+  const bound = goals.bounds.find((one) => one.light === l);
+  if (lacking > 0 && bound && againstKey(goals.scene, bound, presentPowers(goals.scene)) > bound.mostStops - AT_BOUND_STOPS)
+    return { ...base, kind: 'under-key', byLightId: goals.scene.lights[bound.key]!.id, amount, mostStops: bound.mostStops };
   if (lacking > 0 && light.powerStops > -AT_END_STOPS) return { ...base, kind: 'out-of-power', amount };
   if (lacking < 0 && light.powerStops < light.fixture.minStops + AT_END_STOPS) return { ...base, kind: 'lowest-power', amount };
   return null;

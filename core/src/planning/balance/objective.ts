@@ -10,6 +10,7 @@ import { headroomStops } from '../../vivid/clip';
 import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
+import { againstKey, keyBounds, type KeyBound } from './places';
 
 /** Wishes that replace those of the look's brief for one balance. */
 export interface BalanceOptions {
@@ -33,6 +34,8 @@ export interface BalanceOptions {
 }
 
 const STOPS_OVER_WEIGHT = 10;
+/** Weight of a light that passes its bound against the key; and of one without colour that misses the place it was given. */
+const [OVER_KEY_WEIGHT, MISSED_WISH_WEIGHT] = [30, 2];
 
 interface ZoneGoal {
   readonly probe: number;
@@ -55,6 +58,8 @@ export interface Objective {
   readonly overCost: number;
   readonly separation: number;
   readonly separationCost: number;
+  /** What lights cost that give more against the key than they may. */
+  readonly placesCost: number;
 }
 
 /** The fixed part of a balance: goals of a scene. */
@@ -67,6 +72,8 @@ export interface Goals {
   readonly keyToleranceStops: number;
   readonly separation: number;
   readonly edges: readonly (readonly [edge: number, behind: number])[];
+  /** Lights that have a bound against the key. */
+  readonly bounds: readonly KeyBound[];
 }
 
 /** A number of a table by an id that anybody may choose: `constructor` is no entry where nobody made it one. */
@@ -96,6 +103,7 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
     keyToleranceStops: options.keyToleranceStops ?? 0.1,
     separation: options.separation ?? brief.separation,
     edges: silhouette(probes),
+    bounds: keyBounds(scene),
   };
 }
 
@@ -104,14 +112,15 @@ const rgb = new Float64Array(3);
 /**
  * J of a scene at the given powers (stops under full by light, ambient last):
  * sum_z w_z [(1 - V_z)^2 + (d_z - aim_z)^2] + w_k max(0, |s - s_k| - tol)^2 + 10 (stops over any ceiling)^2
- * + max(0, D - separation)^2. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
+ * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = totalsAt(goals, powers);
   const zones = goals.zones.map((goal) => closed(openZone(goals, goal, powers, totals)));
-  const { keyStops, keyCost, overCost, separation, separationCost } = restAt(goals, totals);
-  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost;
-  return { total, zones, keyStops, keyCost, overCost, separation, separationCost };
+  const rest = restAt(goals, totals);
+  const placesCost = placesCostAt(goals, powers);
+  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + rest.keyCost + rest.overCost + rest.separationCost + placesCost;
+  return { total, zones, ...rest, placesCost };
 }
 
 /**
@@ -121,7 +130,7 @@ export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective 
 export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity): number {
   const totals = totalsAt(goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
-  let cost = keyCost + overCost + separationCost;
+  let cost = keyCost + overCost + separationCost + placesCostAt(goals, powers);
   if (cost > limit) return cost;
   const open: OpenZone[] = [];
   for (const goal of goals.zones) {
@@ -131,6 +140,17 @@ export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity
     open.push(zone);
   }
   for (let z = 0; z < open.length && cost <= limit; z++) cost += closed(open[z]!).cost - open[z]!.leastCost;
+  return cost;
+}
+
+/** What lights cost that give more against the key than they may, or, where they have no colour to place, other than was asked. */
+function placesCostAt({ scene, bounds }: Goals, powers: ArrayLike<number>): number {
+  let cost = 0;
+  for (const bound of bounds) {
+    const off = againstKey(scene, bound, powers) - bound.mostStops;
+    if (off > 0) cost += OVER_KEY_WEIGHT * off * off;
+    else if (bound.isWish && scene.lights[bound.light]!.isWhite && off > -Infinity) cost += MISSED_WISH_WEIGHT * off * off;
+  }
   return cost;
 }
 

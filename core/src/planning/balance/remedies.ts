@@ -37,6 +37,8 @@ const MOST = 6;
 const QUICK: BalanceOptions = { thorough: false };
 const TURN_DEG = 15;
 const BLACKOUT_STOPS = 5;
+/** A light with more than this left to either end can be turned further. */
+const IN_HAND_STOPS = 0.5;
 
 /**
  * What would bring a look nearer to its aims with this kit, in this place, once its powers are solved: for each limit the changes that are possible are tried with all powers
@@ -74,6 +76,10 @@ function proposalsFor(look: Look, readings: Readings, limit: Limit, supply: Supp
         : [];
     case 'washed-out':
       return light ? washedOut(look, light, limit.byLightId, supply) : [];
+    case 'under-key':
+      return light ? washedOut(look, light, limit.byLightId, supply) : [];
+    case 'over-key':
+      return light ? [...unlock(look, light), ...distanceFor(look, light, -stops), ...lossAt(look, light, stops, 'density')] : [];
     case 'unreached': {
       const place = look.probes.find(({ id }) => id === light?.zone);
       return light && place ? aimAt(look, light, place.position, place.name.toLowerCase()) : [];
@@ -84,13 +90,14 @@ function proposalsFor(look: Look, readings: Readings, limit: Limit, supply: Supp
       const under = readings.keyStops < look.brief.keyStops;
       const keys = look.lights.filter(({ role, on }) => on && role === 'key');
       const by = under ? stops : -stops;
+      // A key that can still be turned is held back by something else: neither its stand nor the camera is to move for it.
+      const spent = keys.filter((key) =>
+        under ? key.powerStops > -IN_HAND_STOPS : key.powerStops < key.fixture.minStops + IN_HAND_STOPS,
+      );
       return [
-        ...keys.flatMap((key) => [
-          ...unlock(look, key),
-          ...distanceFor(look, key, by),
-          ...(under ? otherGels(look, key, supply, true) : []),
-        ]),
-        ...exposureBy(look, by),
+        ...keys.flatMap((key) => unlock(look, key)),
+        ...spent.flatMap((key) => [...distanceFor(look, key, by), ...(under ? otherGels(look, key, supply, true) : [])]),
+        ...(spent.length || keys.length === 0 ? exposureBy(look, by) : []),
       ];
     }
     case 'locked':

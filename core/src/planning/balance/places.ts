@@ -1,0 +1,53 @@
+import { addFigures, type Scene } from '../../scene/compile';
+import { FIGURE, FIGURES } from '../../scene/figures';
+import type { Role } from '../../document/light-schema';
+import type { Mood } from '../../document/schema';
+
+/**
+ * Places of lights against the key: what a light gives at its own place over what the key gives at the key's, incident light, stops. A
+ * fill is what is under the key; how far under, the mood says. Rims and the others are a matter of taste: what is vivid on black hair is far over a key on skin.
+ */
+const USUAL: Readonly<Partial<Record<Role, Readonly<Record<Mood, number>>>>> = {
+  fill: { dark: -2, neutral: -1, bright: -0.3 },
+};
+
+/** The most that a light of a role gives against the key where nobody said otherwise; null for no bound. */
+export const usualMostToKey = (role: Role, mood: Mood): number | null => USUAL[role]?.[mood] ?? null;
+
+/** A bound on one light against the key. */
+export interface KeyBound {
+  /** Places in the scene's lights. */
+  readonly light: number;
+  readonly key: number;
+  readonly mostStops: number;
+  /** Somebody asked for this figure: a light that has no colour of its own to place is brought to it. */
+  readonly isWish: boolean;
+}
+
+/** The bounds of a scene's lights; none where no key shines. */
+export function keyBounds({ lights, look }: Scene): KeyBound[] {
+  const sourceOf = (l: number) => look.lights[lights[l]!.index];
+  const key = lights.findIndex((light, l) => light.active && sourceOf(l)?.role === 'key');
+  if (key < 0) return [];
+  return lights.flatMap((light, l): KeyBound[] => {
+    const source = sourceOf(l);
+    if (!light.active || !source || l === key) return [];
+    const mostStops = source.mostToKey ?? usualMostToKey(source.role, look.brief.mood);
+    return mostStops === null ? [] : [{ light: l, key, mostStops, isWish: source.mostToKey !== null }];
+  });
+}
+
+/** What a light gives at its place over what the key gives at its own, at these powers, stops; -Infinity where it does not reach its place. */
+export function againstKey(
+  { lights }: Scene,
+  { light, key }: Pick<KeyBound, 'light' | 'key'>,
+  powers: ArrayLike<number>,
+): number {
+  const at = (l: number) => {
+    const own = new Float64Array(FIGURES);
+    addFigures(own, lights[l]!, lights[l]!.zone, powers[l]!);
+    return Math.log2(own[FIGURE.incident]!);
+  };
+  const from = at(key);
+  return from === -Infinity ? -Infinity : at(light) - from;
+}

@@ -1,0 +1,107 @@
+import { STAND_IN_KIT } from '../src/catalogue';
+import { demoLooks, nightOvenLooks } from '../src/demo';
+import type { Look, Mood } from '../src/document';
+import { balance } from '../src/planning/search';
+import { againstKey, keyBounds, usualMostToKey } from '../src/planning/balance/places';
+import { evaluate } from '../src/scene';
+import { compileScene } from '../src/scene/compile';
+import { presentPowers } from '../src/planning/balance/objective';
+import { random } from './outside/camera-body';
+import { withLights } from './support';
+
+const LOOKS = [...demoLooks(), ...nightOvenLooks()];
+const GELS = STAND_IN_KIT.flatMap((entry) => (entry.kind === 'gel' ? [entry.id] : []));
+const MOODS: readonly Mood[] = ['dark', 'neutral', 'bright'];
+const shaken = (seed: number): Look => {
+  const next = random(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+  const look = pick(LOOKS);
+  const others = look.lights.filter(({ role }) => role !== 'key');
+  const fill = pick(others).id;
+  const face = look.probes.filter(({ surface, part }) => surface === 'skin' || part === 'front');
+  return {
+    ...withLights(look, (light) => {
+      const gels = light.fixture.kind !== 'colour' && next() < 0.4 ? [{ gel: pick(GELS), strength: 1 as const }] : light.gels;
+      const powerStops = Math.max(light.fixture.minStops, -6 * next());
+      if (light.id !== fill) return { gels, powerStops };
+      const shadow = face.find(({ side }) => side === 'shadow') ?? face[0]!;
+      return { gels, powerStops, role: 'fill' as const, zone: shadow.id, aim: shadow.position };
+    }),
+    brief: { ...look.brief, mood: pick(MOODS) },
+  };
+};
+
+/** How far over its bound a fill stands, stops, where it or its key could still be turned. */
+function fillsOver(look: Look): { readonly over: number; readonly id: string }[] {
+  const scene = compileScene(look);
+  return keyBounds(scene).map((bound) => ({
+    id: scene.lights[bound.light]!.id,
+    over: againstKey(scene, bound, presentPowers(scene)) - bound.mostStops,
+  }));
+}
+
+describe('a fill stays under its key', () => {
+  it('in 200 generated looks, or it is said that it does not; and every limit that is said is so', () => {
+    for (let seed = 1; seed <= 200; seed++) {
+      const made = shaken(seed);
+      const { look, limits } = balance(made, { thorough: false });
+      const readings = evaluate(look);
+      const key = look.lights.find(({ role, on }) => role === 'key' && on);
+      for (const { over, id } of fillsOver(look)) {
+        if (over <= 0.25) continue;
+        const fill = look.lights.find((light) => light.id === id)!;
+        expect(limits.map(({ kind, lightId }) => [kind, lightId])).toContainEqual(['over-key', id]);
+        const couldTurn = !fill.locked && fill.powerStops > fill.fixture.minStops + 0.5;
+        if (couldTurn && key)
+          throw new Error(`Look ${seed}: ${id} stands ${over.toFixed(2)} over its bound and could be turned.`);
+      }
+      for (const limit of limits) {
+        const light = look.lights.find(({ id }) => id === limit.lightId);
+        if (limit.kind === 'out-of-power') expect(light!.powerStops).toBeGreaterThan(-1e-6);
+        if (limit.kind === 'lowest-power') expect(light!.powerStops).toBeLessThan(light!.fixture.minStops + 1e-6);
+        if (limit.kind === 'key') expect(limit.stops).toBeCloseTo(readings.keyStops, 6);
+        if (limit.kind === 'locked') expect(light!.locked).toBe(true);
+        if (limit.kind === 'separation') expect(limit.now).toBeCloseTo(readings.separation, 6);
+      }
+    }
+  });
+
+  const teal = (mostToKey: number | null): Look => {
+    const look = demoLooks()[0]!;
+    const shadow = look.probes.find(({ id }) => id === 'face-shadow')!;
+    const rim = look.lights.find(({ role }) => role === 'rim')!;
+    return withLights(look, (light) =>
+      light.id === rim.id
+        ? { role: 'fill', zone: shadow.id, aim: shadow.position, position: [-1.2, 1.7, 2], powerStops: 0, mostToKey }
+        : {},
+    );
+  };
+
+  it('a coloured one as well: it is held, and what its colour lacks is said', () => {
+    const { look, limits } = balance(teal(null));
+    expect(fillsOver(look)[0]!.over).toBeLessThan(0.25);
+    const said = limits.find(({ kind }) => kind === 'under-key' || kind === 'washed-out');
+    expect(said?.byLightId ?? 'key').toBe('key');
+  });
+
+  it('unless it is asked to give more', () => {
+    const held = fillsOver(balance(teal(null)).look)[0]!.over + usualMostToKey('fill', demoLooks()[0]!.brief.mood)!;
+    const asked = fillsOver(balance(teal(2)).look)[0]!.over + 2;
+    expect(asked).toBeGreaterThan(held + 0.3);
+  });
+
+  it('a white one is brought to the ratio that was asked for', () => {
+    const look = teal(-1.5);
+    const white = withLights(look, (light) => (light.role === 'fill' ? { gels: [] } : {}));
+    const { look: balanced } = balance(white);
+    expect(Math.abs(fillsOver(balanced)[0]!.over)).toBeLessThan(0.4);
+  });
+
+  it('has its place by the mood: deepest under a dark one', () => {
+    const [dark, neutral, bright] = MOODS.map((mood) => usualMostToKey('fill', mood)!);
+    expect(dark).toBeLessThan(neutral!);
+    expect(neutral).toBeLessThan(bright!);
+    expect(bright).toBeLessThan(0);
+    expect(usualMostToKey('rim', 'dark')).toBeNull();
+  });
+});
