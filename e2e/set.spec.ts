@@ -241,6 +241,10 @@ test('the set is changed: seated, in dark glasses, before a glossy wall, with a 
   expect(look.air.hazePerM).toBeGreaterThan(0);
   expect(look.camera.diffusion).toBe(0.25);
   expect(look.lights.at(-1)).toMatchObject({ role: 'window', locked: true });
+  // As it is shown, so it is typed.
+  await field(page, 'Haze takes of a metre of light').fill('12');
+  await field(page, 'Haze takes of a metre of light').press('Enter');
+  await expect(field(page, 'Haze takes of a metre of light')).toHaveValue('12 %');
   await field(page, 'Haze takes of a metre of light').fill('90');
   await field(page, 'Haze takes of a metre of light').press('Enter');
   await expect(page.getByRole('alert').first()).toContainText('must be a number from 0 to');

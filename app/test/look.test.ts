@@ -1,3 +1,4 @@
+import { colourWord } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import { newLook } from '@fulgent/core/planning/search';
 import { evaluate, nearestPower } from '@fulgent/core/scene';
@@ -7,7 +8,7 @@ import { addLight, changeBackdrop, moveLight, removeLight, rename, setPower, set
 import { exposureText } from '../src/look/exposure-text';
 import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken } from '../src/look/numbers';
 import { redo, undo, useOpenLook } from '../src/look/store';
-import { burntText, clipText, colourWord, gelText, percent } from '../src/look/words';
+import { burntText, clipText, gelText, percent } from '../src/look/words';
 import { DARK, LIGHT } from '../src/theme/theme';
 
 jest.mock('../src/workers/compute', () => ({ compute: () => ({}), latestEvaluator: () => () => undefined }));

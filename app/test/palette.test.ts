@@ -1,3 +1,4 @@
+import { targetWord } from '@fulgent/words';
 import { STAND_IN_KIT, type KitEntry, type KitGel } from '@fulgent/core/catalogue';
 import { nightOvenLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
@@ -13,7 +14,6 @@ import { atStrength, gelFacts, JUDGED_ON, STRENGTHS, transmittanceOf } from '../
 import { kitOf } from '../src/kit/useKit';
 import { acknowledge, addGel, changeLight, putSurface } from '../src/look/edits';
 import { undo, useOpenLook } from '../src/look/store';
-import { targetWord } from '../src/look/words';
 import {
   accept,
   addMember,

@@ -311,6 +311,37 @@ describe('checks', () => {
     expect(of(look, 'separation')!.finding).toMatchObject({ kind: 'separation', wanted: 0 });
   });
 
+  test('a colour that was washed out is no anchor: white light is', () => {
+    const look = copyOf(demoLooks()[0]!);
+    // The cyan rim so far over that the camera records it pale.
+    look.camera.iso *= 16;
+    const pale = paletteChecks(look).checks.find(({ id }) => id === 'anchor')!;
+    const { nearest } = pale.finding as { nearest: { name: string } | null };
+    const readings = evaluate(look);
+    const probe = readings.probes.find(({ name }) => name === nearest?.name);
+    // The key is a white that was made a little warmer.
+    const white = new Set(readings.lights.filter(({ isWhite, id }) => isWhite || id === 'key').map(({ id }) => id));
+    const share = (probe?.shares ?? []).reduce((sum, one) => sum + (white.has(one.lightId) ? one.share : 0), 0);
+    expect(nearest === null || share >= 0.5).toBe(true);
+  });
+
+  test('coloured cloth that is recorded as another colour is told by both names; a white one takes any light', () => {
+    const look = copyOf(demoLooks()[0]!);
+    look.subject.wardrobe = { kind: 'material', id: 'cloth-teal' };
+    const clothing = look.probes.find(({ part }) => part === 'clothing')!;
+    for (const light of look.lights) {
+      light.on = light.role === 'key';
+      light.gels = [{ gel: 'orange-mid', strength: 1 }];
+      light.aim = clothing.position;
+      light.powerStops = 0;
+    }
+    look.camera.iso *= 2;
+    const found = paletteChecks(look).checks.filter(({ id }) => id.startsWith('wardrobe'));
+    expect(found.map(({ id }) => id)).not.toContain('wardrobe');
+    look.subject.wardrobe = { kind: 'neutral', reflectance: 0.6 };
+    expect(paletteChecks(look).checks.some(({ id }) => id.endsWith(':turns'))).toBe(false);
+  });
+
   test('cloth goes black under the light that it does not reflect', () => {
     const look = base();
     look.subject.wardrobe = { kind: 'material', id: 'cloth-red' };

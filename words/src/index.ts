@@ -17,3 +17,4 @@ export { MOUNT_WORDS, cardLines, placeWords } from './sheet-lines';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';
 export { changedWords } from './changed';
+export { colourWord, hueWord, targetWord } from './hues';

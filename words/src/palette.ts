@@ -1,3 +1,4 @@
+import { colourWord } from './hues';
 import type { SchemeId } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { CheckFinding, MotiveProblem, PaletteCheck } from '@fulgent/core/planning';
@@ -52,6 +53,7 @@ function titleOf(finding: CheckFinding): string {
       return 'Eye whites';
     case 'cloth-dark':
     case 'cloth-glows':
+    case 'cloth-turns':
     case 'cloth-blends':
     case 'cloth':
       return 'Wardrobe';
@@ -69,7 +71,7 @@ function titleOf(finding: CheckFinding): string {
 }
 
 type OfKind<Kind extends CheckFinding['kind']> = Extract<CheckFinding, { kind: Kind }>;
-type OnPerson = OfKind<'skin' | 'eye-whites' | 'cloth-dark' | 'cloth-glows' | 'cloth-blends' | 'cloth'>;
+type OnPerson = OfKind<'skin' | 'eye-whites' | 'cloth-dark' | 'cloth-glows' | 'cloth-turns' | 'cloth-blends' | 'cloth'>;
 type OfMember = OfKind<'alike' | 'off-target' | 'motive' | 'purpose' | 'sheets'>;
 
 function textOf(finding: CheckFinding, holds: boolean): string {
@@ -131,6 +133,8 @@ function personWords(finding: OnPerson, holds: boolean): string {
       return `Goes ${finding.isBlack ? 'black' : 'dark'} under ${finding.light}: ${formatStops(finding.stops)} stops against white light. Another cloth, or a neutral light on it?`;
     case 'cloth-glows':
       return `Glows under ${finding.light}: ${formatStops(finding.stops)} stops against white light. It may clip first.`;
+    case 'cloth-turns':
+      return `Its own ${colourWord(finding.own)} is recorded as ${colourWord(finding.is)}, by ${finding.light} most. Another cloth, a white light on it, or on purpose?`;
     case 'cloth-blends':
       return `Blends with the backdrop: ${finding.apart.toFixed(2)} apart. Lift one, or let it sink on purpose.`;
     case 'cloth': {

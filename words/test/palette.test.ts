@@ -82,6 +82,16 @@ describe('a check of the palette', () => {
       'Wardrobe: Glows under Key: +1.0 stops against white light. It may clip first.',
     ],
     [
+      {
+        kind: 'cloth-turns',
+        light: 'Key',
+        is: { chroma: 0.1, hueDeg: 120, lightness: 0.5 },
+        own: { chroma: 0.08, hueDeg: 185, lightness: 0.5 },
+      },
+      false,
+      'Wardrobe: Its own teal is recorded as yellow-green, by Key most. Another cloth, a white light on it, or on purpose?',
+    ],
+    [
       { kind: 'cloth-blends', apart: 0.05 },
       false,
       'Wardrobe: Blends with the backdrop: 0.05 apart. Lift one, or let it sink on purpose.',

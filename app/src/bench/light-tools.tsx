@@ -1,3 +1,4 @@
+import { targetWord } from '@fulgent/words';
 import { baseCamera } from '@fulgent/core/camera';
 import type { KitGel } from '@fulgent/core/catalogue';
 import { formatStops } from '@fulgent/core/exposure';
@@ -11,7 +12,6 @@ import { TransmissionCurve } from '../charts/TransmissionCurve';
 import { gelFacts, JUDGED_ON, transmittanceOf } from '../kit/gel-facts';
 import { kitOf, useKit, useKitEntries } from '../kit/useKit';
 import { formatMired } from '../light/CorrectionSheet';
-import { targetWord } from '../look/words';
 import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';

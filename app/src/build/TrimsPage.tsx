@@ -14,7 +14,7 @@ import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
 import { addGroup, clearLedger, removeGroup, trim } from './edits';
 
-const STEP = 1 / 3;
+const [THIRD, TENTH] = [1 / 3, 0.1];
 const SHOWN = 40;
 
 const useStyles = themed((t) => ({
@@ -37,8 +37,10 @@ export function TrimsPage({ look }: { readonly look: Look }) {
   const netOf = (id: string) => net.lights.find((one) => one.id === id);
   const trimmer = (ids: readonly string[], label: string, why: string, group = '') => (
     <>
-      <Button label="−1/3" accessibilityLabel={`${label}: a third down`} onPress={() => trim(ids, -STEP, why, group)} />
-      <Button label="+1/3" accessibilityLabel={`${label}: a third up`} onPress={() => trim(ids, STEP, why, group)} />
+      <Button label="−1/3" tight accessibilityLabel={`${label}: a third down`} onPress={() => trim(ids, -THIRD, why, group)} />
+      <Button label="−0.1" tight accessibilityLabel={`${label}: a tenth down`} onPress={() => trim(ids, -TENTH, why, group)} />
+      <Button label="+0.1" tight accessibilityLabel={`${label}: a tenth up`} onPress={() => trim(ids, TENTH, why, group)} />
+      <Button label="+1/3" tight accessibilityLabel={`${label}: a third up`} onPress={() => trim(ids, THIRD, why, group)} />
     </>
   );
   return (

@@ -1,6 +1,6 @@
+import { hueWord } from '@fulgent/words';
 import { formatShutter, formatStops, type AmbientWay } from '@fulgent/core/exposure';
 import type { LightAtWhites } from '@fulgent/core/planning';
-import { hueWord } from '../look/words';
 import { formatAperture } from '../ui/Dial';
 
 export const CONTROL_NAMES: Record<AmbientWay['control'], string> = {

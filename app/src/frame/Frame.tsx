@@ -1,10 +1,11 @@
+import { colourWord } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { ProbeReading, Readings } from '@fulgent/core/scene';
 import { viewOf } from '@fulgent/core/transport';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { clipText, colourWord, percent, readingText } from '../look/words';
+import { clipText, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
 import { useScreenSpace } from './screen';

@@ -1,7 +1,8 @@
+import { colourWord } from '@fulgent/words';
 import { formatStops } from '@fulgent/core/exposure';
 import type { ProbeReading, Readings } from '@fulgent/core/scene';
 import { View } from 'react-native';
-import { clipText, colourWord, percent } from '../look/words';
+import { clipText, percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
 

@@ -1,3 +1,4 @@
+import { colourWord } from '@fulgent/words';
 import { setupMinutes } from '@fulgent/core/day';
 import { LIMITS, INGREDIENT_STATES, KEY_LEVELS, STATUSES, type Look, type Reference } from '@fulgent/core/document';
 import { hexOfPoint } from '@fulgent/core/vivid';
@@ -17,7 +18,7 @@ import { study } from '../workers/study';
 import { changeBrief } from './edits';
 import { readNumber, taken } from './numbers';
 import { undo, useOpenLook } from './store';
-import { colourWord, percent, STATUS_NAMES, statusWords } from './words';
+import { percent, STATUS_NAMES, statusWords } from './words';
 
 type Brief = Look['brief'];
 

@@ -2,7 +2,7 @@ import type { Burnt } from '@fulgent/core/picture';
 import type { Light, Look, ProbeSurface, Status } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { gelNameIn, type ProbeReading } from '@fulgent/core/scene';
-import { percentWords } from '@fulgent/words';
+import { colourWord, percentWords } from '@fulgent/words';
 import { when } from '../ui/when';
 
 /** The name of a gel in a look: its own spectra first, then the stand-in kit. */
@@ -14,41 +14,6 @@ export function gelText(light: Light, look: Look | null = null): string {
     strength === 1 ? gelName(look, gel) : `${gelName(look, gel)} at ${strength}`,
   );
   return [gels.length ? gels.join(' + ') : 'no gel', light.modifier.name].join(' · ');
-}
-
-const HUES: readonly (readonly [upToDeg: number, word: string])[] = [
-  [14, 'pink'],
-  [33, 'red'],
-  [50, 'orange'],
-  [75, 'amber'],
-  [108, 'yellow'],
-  [135, 'yellow-green'],
-  [158, 'green'],
-  [178, 'sea green'],
-  [205, 'cyan'],
-  [232, 'teal'],
-  [258, 'azure'],
-  [276, 'blue'],
-  [306, 'violet'],
-  [335, 'magenta'],
-  [360, 'pink'],
-];
-
-/** A plain word for a recorded colour. */
-export function colourWord({ chroma, hueDeg, lightness }: Pick<ProbeReading, 'chroma' | 'hueDeg' | 'lightness'>): string {
-  if (lightness < 0.12) return 'near black';
-  if (chroma < 0.03) return lightness > 0.93 ? 'white' : 'neutral';
-  return hueWord(hueDeg);
-}
-
-/** A plain word for a hue, OKLCh degrees. */
-export function hueWord(hueDeg: number): string {
-  return HUES.find(([upTo]) => hueDeg <= upTo)?.[1] ?? 'pink';
-}
-
-/** A plain word for a colour of light on the palette's plane. */
-export function targetWord({ hueDeg, purity }: { readonly hueDeg: number; readonly purity: number }): string {
-  return purity < 0.03 ? 'neutral' : hueWord(hueDeg);
 }
 
 /** Headroom in words: `R 0.4 to clip`, `clips B, 0.3 over`. */

@@ -1,3 +1,4 @@
+import { targetWord } from '@fulgent/words';
 import type { KitFixture } from '@fulgent/core/catalogue';
 import { turnedDeg } from '@fulgent/core/colour';
 import { LIMITS, type Member, type Look, type Light } from '@fulgent/core/document';
@@ -11,7 +12,7 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { edit, undo, useOpenLook } from '../look/store';
-import { percent, targetWord } from '../look/words';
+import { percent } from '../look/words';
 import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';

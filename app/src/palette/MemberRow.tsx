@@ -1,9 +1,10 @@
+import { targetWord } from '@fulgent/words';
 import type { Member } from '@fulgent/core/document';
 import { describeSetting } from '@fulgent/core/fixture';
 import { hexOfPoint, pointOf } from '@fulgent/core/vivid';
 import { Pressable, View } from 'react-native';
 import { useOpenLook } from '../look/store';
-import { gelName, targetWord } from '../look/words';
+import { gelName } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
 

@@ -9,7 +9,7 @@ import {
   type Reach,
   type PaletteReport,
 } from '@fulgent/core/planning';
-import { SCHEME_WORDS } from '@fulgent/words';
+import { SCHEME_WORDS, targetWord } from '@fulgent/words';
 import { hexOfPoint, planeDistance, pointOf } from '@fulgent/core/vivid';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
@@ -18,7 +18,6 @@ import { AdaptedPreview } from './AdaptedPreview';
 import { useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
-import { targetWord } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';

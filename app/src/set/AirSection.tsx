@@ -21,8 +21,8 @@ const FILTERS = [
   { id: '1', name: '1' },
 ] as const;
 
-/** Haze in steps that look even: the share that a metre of it takes. */
-const HAZES = [0, 0.003, 0.006, 0.012, 0.025, 0.05, 0.1, 0.2];
+/** Haze in steps that look even: the share that a metre of it takes, percent. */
+const HAZES_PERCENT = [0, 0.3, 0.6, 1.2, 2.5, 5, 10, 20];
 /** Veils weaker than this, stops from mid-grey, are not seen. */
 const SEEN_STOPS = -7;
 
@@ -53,12 +53,12 @@ export function AirSection({ look }: { readonly look: Look }) {
         <StepperGrid>
           <Dial
             label="Haze takes of a metre of light"
-            value={air.hazePerM}
-            onChange={(hazePerM) => changeAir({ hazePerM })}
+            value={Number((100 * air.hazePerM).toPrecision(3))}
+            onChange={(percent) => changeAir({ hazePerM: Number((percent / 100).toPrecision(4)) })}
             low={0}
-            high={0.5}
-            series={HAZES}
-            show={(value) => `${Number((100 * value).toPrecision(3))} %`}
+            high={50}
+            series={HAZES_PERCENT}
+            unit="%"
           />
         </StepperGrid>
         <Choice

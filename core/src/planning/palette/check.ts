@@ -36,6 +36,8 @@ export type CheckFinding =
   /** Cloth under one light against white light. */
   | { readonly kind: 'cloth-dark'; readonly light: string; readonly stops: number; readonly isBlack: boolean }
   | { readonly kind: 'cloth-glows'; readonly light: string; readonly stops: number }
+  /** Cloth of a colour of its own that is recorded as another. */
+  | { readonly kind: 'cloth-turns'; readonly light: string; readonly is: ColourSeen; readonly own: ColourSeen }
   | { readonly kind: 'cloth-blends'; readonly apart: number }
   /** The lights that it takes most of its light from. */
   | { readonly kind: 'cloth'; readonly lit: readonly { readonly name: string; readonly share: number }[] }
@@ -45,6 +47,9 @@ export type CheckFinding =
   /** Colours, and those of them that nobody has said what they are for. */
   | { readonly kind: 'purpose'; readonly colours: number; readonly open: number }
   | { readonly kind: 'sheets'; readonly gel: string; readonly needed: number; readonly owned: number };
+
+/** A colour as recorded, or as it would be: OKLCh, what its name is made of. */
+export type ColourSeen = Pick<ProbeReading, 'chroma' | 'hueDeg' | 'lightness'>;
 
 /** One advisory check of a palette in its look. It asks; it forbids nothing. */
 export interface PaletteCheck {

@@ -109,12 +109,26 @@ function lightPurity({ scene, probes }: Seen, { id, channelStops }: ProbeReading
 /** Skin in light of up to this purity is in white light, or in what is made a little warmer for it. */
 const SKIN_IN_WHITE = 0.07;
 
+/** Share of the light on a place that is white, or a white made a little warmer. A colour that was washed out is no anchor. */
+function whiteShare({ scene }: Seen, { shares }: ProbeReading): number {
+  const isWhitish = (lightId: string) => {
+    const light = scene.lights.find(({ id }) => id === lightId);
+    if (!light) return false;
+    const { a, b } = linearSigma(scene.camera, ...balancedTriple(scene.camera, light.filtered));
+    return light.isWhite || Math.hypot(a, b) <= SKIN_IN_WHITE;
+  };
+  return shares.reduce((sum, { lightId, share }) => sum + (isWhitish(lightId) ? share : 0), 0);
+}
+
+/** From this share of white light on a place can be a neutral anchor. */
+const MOSTLY_WHITE = 0.5;
+
 function anchor(seen: Seen): Found {
   // Skin in white light counts: its own colour is what the eye takes for neutral.
   const from = (probe: ProbeReading) =>
     probe.surface === 'skin' ? lightPurity(seen, probe) / SKIN_IN_WHITE : probe.chroma / NEUTRAL_CHROMA;
   const best = seen.probes
-    .filter(({ lightness }) => lightness > ANCHOR_LIGHTNESS)
+    .filter((probe) => probe.lightness > ANCHOR_LIGHTNESS && whiteShare(seen, probe) >= MOSTLY_WHITE)
     .map((probe) => ({ probe, from: from(probe) }))
     .sort((a, b) => a.from - b.from)[0];
   return {
@@ -222,6 +236,31 @@ function skin({ look, scene, readings }: Seen, faceId: string): Found {
   };
 }
 
+/** Cloth has a colour of its own from this chroma to lightness on; and turns into another from so many degrees on, where it is bright enough to see. */
+const [CLOTH_COLOURED, CLOTH_TURNS_DEG, CLOTH_SEEN] = [0.09, 35, 0.25];
+
+/** Whether coloured cloth is recorded as another colour than its own in white light, and by which light most. */
+function turnOf(scene: Scene, reading: ProbeReading, reflectance: Float64Array): Found | null {
+  const own = whiteLab(scene, reflectance);
+  if (chromaOf(own) / own.L < CLOTH_COLOURED || reading.lightness < CLOTH_SEEN) return null;
+  const turn = Math.abs(turnBetweenDeg(hueDegOf(own), reading.hueDeg));
+  const isGrey = reading.chroma < NEUTRAL_CHROMA;
+  if (turn < CLOTH_TURNS_DEG && !isGrey) return null;
+  const most = reading.shares.find(({ lightId }) => lightId !== 'ambient');
+  if (!most) return null;
+  return {
+    id: `wardrobe:${most.lightId}:turns`,
+    finding: {
+      kind: 'cloth-turns',
+      light: most.name,
+      is: { chroma: reading.chroma, hueDeg: reading.hueDeg, lightness: reading.lightness },
+      own: { chroma: chromaOf(own), hueDeg: hueDegOf(own), lightness: own.L },
+    },
+    holds: false,
+    fix: null,
+  };
+}
+
 const rgb = new Float64Array(3);
 
 /** OKLab of a surface under the camera's white, at mid level. */
@@ -272,6 +311,8 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
       });
     }
   }
+  const turned = found.length ? null : turnOf(scene, reading, reflectance);
+  if (turned) found.push(turned);
   const apart = behind ? oklabDistance(labOf(reading), labOf(behind)) : Infinity;
   if (apart < 0.07) {
     found.push({
