@@ -8,6 +8,9 @@ import { launch, stopped } from './server';
 
 const asJson = { 'Content-Type': 'application/json' };
 
+// What is measured in frames is told from fine ones.
+test.use({ pictures: 'fine' });
+
 test('@phone the whole job: from first start to a frame that was corrected and logged', async ({ page, server }) => {
   test.setTimeout(120_000);
   await page.goto(server.url);

@@ -11,11 +11,14 @@ interface Server {
 }
 
 /** A real server with the demo shoot on a database of its own for every test, and a page that may not log errors. */
-export const test = base.extend<{ server: Server; page: Page }>({
-  server: async ({}, use) => {
+export const test = base.extend<{ pictures: 'fine' | 'quick'; server: Server; page: Page }>({
+  // Cards and stand-in frames are coarse where a test is not about what is measured in them.
+  pictures: ['quick', { option: true }],
+  server: async ({ pictures }, use) => {
+    const env = { FULGENT_PICTURES: pictures };
     const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-e2e-'));
     cpSync(SEED, folder, { recursive: true });
-    const first = await launch(folder, 0);
+    const first = await launch(folder, 0, { env });
     const { url } = first;
     let { child } = first;
     const port = Number(new URL(url).port);
@@ -26,7 +29,7 @@ export const test = base.extend<{ server: Server; page: Page }>({
         await ended(child);
       },
       start: async () => {
-        ({ child } = await launch(folder, port));
+        ({ child } = await launch(folder, port, { env }));
       },
     });
     await stopped(child);
