@@ -106,7 +106,7 @@ test('the picture is drawn coarse and then fine, read at any place, seen full an
   await page.addInitScript(() => localStorage.setItem('fulgent:quick-pictures', 'no'));
   await openLook(page, server, 'saltmarsh-1');
   const picture = page.getByTestId('frame').locator('canvas');
-  await expect(picture).toHaveAttribute('data-fineness', '2', { timeout: 30_000 });
+  await expect(picture).toHaveAttribute('data-fineness', '2', { timeout: 90_000 });
   const box = (await picture.boundingBox())!;
   await page.mouse.click(box.x + 12, box.y + 20);
   const point = page.getByTestId('point-reading');
@@ -120,7 +120,7 @@ test('the picture is drawn coarse and then fine, read at any place, seen full an
   await expect(page.getByTestId('timing')).toContainText('surfaces 0.');
   await page.getByRole('button', { name: 'Full', exact: true }).click();
   const full = page.getByRole('dialog', { name: 'Picture, full screen' });
-  await expect(full.locator('canvas')).toHaveAttribute('data-fineness', '2', { timeout: 30_000 });
+  await expect(full.locator('canvas')).toHaveAttribute('data-fineness', '2', { timeout: 90_000 });
   const download = page.waitForEvent('download');
   await full.getByRole('button', { name: 'Save as PNG' }).click();
   const file = await download;
