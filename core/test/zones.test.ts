@@ -1,3 +1,4 @@
+import { LOOK_VERSION } from '../src/document';
 import { behindIndex, likeZone, meteredIndex, silhouette, zoneOf } from '../src/document/zones';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Look, Probe } from '../src/document/schema';
@@ -148,7 +149,7 @@ describe('looks of the sixth version', () => {
   it('what is malformed is left to the check, which names it', () => {
     for (const probes of [null, 'none', [null], [{ id: 4, position: 'here' }]])
       expect(() => parseLook({ ...sixth(person), probes })).toThrow();
-    expect(upgradeLook({ ...sixth(person), probes: [null] })).toMatchObject({ version: 8, probes: [null] });
+    expect(upgradeLook({ ...sixth(person), probes: [null] })).toMatchObject({ version: LOOK_VERSION, probes: [null] });
     const wrong = { ...structuredClone(person), probes: person.probes.map((probe) => ({ ...probe, part: 'nose' })) };
     expect(() => parseLook(wrong)).toThrow(/part/);
   });

@@ -43,8 +43,9 @@ const UNKNOWN = { curve: 0.1, colour: Math.sqrt(EDGE_STOPS.standIn ** 2 - 0.1 **
  */
 export function edgeStops(sensorIsMeasured: boolean, learned: Learned | null): number {
   const least = EDGE_STOPS.measured;
+  if (!learned) return sensorIsMeasured ? least : EDGE_STOPS.standIn;
   // Of a measured sensor the figure stands for both.
-  const curve = learned?.tone ? Math.min(UNKNOWN.curve, learned.toneStops) : sensorIsMeasured ? 0 : UNKNOWN.curve;
-  const colour = sensorIsMeasured ? least : learned?.matrix ? Math.min(UNKNOWN.colour, learned.matrixStops) : UNKNOWN.colour;
+  const curve = learned.tone ? Math.min(UNKNOWN.curve, learned.toneStops) : sensorIsMeasured ? 0 : UNKNOWN.curve;
+  const colour = sensorIsMeasured ? least : learned.matrix ? Math.min(UNKNOWN.colour, learned.matrixStops) : UNKNOWN.colour;
   return Math.max(least, Math.hypot(curve, colour));
 }
