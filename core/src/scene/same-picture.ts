@@ -12,7 +12,17 @@ const BESIDE: readonly (keyof Look)[] = [
   'baseline',
   'whites',
 ];
-const BESIDE_LIGHT: readonly (keyof Light)[] = ['name', 'rig', 'locked', 'motive', 'accepts', 'aimPlace', 'mostToKey', 'mount', 'ttl'];
+const BESIDE_LIGHT: readonly (keyof Light)[] = [
+  'name',
+  'rig',
+  'locked',
+  'motive',
+  'accepts',
+  'aimPlace',
+  'mostToKey',
+  'mount',
+  'ttl',
+];
 
 /**
  * Whether two looks give the same picture as far as they share what it is made of: parts are compared by identity, as edits leave alone what they do not
