@@ -69,7 +69,7 @@ describe('the page of a light', () => {
   it('says how sure window and clip are, and that a measured sensor narrows it', async () => {
     page();
     expect(screen.getByTestId('light-edge').textContent).toBe(
-      'Window and clip ±0.15 stop until this camera has a measured sensor: bodies differ.',
+      'Window and clip ±0.15 stop until this camera is learned from its pictures: bodies differ.',
     );
     const wavelengthsNm = [380, 480, 580, 780];
     const sensor = {

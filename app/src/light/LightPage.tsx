@@ -48,8 +48,12 @@ const useStyles = themed(() => ({
 }));
 
 /** How sure the ends of a window and the clip are. */
-function edgeText(edgeStops: number, isMeasured: boolean): string {
-  const why = isMeasured ? 'by the measured sensor of this camera' : 'until this camera has a measured sensor: bodies differ';
+function edgeText(edgeStops: number, { sensor, learned }: Look['camera']): string {
+  const why = learned
+    ? 'by what was learned of this camera'
+    : sensor.kind === 'spectrum'
+      ? 'by the measured sensor of this camera'
+      : 'until this camera is learned from its pictures: bodies differ';
   return `Window and clip ±${edgeStops.toFixed(2)} stop ${why}.`;
 }
 
@@ -88,7 +92,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
         {verdictWords(reading.verdict)}
       </Text>
       <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-edge">
-        {edgeText(reading.edgeStops, look.camera.sensor.kind === 'spectrum')}
+        {edgeText(reading.edgeStops, look.camera)}
       </Text>
       {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
       <GelSection look={look} light={light} reading={reading} width={inner} />
