@@ -7,10 +7,11 @@ import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putGels } from '../palette/edits';
+import { GelOffer } from './GelOffer';
 import { skinWord } from './skin-word';
 import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
-import { Button, Choice } from '../ui/Button';
+import { Choice } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -23,15 +24,7 @@ const LEAVE = [
   { id: 40, name: 'Left very warm' },
 ] as const;
 
-const useStyles = themed((t) => ({
-  row: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.m,
-    minHeight: 54,
-    borderBottomWidth: 1,
-    borderBottomColor: t.line,
-  },
+const useStyles = themed(() => ({
   skin: { width: 36, height: 40, borderRadius: 2 },
   pair: { flexDirection: 'row', height: 40, flex: 1 },
 }));
@@ -108,32 +101,24 @@ function Fits({
         {Math.abs(correction.fraction).toFixed(2)} of a full {correction.neededMired >= 0 ? 'warming' : 'cooling'} gel.
       </Text>
       {correction.fits.slice(0, 5).map((fit, i) => (
-        <View key={fit.gels.join()} style={styles.row}>
-          <View testID="light-colour" style={[styles.skin, { backgroundColor: value.skin[i]!.hex }]} />
-          <View style={{ flex: 1 }}>
-            <Text weight="medium">{fit.names.join(' + ') || 'no gel'}</Text>
-            <Text size="label" quiet narrow>
-              {fit.cctK ? `${Math.round(fit.cctK)} K, ` : ''}
-              {Math.abs(fit.residualMired) < 0.5 ? 'on it' : `${formatMired(fit.residualMired)} left`}
-              {Math.abs(fit.residualDuv) >= 0.0015
-                ? `, ${fit.residualDuv > 0 ? 'green' : 'magenta'} ${Math.abs(fit.residualDuv).toFixed(3)}`
-                : ''}
-              {' · '}skin {skinWord(value.skin[i]!.offDeg)}
-            </Text>
-          </View>
-          <Text weight="strong" narrow>
-            {fit.stopsLost.toFixed(1)} lost
-          </Text>
-          <Button
-            label="Take"
-            tight
-            accessibilityLabel={`Take ${fit.names.join(' and ') || 'no gel'}`}
-            onPress={() => {
-              putGels(light.id, fit.gels, kit);
-              onClose();
-            }}
-          />
-        </View>
+        <GelOffer
+          key={fit.gels.join()}
+          swatch={<View testID="light-colour" style={[styles.skin, { backgroundColor: value.skin[i]!.hex }]} />}
+          name={fit.names.join(' + ') || 'no gel'}
+          spoken={fit.names.join(' and ') || 'no gel'}
+          text={`${fit.cctK ? `${Math.round(fit.cctK)} K, ` : ''}${
+            Math.abs(fit.residualMired) < 0.5 ? 'on it' : `${formatMired(fit.residualMired)} left`
+          }${
+            Math.abs(fit.residualDuv) >= 0.0015
+              ? `, ${fit.residualDuv > 0 ? 'green' : 'magenta'} ${Math.abs(fit.residualDuv).toFixed(3)}`
+              : ''
+          } · skin ${skinWord(value.skin[i]!.offDeg)}`}
+          stopsLost={fit.stopsLost}
+          onTake={() => {
+            putGels(light.id, fit.gels, kit);
+            onClose();
+          }}
+        />
       ))}
       <Text size="label" quiet>
         The swatches are this skin at {look.camera.whiteK} K. What a warm-up afterwards would do instead, on a grey subject (left)

@@ -3,24 +3,16 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { putGels } from '../palette/edits';
-import { SPACE, themed } from '../theme/theme';
-import { Button } from '../ui/Button';
+import { themed } from '../theme/theme';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { formatMired } from './CorrectionSheet';
+import { GelOffer } from './GelOffer';
 import { skinWord } from './skin-word';
 
-const useStyles = themed((t) => ({
-  row: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: SPACE.m,
-    minHeight: 54,
-    borderBottomWidth: 1,
-    borderBottomColor: t.line,
-  },
+const useStyles = themed(() => ({
   swatches: { flexDirection: 'row', width: 48, height: 40, borderRadius: 2, overflow: 'hidden' },
 }));
 
@@ -48,31 +40,23 @@ export function WarmingSheet({
       </Text>
       {error ? <Text role="alert">{error}</Text> : null}
       {value?.map(({ id, name, mired, stopsLost, skinHex, eyeHex, offDeg, believable }) => (
-        <View key={id} style={styles.row} testID="warming">
-          <View style={styles.swatches}>
-            <View testID="light-colour" style={{ flex: 2, backgroundColor: skinHex }} />
-            <View testID="light-colour" style={{ flex: 1, backgroundColor: eyeHex }} />
-          </View>
-          <View style={{ flex: 1 }}>
-            <Text weight="medium">{name}</Text>
-            <Text size="label" quiet narrow>
-              {formatMired(mired)} · skin {skinWord(offDeg)}
-              {believable ? '' : `, more than a ${brief.mood} mood believes`}
-            </Text>
-          </View>
-          <Text weight="strong" narrow>
-            {stopsLost.toFixed(1)} lost
-          </Text>
-          <Button
-            label="Take"
-            tight
-            accessibilityLabel={`Take ${name}`}
-            onPress={() => {
-              putGels(light.id, [id], kit);
-              onClose();
-            }}
-          />
-        </View>
+        <GelOffer
+          key={id}
+          testID="warming"
+          swatch={
+            <View style={styles.swatches}>
+              <View testID="light-colour" style={{ flex: 2, backgroundColor: skinHex }} />
+              <View testID="light-colour" style={{ flex: 1, backgroundColor: eyeHex }} />
+            </View>
+          }
+          name={name}
+          text={`${formatMired(mired)} · skin ${skinWord(offDeg)}${believable ? '' : `, more than a ${brief.mood} mood believes`}`}
+          stopsLost={stopsLost}
+          onTake={() => {
+            putGels(light.id, [id], kit);
+            onClose();
+          }}
+        />
       ))}
       {value?.length === 0 ? <Text>No gel of the kit warms this lamp without making it a colour.</Text> : null}
       {value || error ? null : <Text quiet>Searching</Text>}
