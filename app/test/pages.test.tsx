@@ -94,6 +94,34 @@ describe('the page of a light', () => {
     );
   });
 
+  it('says by what a learned camera is known', async () => {
+    page();
+    const learned = { tone: null, toneStops: 0, matrix: null, matrixStops: 0, whiteMired: 8, whiteDuv: 0 };
+    act(() => edit('camera.body', (look) => ({ ...look, camera: { ...look.camera, learned } })));
+    await waitFor(
+      () => expect(screen.getByTestId('light-edge').textContent).toContain('by what was learned of this camera'),
+      LONG,
+    );
+  });
+
+  it('bounds a light against the key: not a rim by itself, a fill by mood, any by wish; a figure out of range is refused', () => {
+    page('rim-right');
+    expect(valueOf('Most against the key')).toBe('not bound');
+    act(() =>
+      edit('role', (look) => ({
+        ...look,
+        lights: look.lights.map((light) => (light.id === 'rim-right' ? { ...light, role: 'fill' as const } : light)),
+      })),
+    );
+    expect(valueOf('Most against the key')).toBe('-1.0 stops');
+    type('Most against the key', '-1.5');
+    expect(lightNow('rim-right').mostToKey).toBe(-1.5);
+    type('Most against the key', '40');
+    expect(errors().join()).toContain('Against the key must be a number from -10 to 10 stops');
+    press('As its role has it');
+    expect(lightNow('rim-right').mostToKey).toBeNull();
+  });
+
   it('a distance that cannot be is refused with its limits, and stays as typed', () => {
     page();
     const before = now();

@@ -285,7 +285,7 @@ function AgainstKey({ light, look }: { readonly light: Light; readonly look: Loo
     <View style={{ maxWidth: 300, gap: SPACE.s }}>
       <Stepper
         label="Most against the key"
-        value={now === null ? 'not bound' : formatStops(now)}
+        value={now === null ? 'not bound' : `${formatStops(now)} stops`}
         onStep={step}
         onType={(text) => taken(readNumber(text, { name: 'Against the key', low: -10, high: 10, unit: 'stops' }), set)}
         note={
