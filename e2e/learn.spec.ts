@@ -2,7 +2,8 @@ import { writeFileSync } from 'node:fs';
 import type { Page, TestInfo } from '@playwright/test';
 import { STAND_IN_CHART } from '@fulgent/core/surface';
 import { daylightSource } from '@fulgent/core/source';
-import { NM, random, recorded, type Body } from '../core/test/outside/camera-body';
+import { NM, recorded, type Body } from '../core/test/outside/camera-body';
+import { random } from '../core/src/figure/numeric';
 import { expect, kept, test } from './fixtures';
 import { pngOf } from './png';
 

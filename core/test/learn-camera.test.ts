@@ -12,7 +12,8 @@ import { reflectanceOfLab } from '../src/surface/from-lab';
 import { skinReflectance } from '../src/surface/skin';
 import { spectrumToXyz } from '../src/colour/observer';
 import { product, type Spectrum } from '../src/spectrum/grid';
-import { NM, picture, random, recorded, type Body } from './outside/camera-body';
+import { NM, picture, recorded, type Body } from './outside/camera-body';
+import { random } from '../src/figure/numeric';
 import { BLUE_TEST_GEL, ORANGE_TEST_GEL } from './support';
 
 const bell = (peak: number, low: number, high: number) =>
@@ -425,8 +426,12 @@ describe('the figures of a chart from a file', () => {
   it.each<[string, string, RegExp]>([
     ['too few rows', 'L,a,b\n50,0,0', /1 rows.*24 patches/],
     ['no columns that say anything', `x,y\n${rows(() => '1,2')}`, /columns L, a and b/],
-    ['a cell that is no number', `L,a,b\n${rows((i) => (i === 4 ? '50,?,0' : '50,0,0'))}`, /Row 5, column a: "\?"/],
-    ['a colour that no surface has', `L,a,b\n${rows((i) => (i === 2 ? '40,90,120' : '50,0,0'))}`, /Row 3.*No surface/],
+    [
+      'a cell that is no number',
+      `L,a,b\n${rows((i) => (i === 4 ? '50,?,0' : '50,0,0'))}`,
+      /The a in row 6 is "\?", not a number/,
+    ],
+    ['a colour that no surface has', `L,a,b\n${rows((i) => (i === 2 ? '40,90,120' : '50,0,0'))}`, /Row 4.*No surface/],
   ])('are refused with %s', (_, text, says) => {
     expect(() => readChartCsv(text)).toThrow(says);
   });

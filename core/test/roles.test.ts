@@ -6,7 +6,7 @@ import { againstKey, keyBounds, usualMostToKey } from '../src/planning/balance/p
 import { evaluate } from '../src/scene';
 import { compileScene } from '../src/scene/compile';
 import { presentPowers } from '../src/planning/balance/objective';
-import { random } from './outside/camera-body';
+import { random } from '../src/figure/numeric';
 import { withLights } from './support';
 
 const LOOKS = [...demoLooks(), ...nightOvenLooks()];

@@ -1,9 +1,8 @@
-import Papa from 'papaparse';
 import { InputError } from '../errors';
 import { resample } from '../spectrum/samples';
 import { CHART, type ChartPatch } from '../surface/chart';
 import { reflectanceOfLab } from '../surface/from-lab';
-import { LARGEST_SPECTRUM_FILE } from './limits';
+import { numberIn, tableRows } from './table';
 
 const PATCHES = CHART.columns * CHART.rows;
 const WAVELENGTH = /^(?:nm|spec(?:tral)?|r)?[\s_]*(\d{3})(?:[.,]0+)?(?:\s*nm)?$/i;
@@ -14,26 +13,12 @@ const WAVELENGTH = /^(?:nm|spec(?:tral)?|r)?[\s_]*(\d{3})(?:[.,]0+)?(?:\s*nm)?$/
  * @throws InputError naming the row and column that is wrong.
  */
 export function readChartCsv(text: string): ChartPatch[] {
-  if (text.length > LARGEST_SPECTRUM_FILE) throw new InputError('file', 'The file is larger than 1 MB; a chart has 24 rows.');
-  const kept = text
-    .replace(/^\uFEFF/, '')
-    .split(/\r\n|\n|\r/)
-    .filter((line) => line.trim() !== '' && !line.trimStart().startsWith('#'));
-  const delimiter = ['\t', ';', ','].find((one) => kept[0]?.includes(one)) ?? ',';
-  const { data, errors } = Papa.parse<Record<string, string>>(kept.join('\n'), {
-    delimiter,
-    header: true,
-    skipEmptyLines: true,
-    transformHeader: (header) => header.trim(),
-  });
-  const quoted = errors.find(({ type }) => type === 'Quotes');
-  if (quoted) throw new InputError('file', `Row ${(quoted.row ?? 0) + 1} has a broken quotation mark.`);
+  const [headers = [], ...data] = tableRows(text);
   if (data.length !== PATCHES)
     throw new InputError(
       'file',
       `The file has ${data.length} rows under its header; this chart has ${PATCHES} patches, one a row.`,
     );
-  const headers = Object.keys(data[0]!);
   const lab = ['L', 'a', 'b'].map((name) =>
     headers.find((header) => header.replace(/[*\s]/g, '').toLowerCase() === name.toLowerCase()),
   );
@@ -43,12 +28,12 @@ export function readChartCsv(text: string): ChartPatch[] {
   });
   if (lab.some((header) => header === undefined) && waves.length < 4)
     throw new InputError('file', 'The header needs columns L, a and b (CIELAB under D50), or one for each wavelength in nm.');
-  const named = headers.find((header) => /^(?:name|patch|id|sample(?:_?id)?)$/i.test(header));
-  const read = (row: number, header: string) => numberIn(data[row]![header], row, header);
+  const named = headers.findIndex((header) => /^(?:name|patch|id|sample(?:_?id)?)$/i.test(header));
+  const read = (row: number, header: string) => numberIn(data[row]![headers.indexOf(header)], row, header, true);
   const isPercent = waves.length >= 4 && data.some((_, row) => waves.some(({ header }) => read(row, header) > 1.5));
   const seen = new Set<string>();
   return data.map((row, i) => {
-    const called = (named && row[named]?.trim()) || `Patch ${i + 1}`;
+    const called = row[named] || `Patch ${i + 1}`;
     const name = seen.has(called) ? `${called}, ${i + 1}` : called;
     seen.add(name);
     try {
@@ -61,15 +46,8 @@ export function readChartCsv(text: string): ChartPatch[] {
       return { name, reflectance: reflectanceOfLab({ L: L!, a: a!, b: b! }) };
     } catch (error) {
       if (error instanceof InputError && error.field !== 'file')
-        throw new InputError('file', `Row ${i + 1}, ${name}: ${error.message}`);
+        throw new InputError('file', `Row ${i + 2}, ${name}: ${error.message}`);
       throw error;
     }
   });
-}
-
-function numberIn(cell: string | undefined, row: number, column: string): number {
-  const value = Number((cell ?? '').trim().replace(',', '.'));
-  if ((cell ?? '').trim() === '' || !Number.isFinite(value))
-    throw new InputError('file', `Row ${row + 1}, column ${column}: "${(cell ?? '').slice(0, 20)}" is not a number.`);
-  return value;
 }

@@ -1,6 +1,6 @@
 import { beamFunction, beamIntegral, type BeamShape } from '../exposure/beam';
 import { InputError } from '../errors';
-import { checkText } from './spectrum-csv';
+import { checkText } from './table';
 
 /** A beam as measured: what a modifier needs of a photometric file. */
 export interface ReadBeam {

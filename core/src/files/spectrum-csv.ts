@@ -1,7 +1,6 @@
-import Papa from 'papaparse';
 import { sampledSensor, type SensorSamples } from '../camera/sensor';
 import { InputError } from '../errors';
-import { LARGEST_SPECTRUM_FILE } from './limits';
+import { NUMBER, numberIn, tableRows } from './table';
 import { resample, type SampleKind, type Samples } from '../spectrum/samples';
 
 /** What a file of spectral data gave: samples that have passed `resample`, and what was read into them. */
@@ -13,7 +12,6 @@ export interface ReadSpectrum {
 }
 
 const MAX_ROWS = 5000;
-const NUMBER = /^[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?$/i;
 
 /** A table of numbers as it stands in a file. */
 interface Table {
@@ -25,18 +23,12 @@ interface Table {
 
 /** Reads the first columns of a table of numbers. `names` says what they are, for messages. */
 function readTable(text: string, names: readonly string[]): Table {
-  checkText(text);
-  const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
-  const kept = lines.filter((line) => line.trim() !== '' && !line.trimStart().startsWith('#'));
-  if (kept.length > MAX_ROWS)
-    throw new InputError('file', `The file has ${kept.length} rows; a spectrum has ${MAX_ROWS} at most.`);
   const wanted = `${names.length === 2 ? 'two' : names.length} columns: ${names.join(', ')}`;
-  if (kept.length === 0) throw new InputError('file', `The file is empty. It should hold ${wanted}.`);
-  const { data, errors } = Papa.parse<string[]>(kept.join('\n'), { delimiter: delimiterOf(kept), skipEmptyLines: true });
-  const quoted = errors.find(({ type }) => type === 'Quotes');
-  if (quoted) throw new InputError('file', `Row ${(quoted.row ?? 0) + 1} has a broken quotation mark: ${quoted.message}.`);
-  const rows = data.map((row) => row.map((cell) => cell.trim()));
-  if (rows.length === 0) throw new InputError('file', `The file holds no figures. It should hold ${wanted}.`);
+  const rows = tableRows(text);
+  if (rows.length > MAX_ROWS)
+    throw new InputError('file', `The file has ${rows.length} rows; a spectrum has ${MAX_ROWS} at most.`);
+  if (rows.length === 0)
+    throw new InputError('file', `The file ${text.trim() === '' ? 'is empty' : 'holds no figures'}. It should hold ${wanted}.`);
   const header = rows[0]!.every((cell) => cell === '' || NUMBER.test(cell)) ? null : rows.shift()!;
   if (rows.length === 0) throw new InputError('file', 'The file has a header but no rows of numbers.');
   const width = rows[0]!.filter((cell) => cell !== '').length;
@@ -74,31 +66,6 @@ export function readSensorCsv(text: string): SensorSamples {
   const samples: SensorSamples = { wavelengthsNm, r, g, b };
   sampledSensor(samples);
   return samples;
-}
-
-function delimiterOf(lines: readonly string[]): string {
-  const sample = lines.slice(0, 20).join('\n');
-  if (sample.includes('\t')) return '\t';
-  return sample.includes(';') ? ';' : ',';
-}
-
-function numberIn(cell: string | undefined, row: number, what: string, afterHeader: boolean): number {
-  const place = `row ${row + (afterHeader ? 2 : 1)}`;
-  if (cell === undefined || cell === '') throw new InputError('file', `The ${what} in ${place} is missing.`);
-  if (!NUMBER.test(cell)) throw new InputError('file', `The ${what} in ${place} is "${cell.slice(0, 30)}", not a number.`);
-  return Number(cell.replace(',', '.'));
-}
-
-/** Sanity of any text that is to be read as data. */
-export function checkText(text: string): void {
-  if (typeof text !== 'string') throw new InputError('text', 'text must be the text of the file.');
-  if (text.length > LARGEST_SPECTRUM_FILE)
-    throw new InputError(
-      'file',
-      `The file is larger than ${LARGEST_SPECTRUM_FILE / 1e6} MB; a table of one spectrum is far smaller.`,
-    );
-  if (text.includes('\u0000'))
-    throw new InputError('file', 'The file is not text: it holds zero bytes. Choose a CSV or XML file.');
 }
 
 /** Samples as fractions, once they have passed every check of `resample`. */

@@ -1,7 +1,8 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { InputError } from '../errors';
 import type { SampleKind } from '../spectrum/samples';
-import { checked, checkText, type ReadSpectrum } from './spectrum-csv';
+import { checked, type ReadSpectrum } from './spectrum-csv';
+import { checkText } from './table';
 
 /** Quantities of the standard and what they are here. */
 const QUANTITIES: Readonly<Record<string, SampleKind>> = {

@@ -38,17 +38,6 @@ export function recorded(body: Body, light: readonly number[], surface: readonly
   );
 }
 
-/** Numbers from 0 to 1 that look random and are the same in every run. */
-export function random(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 /** A picture whose every place is given in encoded values, with noise, rounded to 8 bits. */
 export function picture(
   width: number,

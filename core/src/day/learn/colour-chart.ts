@@ -9,6 +9,7 @@ import { solveLinear } from '../../linear';
 import { product, type Spectrum } from '../../spectrum/grid';
 import { CHART, type ChartPatch } from '../../surface/chart';
 import type { FramePixels } from '../frame/measure';
+import { rms } from './gauss-newton';
 
 /** A place in a frame, 0 to 1 from its left and its top. */
 export type FramePoint = readonly [x: number, y: number];
@@ -228,6 +229,3 @@ function distanceOf(row: MatrixRow, matrix: Matrix3): number {
   const found = outputOf(row, matrix);
   return oklabDistance(oklabOf(found[0], found[1], found[2]), oklabOf(row.rgb[0]!, row.rgb[1]!, row.rgb[2]!));
 }
-
-const rms = (values: readonly number[]): number =>
-  Math.sqrt(values.reduce((sum, v) => sum + v * v, 0) / Math.max(1, values.length));

@@ -53,7 +53,8 @@ export function gaussNewton(residuals: (values: Float64Array) => readonly number
   return { values, deviations, before, after: rms(present) };
 }
 
-function rms(values: readonly number[]): number {
+/** Root mean square; 0 of nothing. */
+export function rms(values: readonly number[]): number {
   return values.length ? Math.sqrt(values.reduce((sum, v) => sum + v * v, 0) / values.length) : 0;
 }
 

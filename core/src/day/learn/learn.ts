@@ -8,7 +8,7 @@ import { addFigures } from '../../scene/compile';
 import type { Light, Look } from '../../document/schema';
 import type { Patch } from '../frame/measure';
 import type { PatchParts } from '../../picture/patches';
-import { gaussNewton } from './gauss-newton';
+import { gaussNewton, rms } from './gauss-newton';
 
 /** What frames teach about the kit: how each unit, modifier and camera differs from its figures. */
 
@@ -109,10 +109,6 @@ export function learn(frames: readonly TaughtFrame[]): Lessons {
     frames: count,
   }));
   return { lessons, before: before * READING, after: after * READING, readings };
-}
-
-function rms(values: readonly number[]): number {
-  return values.length ? Math.sqrt(values.reduce((sum, v) => sum + v * v, 0) / values.length) : 0;
 }
 
 function burning({ look, aloneId }: TaughtFrame): Light[] {
