@@ -1,5 +1,4 @@
-import { decodeSrgb } from '@fulgent/core/colour';
-import type { FramePixels } from '@fulgent/core/day';
+import { middleOfFrame, type FramePixels } from '@fulgent/core/day';
 import { InputError } from '@fulgent/core/errors';
 
 /** Decoding of pictures in a worker. */
@@ -45,19 +44,6 @@ export async function exactPixels(picture: Blob): Promise<ImageData> {
 /** As core reads pictures. */
 export const framePixels = ({ data, width, height }: ImageData): FramePixels => ({ rgba: data, width, height });
 
-const linear = (byte: number) => decodeSrgb(byte / 255);
-
 /** Mean linear colour of the middle third of a picture. */
-export async function middleOf(picture: Blob): Promise<[number, number, number]> {
-  const { data } = await pixelsOf(picture, STUDY_PX);
-  const sum: [number, number, number] = [0, 0, 0];
-  let n = 0;
-  for (let y = Math.floor(data.height / 3); y < Math.ceil((2 * data.height) / 3); y++) {
-    for (let x = Math.floor(data.width / 3); x < Math.ceil((2 * data.width) / 3); x++) {
-      const at = 4 * (y * data.width + x);
-      for (const c of [0, 1, 2] as const) sum[c] += linear(data.data[at + c]!);
-      n += 1;
-    }
-  }
-  return [sum[0] / n, sum[1] / n, sum[2] / n];
-}
+export const middleOf = async (picture: Blob): Promise<readonly [number, number, number]> =>
+  middleOfFrame(framePixels((await pixelsOf(picture, STUDY_PX)).data));

@@ -4,6 +4,7 @@ import {
   learn,
   learnCamera,
   measurePatch,
+  middleOfFrame,
   readChart,
   skinFromLab,
   skinFromPicture,
@@ -109,7 +110,7 @@ export interface StudyApi {
   whiteMatch(fromK: number, fromDuv: number, toK: number, kit: readonly KitEntry[]): Correction;
   clusters(picture: Blob, count: number): Promise<PictureStudy>;
   photoGel(without: Blob, through: Blob, sourceK: number): Promise<{ wavelengthsNm: number[]; values: number[] }>;
-  greyFrame(picture: Blob): Promise<[number, number, number]>;
+  greyFrame(picture: Blob): Promise<readonly [number, number, number]>;
   whites(look: Look): WhiteStudy;
   causes(look: Look, word: FaultWord, kit: readonly KitEntry[]): readonly Cause[];
   remedies(look: Look, kit: readonly KitEntry[]): readonly Remedy[];
@@ -257,7 +258,7 @@ const api: StudyApi = {
     return learnCamera({ sensor: own, headroomStops, curve, gamut }, sensor !== null, learned, {
       bracket: frames,
       greyFrame,
-      card: card && { ...taken, linear: await middleOf(card) },
+      card: card && { ...taken, linear: middleOfFrame(framePixels(await exactPixels(card))) },
       chart: chart && {
         ...taken,
         patches: chart.patches,

@@ -10,6 +10,7 @@ export {
   BLACK_STOPS,
   evenness,
   measurePatch,
+  middleOfFrame,
   reweighed,
   summarise,
   type Clipping,

@@ -100,6 +100,21 @@ export function measurePatch(frame: FramePixels, mark: Mark): Patch {
   };
 }
 
+/** Mean linear colour of the middle third of a frame: what a card that is held into it was recorded as. @throws InputError for a picture without its pixels. */
+export function middleOfFrame(frame: FramePixels): Channels {
+  checkPixels(frame);
+  const { rgba, width, height } = frame;
+  const sum: [number, number, number] = [0, 0, 0];
+  let count = 0;
+  for (let y = Math.floor(height / 3); y < Math.ceil((2 * height) / 3); y++)
+    for (let x = Math.floor(width / 3); x < Math.ceil((2 * width) / 3); x++) {
+      const at = 4 * (y * width + x);
+      for (const c of [0, 1, 2] as const) sum[c] += LINEAR[rgba[at + c]!]!;
+      count++;
+    }
+  return [sum[0] / count, sum[1] / count, sum[2] / count];
+}
+
 /** Clipping, floor and mean of a whole frame. @throws InputError for a picture without its pixels. */
 export function summarise(frame: FramePixels): FrameSummary {
   checkPixels(frame);

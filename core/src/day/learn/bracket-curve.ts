@@ -1,6 +1,7 @@
 import { monotone, type ToneSamples } from '../../camera/tone';
+import { encodeSrgb } from '../../colour/rgb';
 import { InputError } from '../../errors';
-import type { FramePixels } from '../frame/measure';
+import { middleOfFrame, type FramePixels } from '../frame/measure';
 import { blocksOf, ceilingOf, type Block } from './bracket-blocks';
 import { curveAt, fitted, GROUPS, type BracketPicture, type CurveFit, type Sample } from './bracket-fit';
 
@@ -155,19 +156,9 @@ function risen(list: readonly number[]): number[] {
   return pools.flatMap(({ sum, count }) => new Array<number>(count).fill(sum / count)).map((value, i) => value + i * LEAST_RISE);
 }
 
-const MIDDLE = [1 / 3, 2 / 3] as const;
-
-/** Mean encoded value of the middle of a frame, of its green: what a card there was recorded as. */
-function greyValue({ rgba, width, height }: FramePixels): number {
-  const [x0, x1] = MIDDLE.map((share) => Math.floor(share * width)) as [number, number];
-  const [y0, y1] = MIDDLE.map((share) => Math.floor(share * height)) as [number, number];
-  let [sum, count] = [0, 0];
-  for (let y = y0; y <= y1; y++)
-    for (let x = x0; x <= x1; x++) {
-      sum += rgba[4 * (y * width + x) + 1]! / 255;
-      count++;
-    }
-  const value = sum / count;
+/** Encoded value of the middle of a frame, of its green: what a card there was recorded as. */
+function greyValue(frame: FramePixels): number {
+  const value = encodeSrgb(middleOfFrame(frame)[1]);
   if (value < 0.1 || value > 0.95)
     throw new InputError(
       'greyFrame',

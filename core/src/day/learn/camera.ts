@@ -59,27 +59,17 @@ export function learnCamera(
   const headroomStops = curve
     ? Math.min(10, Math.max(camera.headroomStops ?? 0, rounded(curve.headroomStops)))
     : (camera.headroomStops ?? 3.25);
-  const ready = ({ whiteK, tintDuv }: Taken) => makeCamera({ ...camera, headroomStops, whiteK, tintDuv, learned });
+  const ready = ({ whiteK, tintDuv }: Taken, as: Learned) =>
+    makeCamera({ ...camera, headroomStops, whiteK, tintDuv, learned: as });
   let white: WhiteShift | null = null;
   let matrix: ChartMatrix | null = null;
   for (let round = 0; round < ROUNDS; round++) {
     if (card) {
-      white = whiteFromCard(
-        card.linear,
-        makeCamera({
-          ...camera,
-          headroomStops,
-          whiteK: card.whiteK,
-          tintDuv: card.tintDuv,
-          learned: { ...learned, whiteMired: 0, whiteDuv: 0 },
-        }),
-        card,
-        card.source,
-      );
+      white = whiteFromCard(card.linear, ready(card, { ...learned, whiteMired: 0, whiteDuv: 0 }), card, card.source);
       learned = { ...learned, whiteMired: rounded(white.mired, 1), whiteDuv: rounded(white.duv, 5) };
     }
     if (chart) {
-      const found = matrixFromChart(chart.readings, chart.patches, ready(chart), chart.source);
+      const found = matrixFromChart(chart.readings, chart.patches, ready(chart, learned), chart.source);
       matrix = matrix ? { ...found, beforeStops: matrix.beforeStops } : found;
       learned = { ...learned, matrix: Array.from(found.matrix, (v) => rounded(v, 6)), matrixStops: rounded(found.residualStops) };
     }
