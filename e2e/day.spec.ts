@@ -170,10 +170,10 @@ test('@phone light-alone frames are added up at other powers', async ({ page, se
   const middle = () =>
     canvas.evaluate((node) => [...(node as HTMLCanvasElement).getContext('2d')!.getImageData(20, 20, 1, 1).data].slice(0, 3));
   // The frames are measured meanwhile.
-  await expect.poll(middle, { timeout: 60_000 }).toEqual([100, 0, 100]);
+  await expect.poll(middle).toEqual([100, 0, 100]);
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Key: more' }).click();
   // One stop more: 100 is 0.127 linear, twice that 138 encoded.
-  await expect.poll(middle, { timeout: 60_000 }).toEqual([138, 0, 100]);
+  await expect.poll(middle).toEqual([138, 0, 100]);
 });
 
 test('@phone a bracket of one light: side by side, what clips, where the colour is strongest', async ({ page, server }) => {
@@ -392,7 +392,7 @@ test('@phone addresses of network lights are set, told when they clash, and stan
 
 test('@phone poses: how far to turn, and a list to take off', async ({ page, server }) => {
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/poses`);
-  await expect(page.getByTestId('turn-text')).toContainText(/left in the picture and \d+° right/, { timeout: 20_000 });
+  await expect(page.getByTestId('turn-text')).toContainText(/left in the picture and \d+° right/);
   await expect(page.getByRole('img', { name: /Exposure of the face by angle/ })).toBeVisible();
   await page.getByRole('button', { name: 'Add a pose' }).click();
   await page.getByRole('textbox', { name: 'Pose' }).fill('Blade up, three quarters');

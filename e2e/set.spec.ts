@@ -149,7 +149,7 @@ test('@phone a figure that cannot be loaded is said with its remedy; without its
   await page.reload();
   await expect(page.getByTestId('ladder')).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(page.getByTestId('frame').locator('canvas')).toHaveAttribute('data-fineness', '2', { timeout: 60_000 });
+  await expect(page.getByTestId('frame').locator('canvas')).toHaveAttribute('data-fineness', '2');
 });
 
 test('@phone a flag is put up, dragged and taken away again; a remedy puts one up by itself', async ({ page, server }) => {

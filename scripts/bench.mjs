@@ -6,7 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { paced, pacedWords, startServer, stopServer } from './lib/served.mjs';
 import { bin, ensureBuilt, run } from './lib/tools.mjs';
 
-ensureBuilt();
+await ensureBuilt();
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-bench-'));
 const bundle = path.join(folder, 'bench-core.mjs');
 run(bin('esbuild'), [

@@ -1,3 +1,3 @@
 import { ensureBuilt } from './lib/tools.mjs';
 
-ensureBuilt();
+await ensureBuilt();

@@ -1,5 +1,5 @@
 // Everything from a fresh clone to a running demo on one port.
 import { ensureBuilt, serve } from './lib/tools.mjs';
 
-ensureBuilt();
+await ensureBuilt();
 serve(['--demo'], { FULGENT_DATA: '.data/demo', LOG_LEVEL: 'warn' });

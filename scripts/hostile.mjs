@@ -101,7 +101,7 @@ function request(looks, ends, url) {
 }
 
 async function main(seconds) {
-  ensureInstalled();
+  await ensureInstalled();
   ensureServerBuilt();
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-hostile-'));
   const bundle = path.join(folder, 'ends.mjs');

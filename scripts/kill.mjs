@@ -6,7 +6,7 @@ import { killRounds } from './lib/kill-rounds.mjs';
 import { startServer, stopServer } from './lib/served.mjs';
 import { ensureInstalled, ensureServerBuilt } from './lib/tools.mjs';
 
-ensureInstalled();
+await ensureInstalled();
 ensureServerBuilt();
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kill-'));
 // A look as the demo has it.

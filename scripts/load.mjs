@@ -111,7 +111,7 @@ function report(title, results) {
 }
 
 async function main(seconds) {
-  ensureInstalled();
+  await ensureInstalled();
   ensureServerBuilt();
   const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-load-'));
   const { child, url } = await startServer(folder);

@@ -64,7 +64,7 @@ async function sixLights(url) {
   return body.id;
 }
 
-ensureBuilt();
+await ensureBuilt();
 ensureChromium();
 const { chromium } = await import('@playwright/test');
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-phone-'));

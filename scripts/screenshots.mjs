@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { CHROMIUM, ensureBuilt, ensureChromium, root } from './lib/tools.mjs';
 
-ensureBuilt();
+await ensureBuilt();
 ensureChromium();
 const { chromium } = await import('@playwright/test');
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-shots-'));

@@ -1,5 +1,5 @@
 // Serves the user's own data.
 import { ensureBuilt, serve } from './lib/tools.mjs';
 
-ensureBuilt();
+await ensureBuilt();
 serve([], { FULGENT_DATA: '.data' });

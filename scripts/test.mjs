@@ -2,9 +2,21 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { bin, ensureBuilt, ensureTestBrowser, root, runCaptured } from './lib/tools.mjs';
+import {
+  bin,
+  ensureAppBuilt,
+  ensureDatabase,
+  ensurePackages,
+  ensureServerBuilt,
+  ensureTestBrowser,
+  root,
+  runCaptured,
+} from './lib/tools.mjs';
 
-ensureBuilt();
+ensurePackages();
+const database = ensureDatabase();
+ensureServerBuilt();
+ensureAppBuilt();
 const chromium = ensureTestBrowser();
 
 const reports = mkdtempSync(path.join(tmpdir(), 'fulgent-test-'));
@@ -60,7 +72,9 @@ function take(read, code) {
   total.failed += code !== 0 && result.failed === 0 ? 1 : result.failed;
 }
 
+// What needs no database begins while it is still being compiled.
 await Promise.all([
+  database,
   check('types', process.execPath, ['scripts/types.mjs']),
   check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
   check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),

@@ -1,5 +1,5 @@
 // Type-checks every workspace.
-import { bin, ensureInstalled, run } from './lib/tools.mjs';
+import { bin, ensurePackages, run } from './lib/tools.mjs';
 
-ensureInstalled();
+ensurePackages();
 for (const workspace of ['core', 'words', 'server', 'app', 'e2e']) run(bin('tsc'), ['-p', workspace, '--pretty', 'false']);

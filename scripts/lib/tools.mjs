@@ -61,27 +61,41 @@ function digestOf(inputs) {
   return hash.digest('hex');
 }
 
-/** Does `work` unless it was done before with the same inputs and its outputs are still there. */
+/** Does `work` unless it was done before with the same inputs and its outputs are still there; waits for it where it takes its time. */
 function once(name, inputs, outputs, work) {
   const stamp = path.join(stamps, name);
   const digest = digestOf(inputs);
   const done = existsSync(stamp) && readFileSync(stamp, 'utf8') === digest;
-  if (done && outputs.every((output) => existsSync(path.join(root, output)))) return;
-  work();
-  mkdirSync(stamps, { recursive: true });
-  writeFileSync(stamp, digest);
+  if (done && outputs.every((output) => existsSync(path.join(root, output)))) return undefined;
+  const leave = () => {
+    mkdirSync(stamps, { recursive: true });
+    writeFileSync(stamp, digest);
+  };
+  const doing = work();
+  return doing ? doing.then(leave) : leave();
 }
 
-export function ensureInstalled() {
-  once(
-    'install',
-    ['package-lock.json', 'package.json'],
-    ['node_modules/expo', 'node_modules/better-sqlite3/build/Release/better_sqlite3.node'],
-    () => {
-      console.log('Installing packages (the first time takes a few minutes) …');
-      run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-    },
-  );
+const PACKAGES = ['package-lock.json', 'package.json'];
+
+/** Installs packages without what some of them compile: enough for types, builds and tests of what has no database. */
+export function ensurePackages() {
+  once('packages', PACKAGES, ['node_modules/expo'], () => {
+    console.log('Installing packages (the first time takes a few minutes) …');
+    run(npm, ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
+  });
+}
+
+/** Compiles the database: minutes on one core of a small machine, so it resolves later, beside whatever else is done. Exits where it fails. */
+export async function ensureDatabase() {
+  await once('database', PACKAGES, ['node_modules/better-sqlite3/build/Release/better_sqlite3.node'], async () => {
+    const { code } = await runCaptured(npm, ['rebuild', 'better-sqlite3', '--loglevel=error']);
+    if (code !== 0) process.exit(code);
+  });
+}
+
+export async function ensureInstalled() {
+  ensurePackages();
+  await ensureDatabase();
 }
 
 export function ensureServerBuilt() {
@@ -141,10 +155,12 @@ function compress(file) {
   writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
 }
 
-export function ensureBuilt() {
-  ensureInstalled();
+export async function ensureBuilt() {
+  ensurePackages();
+  const database = ensureDatabase();
   ensureServerBuilt();
   ensureAppBuilt();
+  await database;
 }
 
 export const CHROMIUM = process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium';

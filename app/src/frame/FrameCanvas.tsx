@@ -51,6 +51,13 @@ function useSpaceFor(adaptation: Adaptation | undefined): Space {
   return adaptation ? 'srgb' : screen;
 }
 
+/** A stored picture shows the look as it was opened: until the first edit, and where it can be had. */
+function usePoster(poster: string | undefined, look: Look) {
+  const [opened] = useState(look);
+  const [isLost, setLost] = useState(false);
+  return { shown: isLost || look !== opened ? undefined : poster, lost: () => setLost(true) };
+}
+
 /** Draws a look: coarse at once, then finer, and anew only where the picture changes. The canvas keeps its last picture until the next is there. */
 export function FrameCanvas({
   look: given,
@@ -75,10 +82,7 @@ export function FrameCanvas({
   // What the picture does not show, a note or a check-off, draws nothing anew.
   const [look, setLook] = useState(given);
   if (look !== given && !samePicture(look, given)) setLook(given);
-  // It shows the look as it was opened: the first edit ends it.
-  const [opened] = useState(look);
-  const [posterLost, setPosterLost] = useState(false);
-  const withPoster = poster !== undefined && !posterLost && fineness !== 2 && look === opened && !isMarked && only === undefined;
+  const { shown: stored, lost } = usePoster(fineness !== 2 && !isMarked && only === undefined ? poster : undefined, look);
   const [last, setLast] = useState<Picture['ms'] | null>(null);
   const painter = useRef<ReturnType<typeof latestPainter> | null>(null);
   const { quick } = useQuickPictures();
@@ -98,7 +102,10 @@ export function FrameCanvas({
     return () => made.stop();
   }, [small, onBurnt]);
   const [w, h] = pixelsOf(width, height, small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS);
+  // Whoever wants quick pictures has the stored one until an edit: nothing is drawn under it.
+  const isDrawn = !(quick && stored);
   useEffect(() => {
+    if (!isDrawn) return;
     painter.current?.paint({
       look,
       width: w,
@@ -110,7 +117,7 @@ export function FrameCanvas({
       space,
       ...(isMarked ? { marks: { clipped, dark, gamut } } : {}),
     });
-  }, [look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
+  }, [isDrawn, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
   return (
     <View style={{ width, height, backgroundColor: small ? undefined : '#000000' }} testID="light-colour">
       <canvas
@@ -121,12 +128,12 @@ export function FrameCanvas({
         data-space={space}
         style={{ width, height, display: 'block' }}
       />
-      {withPoster ? (
+      {stored ? (
         <img
-          src={poster}
+          src={stored}
           alt=""
           data-poster=""
-          onError={() => setPosterLost(true)}
+          onError={lost}
           style={{ position: 'absolute', left: 0, top: 0, width, height, objectFit: 'cover', pointerEvents: 'none' }}
         />
       ) : null}
