@@ -43,10 +43,13 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   await expect(page.getByRole('table', { name: 'Trims' }).getByRole('row', { name: /^Rim left -0\.3/ })).toBeVisible();
 
   await toBuild(page, server.url, 'saltmarsh-1', '/versions');
-  await page.getByRole('button', { name: 'Dark, solved anew' }).click();
+  // Every version is seen, with its figures, before it is made.
+  await expect(page.getByTestId('offer-dark')).toContainText(/Face -0\.\d, backdrop -\d\.\d/);
+  await expect(page.getByRole('img', { name: 'Dark, before it is made' })).toHaveAttribute('data-fineness', /\d/);
+  await page.getByRole('button', { name: 'Keep Dark', exact: true }).click();
   const dark = page.getByTestId(/^variant-version-1/);
   await expect(dark).toBeVisible();
-  await page.getByRole('button', { name: 'One light only' }).click();
+  await page.getByRole('button', { name: 'Keep One light only', exact: true }).click();
   await expect(page.getByTestId('variant-version-2')).toBeVisible();
   await dark.getByRole('button', { name: /^Compare / }).click();
   await page

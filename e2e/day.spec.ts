@@ -1,112 +1,119 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { test as plain, type Page } from '@playwright/test';
-import { dial, expect, kept, openLook, test } from './fixtures';
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { expect, kept, test } from './fixtures';
 import { png } from './png';
-import { launch, stopped } from './server';
 
 const asJson = { 'Content-Type': 'application/json' };
 
-// What is measured in frames is told from fine ones.
-test.use({ pictures: 'fine' });
+/** A frame with skin, teal and amber, added by the API; its id. */
 
-test('@phone the whole job: from first start to a frame that was corrected and logged', async ({ page, server }) => {
-  test.setTimeout(240_000);
-  await page.goto(server.url);
-  await page.getByRole('button', { name: 'New look', exact: true }).click();
-  await page.getByRole('textbox', { name: 'Title' }).fill('Épée, two edges');
-  await page.getByRole('radio', { name: 'Dark grey paper' }).click();
-  await page.getByRole('radio', { name: 'Key, two rims, backdrop' }).click();
-  await page.getByRole('button', { name: 'Make the look' }).click();
-  await expect(page.getByTestId('ladder')).toBeVisible();
-  await page.getByRole('button', { name: 'Balance', exact: true }).click();
-  await expect(page.getByTestId('explanation')).not.toBeEmpty();
-  await kept(page);
+async function addFrame(page: Page, url: string, name: string, level = 1): Promise<string> {
+  const tones = [
+    [20, 120, 150],
+    [190, 150, 120],
+    [230, 140, 20],
+  ].map((tone) => tone.map((value) => Math.min(255, Math.round(value * level)))) as [number, number, number][];
+  const answer = await page.request.post(`${url}/api/looks/saltmarsh-1/frames?name=${encodeURIComponent(name)}`, {
+    headers: { 'Content-Type': 'image/png' },
+    data: png(tones, 120),
+  });
+  expect(answer.status()).toBe(201);
+  return (await answer.json()).id;
+}
 
-  // The sheet: safety first, then a frame of the pretended set, whose key is 0.7 stops too strong.
-  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
-  await page.getByRole('link', { name: /^Safety/ }).click();
-  await expect(page.getByRole('button', { name: /^Acknowledge:/ }).first()).toBeVisible();
-  const open = await page.getByRole('button', { name: /^Acknowledge:/ }).count();
-  expect(open).toBeGreaterThan(2);
-  await page
-    .getByRole('button', { name: /^Acknowledge:/ })
-    .first()
-    .click();
-  await expect(page.getByRole('button', { name: /^Acknowledge:/ })).toHaveCount(open - 1);
-  await kept(page);
-  const id = /looks\/([^/]+)/.exec(page.url())![1]!;
-  await page.getByRole('button', { name: 'Back to the run sheet' }).click();
-  await page.getByRole('link', { name: /^Stand-in devices/ }).click();
-  await page.getByRole('button', { name: 'Turn on' }).click();
-  await expect(page.getByText(/listening on UDP/)).toBeVisible();
-  const output = page.getByRole('textbox', { name: 'Output' });
-  await output.fill('0.7');
-  await output.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Output' })).toHaveValue('+0.7');
-  await page.getByRole('button', { name: 'Read the meter' }).click();
-  await expect(page.getByTestId('meter-reading')).toContainText(/f\/\d/);
+test.describe('measured in fine pictures', () => {
+  test.use({ pictures: 'fine' });
 
-  await page.getByRole('button', { name: 'Back to the run sheet' }).click();
-  await page.getByRole('link', { name: /^Test frames/ }).click();
-  await page.getByRole('button', { name: 'Simulated camera' }).click();
-  await page.getByRole('link', { name: /^Frame: compare it/ }).click({ timeout: 150_000 });
-  const off = page.getByTestId('off-key');
-  await expect(off).toContainText(/Key: 0\.[678] over the plan/, { timeout: 150_000 });
-  const before = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
-  await off.getByRole('button', { name: /Correct Key on the sheet/ }).click();
-  await kept(page);
-  const after = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
-  expect(after.powerStops).toBeLessThan(before.powerStops - 0.4);
-  expect(after.unit.outputStops).toBeGreaterThan(0.4);
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await page.getByRole('button', { name: 'Selected frame' }).click();
-  await expect(page.getByRole('button', { name: 'Selected frame' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByRole('textbox', { name: 'Notes on the frame' }).fill('key was hot, else as planned');
-  await page.getByRole('textbox', { name: 'By whom' }).fill('Sitter');
-  await page.getByRole('textbox', { name: 'By whom' }).blur();
+  test('@phone the whole job: from first start to a frame that was corrected and logged', async ({ page, server }) => {
+    test.setTimeout(240_000);
+    await page.goto(server.url);
+    await page.getByRole('button', { name: 'New look', exact: true }).click();
+    await page.getByRole('textbox', { name: 'Title' }).fill('Épée, two edges');
+    await page.getByRole('radio', { name: 'Dark grey paper' }).click();
+    await page.getByRole('radio', { name: 'Key, two rims, backdrop' }).click();
+    await page.getByRole('button', { name: 'Make the look' }).click();
+    await expect(page.getByTestId('ladder')).toBeVisible();
+    await page.getByRole('button', { name: 'Balance', exact: true }).click();
+    await expect(page.getByTestId('explanation')).not.toBeEmpty();
+    await kept(page);
 
-  // The log has it all, and finds it by a word.
-  await page.getByRole('link', { name: 'Log', exact: true }).click();
-  await page.getByRole('textbox', { name: /^Search titles/ }).fill('hot planned');
-  await expect(page.getByTestId(`log-${id}`)).toContainText('1 frame');
-  await expect(page.getByTestId(`log-${id}`)).toContainText('Chosen: Frame, by Sitter');
-  await expect(page.getByTestId(`log-${id}`)).toContainText('held against a test frame');
-  await page.getByRole('textbox', { name: /^Search titles/ }).fill('nothing of the kind');
-  await expect(page.getByText(/Nothing in the log fits/)).toBeVisible();
+    // The sheet: safety first, then a frame of the pretended set, whose key is 0.7 stops too strong.
+    await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+    await page.getByRole('link', { name: /^Safety/ }).click();
+    await expect(page.getByRole('button', { name: /^Acknowledge:/ }).first()).toBeVisible();
+    const open = await page.getByRole('button', { name: /^Acknowledge:/ }).count();
+    expect(open).toBeGreaterThan(2);
+    await page
+      .getByRole('button', { name: /^Acknowledge:/ })
+      .first()
+      .click();
+    await expect(page.getByRole('button', { name: /^Acknowledge:/ })).toHaveCount(open - 1);
+    await kept(page);
+    const id = /looks\/([^/]+)/.exec(page.url())![1]!;
+    await page.getByRole('button', { name: 'Back to the run sheet' }).click();
+    await page.getByRole('link', { name: /^Stand-in devices/ }).click();
+    await page.getByRole('button', { name: 'Turn on' }).click();
+    await expect(page.getByText(/listening on UDP/)).toBeVisible();
+    const output = page.getByRole('textbox', { name: 'Output' });
+    await output.fill('0.7');
+    await output.press('Enter');
+    await expect(page.getByRole('textbox', { name: 'Output' })).toHaveValue('+0.7');
+    await page.getByRole('button', { name: 'Read the meter' }).click();
+    await expect(page.getByTestId('meter-reading')).toContainText(/f\/\d/);
 
-  // Two more frames, of lights alone, and the kit is learned.
-  await page.request.post(`${server.url}/api/devices/shoot`, { headers: asJson, data: { lookId: id, alone: 'key' } });
-  await page.goto(`${server.url}/log/learned`);
-  await expect(page.getByTestId('lessons')).toContainText(/From \d frames? and \d+ readings/, { timeout: 150_000 });
-});
+    await page.getByRole('button', { name: 'Back to the run sheet' }).click();
+    await page.getByRole('link', { name: /^Test frames/ }).click();
+    await page.getByRole('button', { name: 'Simulated camera' }).click();
+    await page.getByRole('link', { name: /^Frame: compare it/ }).click({ timeout: 150_000 });
+    const off = page.getByTestId('off-key');
+    await expect(off).toContainText(/Key: 0\.[678] over the plan/, { timeout: 150_000 });
+    const before = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
+    await off.getByRole('button', { name: /Correct Key on the sheet/ }).click();
+    await kept(page);
+    const after = (await (await page.request.get(`${server.url}/api/looks/${id}`)).json()).look.lights[0];
+    expect(after.powerStops).toBeLessThan(before.powerStops - 0.4);
+    expect(after.unit.outputStops).toBeGreaterThan(0.4);
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await page.getByRole('button', { name: 'Selected frame' }).click();
+    await expect(page.getByRole('button', { name: 'Selected frame' })).toHaveAttribute('aria-pressed', 'true');
+    await page.getByRole('textbox', { name: 'Notes on the frame' }).fill('key was hot, else as planned');
+    await page.getByRole('textbox', { name: 'By whom' }).fill('Sitter');
+    await page.getByRole('textbox', { name: 'By whom' }).blur();
 
-test('cautions, circuits and how a light is held', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/safety`);
-  await expect(page.getByText(/Nothing here says that a set-up is safe/)).toBeVisible();
-  await expect(page.getByTestId('load-circuit-1')).toContainText(/\d+ W, \d+\.\d A of 16 A/);
-  await page.getByRole('button', { name: 'Held: On a stand. Change' }).click();
-  await page.getByRole('button', { name: 'Hung from above' }).click();
-  await expect(page.getByTestId('caution-overhead-stop')).toContainText('Key: hangs');
-  await page.getByRole('button', { name: 'Second hold' }).click();
-  await expect(page.getByTestId('caution-overhead-stop')).toHaveCount(0);
-  await expect(page.getByTestId('caution-overhead-act')).toContainText('rated line');
-  const draw = page.getByRole('textbox', { name: 'Rated power (from the nameplate)' });
-  await draw.fill('5000');
-  await draw.press('Enter');
-  await expect(page.getByTestId('caution-power-stop')).toContainText('More than the circuit is rated for');
-  await page.getByRole('button', { name: 'Another circuit' }).click();
-  await page.getByRole('button', { name: 'Circuit: Circuit 1. Change' }).click();
-  await page.getByRole('button', { name: 'Circuit 2', exact: true }).click();
-  await expect(page.getByTestId('load-circuit-2')).toContainText('Key');
-  await page.getByRole('button', { name: 'Rain, a hose or wet ground' }).click();
-  await expect(page.getByTestId('caution-wet-stop').first()).toContainText('not rated for wet');
-  await page.getByRole('textbox', { name: 'Who helps with it' }).fill('Ash');
-  await kept(page);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/roles`);
-  await expect(page.getByRole('heading', { name: 'Ash' })).toBeVisible();
-  await expect(page.getByText(/Hang Key .* dial 1\//)).toBeVisible();
+    // The log has it all, and finds it by a word.
+    await page.getByRole('link', { name: 'Log', exact: true }).click();
+    await page.getByRole('textbox', { name: /^Search titles/ }).fill('hot planned');
+    await expect(page.getByTestId(`log-${id}`)).toContainText('1 frame');
+    await expect(page.getByTestId(`log-${id}`)).toContainText('Chosen: Frame, by Sitter');
+    await expect(page.getByTestId(`log-${id}`)).toContainText('held against a test frame');
+    await page.getByRole('textbox', { name: /^Search titles/ }).fill('nothing of the kind');
+    await expect(page.getByText(/Nothing in the log fits/)).toBeVisible();
+
+    // Two more frames, of lights alone, and the kit is learned.
+    await page.request.post(`${server.url}/api/devices/shoot`, { headers: asJson, data: { lookId: id, alone: 'key' } });
+    await page.goto(`${server.url}/log/learned`);
+    await expect(page.getByTestId('lessons')).toContainText(/From \d frames? and \d+ readings/, { timeout: 150_000 });
+  });
+
+  test('@phone a graded frame stands beside the one that it came from, and is no evidence', async ({ page, server }) => {
+    await addFrame(page, server.url, 'As it came', 0.8);
+    const graded = await addFrame(page, server.url, 'Finished', 1.4);
+    await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
+    await page.getByRole('button', { name: 'Graded', exact: true }).click();
+    await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 150_000 });
+    await expect(page.getByRole('button', { name: /^Correct .* on the sheet/ })).toHaveCount(0);
+    await page.getByRole('button', { name: 'From: not said. Change' }).click();
+    await page.getByRole('button', { name: 'As it came', exact: true }).click();
+    const table = page.getByRole('table', { name: 'Before and after grading' });
+    await expect(table.getByRole('row').filter({ hasText: 'Clips, any channel' })).toContainText(/0 %.*\d+ %/, {
+      timeout: 90_000,
+    });
+    await page.getByRole('textbox', { name: 'What was done to it' }).fill('up half a stop, contrast');
+    await page.getByRole('textbox', { name: 'What was done to it' }).blur();
+    await expect
+      .poll(async () => (await (await page.request.get(`${server.url}/api/frames/${graded}`)).json()).notes.gradedHow)
+      .toBe('up half a stop, contrast');
+  });
 });
 
 test('@phone a file as a frame: refused with the reason, then read, marked, judged, deleted and brought back', async ({
@@ -195,97 +202,6 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
   await expect(page.getByRole('img', { name: 'Rim right at +1.0' })).toBeVisible();
 });
 
-test('@phone fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/night-oven-1/sheet/devices`);
-  await page.getByRole('button', { name: 'Turn on' }).click();
-  await page.getByRole('button', { name: 'Send settings' }).click();
-  await expect(page.getByTestId('fixture-fridge')).toContainText(/%, hue 210 °, saturation 70 %, white 6500 K/);
-  await expect(page.getByTestId('fixture-street')).toContainText('x 0.5100, y 0.4200');
-  await page.getByRole('button', { name: 'Turn off' }).click();
-  await expect(page.getByTestId('fixture-fridge')).toHaveCount(0);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/schedule`);
-  await expect(page.getByTestId('schedule')).toContainText('Piste, washed out');
-  await page.getByRole('button', { name: 'Piste, washed out comes first' }).click();
-  await expect(
-    page
-      .getByTestId('schedule')
-      .getByText(/^\d\d:\d\d$/)
-      .first(),
-  ).toBeVisible();
-  expect((await page.getByTestId('schedule').innerText()).split('\n')[2]).toBe('Piste, washed out');
-  // All three need no more than there is; with one flash gone they do.
-  const kit = page.getByRole('table', { name: 'Kit of the day' });
-  await expect(kit.getByRole('row').filter({ hasText: 'Flash 400 J' })).toContainText(/4.*4/);
-  const entry = (await (await page.request.get(`${server.url}/api/kit`)).json()).find(
-    (one: { entry: { name: string } }) => one.entry.name === 'Flash 400 J',
-  );
-  await page.request.put(`${server.url}/api/kit/${entry.entry.id}`, {
-    headers: { ...asJson, 'If-Match': `"${entry.revision}"` },
-    data: { ...entry.entry, count: 3 },
-  });
-  await page.reload();
-  await expect(page.getByText(/^Flash 400 J: 4 needed, 3 there\. For .*Piste, cyan and amber/)).toBeVisible();
-});
-
-test('@phone a look is approved: the brief says since when, and the log finds it', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-2/brief`);
-  await page.getByRole('radio', { name: 'Approved' }).click();
-  await expect(page.getByText(/^Approved, \d+ \w+, \d\d:\d\d/)).toBeVisible();
-  await kept(page);
-  await page.goto(`${server.url}/log`);
-  await page.getByRole('radio', { name: 'Approved' }).click();
-  await expect(page.getByTestId('log-saltmarsh-2')).toContainText(/Approved, \d+ \w+/);
-  await expect(page.getByTestId('log-saltmarsh-1')).toHaveCount(0);
-});
-
-test('@phone the log: continuity, a look made again, the sheet as PDF', async ({ page, server }) => {
-  await page.goto(`${server.url}/log/continuity`);
-  await expect(page.getByText(/would be seen in a cut/)).toBeVisible();
-  await expect(page.getByTestId('alarm').first()).toBeVisible();
-  await page.goto(`${server.url}/log/remake`);
-  await page.getByRole('button', { name: /^Key: .* Change$/ }).click();
-  await page.getByRole('button', { name: 'Household bulb 60 W' }).click();
-  await expect(page.getByTestId('unreached-key')).toContainText('too weak');
-  await page.getByRole('button', { name: 'Keep it as a look beside' }).click();
-  await expect(page.getByText(/other lamps stands beside it/)).toBeVisible();
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
-  const download = page.waitForEvent('download', { timeout: 150_000 });
-  await page.getByRole('button', { name: 'Save as PDF, A4' }).click();
-  const bytes = readFileSync(await (await download).path());
-  expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
-  expect(bytes.length).toBeGreaterThan(20_000);
-});
-
-test('@phone everything as one file, and back after it was deleted', async ({ page, server }) => {
-  await page.goto(`${server.url}/log/backup`);
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save everything' }).click();
-  const file = await (await download).path();
-  await page.request.delete(`${server.url}/api/looks/saltmarsh-2`);
-  const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Take one in' }).click();
-  await (await chooser).setFiles({ name: 'fulgent.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
-  await expect(page.getByText(/\d+ here already/)).toBeVisible();
-  expect((await page.request.get(`${server.url}/api/looks/saltmarsh-2`)).status()).toBe(200);
-  await page.getByRole('button', { name: 'Make one now' }).click();
-  await expect(page.getByText(/is made and read back/)).toBeVisible();
-});
-
-/** A frame with skin, teal and amber, added by the API; its id. */
-async function addFrame(page: Page, url: string, name: string, level = 1): Promise<string> {
-  const tones = [
-    [20, 120, 150],
-    [190, 150, 120],
-    [230, 140, 20],
-  ].map((tone) => tone.map((value) => Math.min(255, Math.round(value * level)))) as [number, number, number][];
-  const answer = await page.request.post(`${url}/api/looks/saltmarsh-1/frames?name=${encodeURIComponent(name)}`, {
-    headers: { 'Content-Type': 'image/png' },
-    data: png(tones, 120),
-  });
-  expect(answer.status()).toBe(201);
-  return (await answer.json()).id;
-}
-
 test('a frame is drawn and written on, by finger and by buttons, and saved as a picture', async ({ page, server }) => {
   const frame = await addFrame(page, server.url, 'Try');
   const notes = async () => (await (await page.request.get(`${server.url}/api/frames/${frame}`)).json()).notes;
@@ -335,143 +251,4 @@ test('a frame is drawn and written on, by finger and by buttons, and saved as a 
   // Whoever looks at the frame sees it.
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${frame}`);
   await expect(page.getByRole('button', { name: 'Draw and write on the frame' })).toContainText('Drawing, 3');
-});
-
-test('@phone a graded frame stands beside the one that it came from, and is no evidence', async ({ page, server }) => {
-  await addFrame(page, server.url, 'As it came', 0.8);
-  const graded = await addFrame(page, server.url, 'Finished', 1.4);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
-  await page.getByRole('button', { name: 'Graded', exact: true }).click();
-  await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 150_000 });
-  await expect(page.getByRole('button', { name: /^Correct .* on the sheet/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'From: not said. Change' }).click();
-  await page.getByRole('button', { name: 'As it came', exact: true }).click();
-  const table = page.getByRole('table', { name: 'Before and after grading' });
-  await expect(table.getByRole('row').filter({ hasText: 'Clips, any channel' })).toContainText(/0 %.*\d+ %/, {
-    timeout: 90_000,
-  });
-  await page.getByRole('textbox', { name: 'What was done to it' }).fill('up half a stop, contrast');
-  await page.getByRole('textbox', { name: 'What was done to it' }).blur();
-  await expect
-    .poll(async () => (await (await page.request.get(`${server.url}/api/frames/${graded}`)).json()).notes.gradedHow)
-    .toBe('up half a stop, contrast');
-});
-
-test('@phone addresses of network lights are set, told when they clash, and stand on the card', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/night-oven-1/sheet`);
-  await page.getByRole('link', { name: /^Addresses/ }).click();
-  const first = page.getByTestId(/^address-/).first();
-  await expect(first).toHaveText('Universe 1, slots 1 to 9');
-  const keep = page.getByRole('button', { name: /^Keep the address of/ });
-  const name = (await keep.first().getAttribute('aria-label'))!.replace('Keep the address of ', '');
-  await keep.first().click();
-  const slots = page.getByRole('textbox', { name: 'First slot' });
-  await slots.first().fill('510');
-  await slots.first().press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: 'ends at 512' })).toContainText('504 or lower');
-  await slots.first().fill('40');
-  await slots.first().press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: 'slot' })).toHaveCount(0);
-  await slots.nth(1).fill('45');
-  await slots.nth(1).press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: 'run into those of' }).first()).toBeVisible();
-  await page
-    .getByRole('button', { name: /^Allot the address of/ })
-    .nth(1)
-    .click();
-  await expect(page.getByRole('alert').filter({ hasText: 'run into' })).toHaveCount(0);
-  await kept(page);
-  await page.goto(`${server.url}/looks/night-oven-1/sheet`);
-  await expect(
-    page
-      .getByTestId(/^card-/)
-      .filter({ hasText: name })
-      .first(),
-  ).toContainText('universe 1, slots 40 to 48');
-});
-
-test('@phone poses: how far to turn, and a list to take off', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/poses`);
-  await expect(page.getByTestId('turn-text')).toContainText(/left in the picture and \d+° right/);
-  await expect(page.getByRole('img', { name: /Exposure of the face by angle/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Add a pose' }).click();
-  await page.getByRole('textbox', { name: 'Pose' }).fill('Blade up, three quarters');
-  const turned = page.getByRole('textbox', { name: 'Turned' });
-  await turned.fill('60');
-  await turned.press('Enter');
-  await expect(page.getByText(/^Outside/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take Blade up, three quarters off the list' }).click();
-  await kept(page);
-  const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json();
-  expect(look.day.poses).toEqual([expect.objectContaining({ name: 'Blade up, three quarters', turnDeg: 60, done: true })]);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
-  await expect(page.getByRole('link', { name: /^Poses/ })).toContainText('1 of 1 taken');
-});
-
-plain.describe('from another machine', () => {
-  // A browser that does not trust the machine's certificate yet, and was told to go on.
-  plain.use({ ignoreHTTPSErrors: true });
-
-  plain('@phone the passcode once, then work, encrypted; a wrong one is told', async ({ page }) => {
-    const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-door-'));
-    const { child, url } = await launch(folder, 0, { demo: true, env: { HOST: '0.0.0.0', FULGENT_PASSCODE: 'darkroom' } });
-    expect(url).toMatch(/^https:/);
-    const here = url.replace('0.0.0.0', '127.0.0.1');
-    try {
-      await page.goto(`${here}/looks/saltmarsh-1/balance`);
-      await page.getByLabel('Passcode').last().fill('guess');
-      await page.getByRole('button', { name: 'Enter' }).click();
-      await expect(page.getByRole('alert')).toHaveText(/not the passcode/);
-      await page.getByLabel('Passcode').last().fill('darkroom');
-      await page.getByRole('button', { name: 'Enter' }).click();
-      await expect(page.getByTestId('ladder')).toBeVisible();
-      // What keeps the screen awake and the pages on a phone is there.
-      expect(await page.evaluate(() => [window.isSecureContext, 'serviceWorker' in navigator])).toEqual([true, true]);
-      await page.goto(`${here}/log/phone`);
-      await expect(page.getByText('Trust this machine, once on each phone')).toBeVisible();
-      const certificate = page.waitForEvent('download');
-      await page.getByRole('button', { name: 'Certificate' }).click();
-      expect((await certificate).suggestedFilename()).toBe('fulgent.crt');
-      await page.getByRole('button', { name: 'Sign out' }).click();
-      await expect(page.getByRole('dialog', { name: 'Passcode' })).toBeVisible();
-    } finally {
-      await stopped(child);
-      rmSync(folder, { recursive: true, force: true });
-    }
-  });
-});
-
-test.describe('installed', () => {
-  test.use({ serviceWorkers: 'allow' });
-
-  test('@phone without a connection: it starts, edits queue and are sent when it is back', async ({ page, server, context }) => {
-    test.slow();
-    await openLook(page, server, 'saltmarsh-1');
-    await page.evaluate(async () => {
-      await navigator.serviceWorker.ready;
-    });
-    // Once under its care, what is read is kept.
-    await page.reload();
-    await expect(page.getByTestId('ladder')).toBeVisible();
-    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
-    await page.reload();
-    await expect(page.getByTestId('ladder')).toBeVisible();
-    await server.stop();
-    await context.setOffline(true);
-    await page.reload();
-    const rim = page.getByRole('slider', { name: 'Rim left, exposure' });
-    await rim.focus();
-    await rim.press('ArrowUp');
-    await rim.press('ArrowUp');
-    const dialled = await dial(page, 'rim-left').textContent();
-    await expect(page.getByTestId('save-state')).toHaveText('Not synced');
-    // Closed and opened again, still without a connection.
-    await page.reload();
-    await expect(dial(page, 'rim-left')).toHaveText(dialled!);
-    await server.start();
-    await context.setOffline(false);
-    await kept(page);
-    await page.reload();
-    await expect(dial(page, 'rim-left')).toHaveText(dialled!);
-  });
 });

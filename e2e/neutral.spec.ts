@@ -78,7 +78,7 @@ async function addFrames(page: Page, url: string): Promise<string[]> {
   );
 }
 
-const BUSY_S = 40;
+const BUSY_S = 90;
 
 for (const [group, paths] of [...Object.entries(VIEWS), ['frames', null] as const])
   test(`axe finds nothing: ${group}`, async ({ page, server }, { project }) => {

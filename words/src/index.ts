@@ -16,5 +16,6 @@ export { LIST_KINDS, sheetDocument, type ListKind, type SheetBlock, type SheetDo
 export { MOUNT_WORDS, cardLines, placeWords } from './sheet-lines';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';
+export { offerWords } from './versions';
 export { changedWords } from './changed';
 export { colourWord, hueWord, targetWord } from './hues';

@@ -3,7 +3,7 @@ import { nightOvenLooks } from '@fulgent/core/demo';
 import type { EffectNote, NightRemedy, Watch } from '@fulgent/core/planning';
 import { buildRun } from '@fulgent/core/planning/search';
 import { practical } from '@fulgent/core/source';
-import { CONTROL_WORDS, effectWords, lampCautions, nightWords, watchWords } from '../src';
+import { CONTROL_WORDS, effectWords, lampCautions, nightWords, offerWords, watchWords } from '../src';
 
 describe('the day made a night', () => {
   it.each([
@@ -83,5 +83,18 @@ describe('controls and lamps', () => {
     expect(last).toMatch(/Local codes and licensed practice decide/);
     expect(lampCautions(practical({ ...lamp, fittedW: 40, diffusionStops: 0 }))).toEqual([last]);
     expect([first, heat, last].join(' ')).not.toMatch(/\bsafe\b/i);
+  });
+});
+
+describe('versions before they are made', () => {
+  const figures = { faceStops: -0.84, backdropStops: -1.63, clips: [], colours: 4, vivid: 4 };
+
+  it('say face, ground and colours, and what clips', () => {
+    expect(offerWords(figures)).toEqual(['Face -0.8, backdrop -1.6', '4 of 4 colours vivid']);
+    expect(offerWords({ ...figures, backdropStops: null, colours: 0, vivid: 0, clips: ['Wardrobe', 'A', 'B', 'C'] })).toEqual([
+      'Face -0.8, backdrop black',
+      'Clips: wardrobe, a, b and 1 more',
+    ]);
+    expect(offerWords({ ...figures, colours: 1, vivid: 0 })[1]).toBe('0 of 1 colour vivid');
   });
 });

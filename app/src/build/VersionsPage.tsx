@@ -1,5 +1,5 @@
 import { LIMITS, type Look, type Variant } from '@fulgent/core/document';
-import { compareVariants, lookOfVariant, VARIANT_KINDS, VARIANT_NAMES, type VariantKind } from '@fulgent/core/planning';
+import { compareVariants, lookOfVariant } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
@@ -13,10 +13,10 @@ import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
-import { study } from '../workers/study';
-import { addVariant, changeVariant, chooseVariant, freeVariantId, removeVariant, takeLook } from './edits';
+import { changeVariant, chooseVariant, removeVariant, takeLook } from './edits';
+import { VERSION_ASPECT } from './version-size';
+import { VersionOffers } from './VersionOffers';
 
-const ASPECT = 0.72;
 const MOST_COMPARED = 4;
 
 const useStyles = themed((t) => ({
@@ -27,40 +27,14 @@ const useStyles = themed((t) => ({
 /** Versions from one rig: made, seen side by side, voted on, chosen and locked. */
 export function VersionsPage({ look }: { readonly look: Look }) {
   const [width, setWidth] = useState(0);
-  const [busy, setBusy] = useState<VariantKind | null>(null);
   const [compared, setCompared] = useState<readonly string[]>([]);
-  const make = async (kind: VariantKind) => {
-    setBusy(kind);
-    try {
-      addVariant(await study().variant(look, kind, freeVariantId(look)));
-    } catch (error) {
-      say(error instanceof Error ? error.message : String(error));
-    } finally {
-      setBusy(null);
-    }
-  };
   const beside = look.variants.filter(({ id }) => compared.includes(id));
   const inner = width - 2 * SPACE.m;
   const columns = inner > 560 ? 3 : 2;
   const each = Math.floor((inner - (columns - 1) * SPACE.s) / columns);
   return (
     <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <Section title="Make a version" aside="no stand is moved">
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-          {VARIANT_KINDS.map((kind) => (
-            <Button
-              key={kind}
-              label={VARIANT_NAMES[kind]}
-              icon="plus"
-              disabled={busy !== null || look.variants.length >= LIMITS.variants}
-              onPress={() => void make(kind)}
-            />
-          ))}
-        </View>
-        <Text size="label" quiet>
-          Dark and bright are solved anew for their mood, not shifted. What you have stays as it is.
-        </Text>
-      </Section>
+      {width > 0 ? <VersionOffers look={look} width={each} /> : null}
       {look.variants.length && width > 0 ? (
         <Section title="Versions" aside="pick two to four to compare">
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
@@ -107,7 +81,7 @@ function Card({
   const inner = width - 2 * SPACE.s - (chosen ? 4 : 0);
   return (
     <View style={[styles.card, { width }, chosen && styles.chosen]} testID={`variant-${id}`}>
-      <FrameCanvas small look={shown} width={inner} height={Math.round(inner * ASPECT)} label={`${name}, simulated`} />
+      <FrameCanvas small look={shown} width={inner} height={Math.round(inner * VERSION_ASPECT)} label={`${name}, simulated`} />
       {lockedAt ? (
         <Text weight="strong" numberOfLines={2}>
           {name}
@@ -225,7 +199,13 @@ function Compared({
       <View style={{ flexDirection: 'row', gap: SPACE.s }}>
         {variants.map(({ id, name }, i) => (
           <View key={id} style={{ width: each, gap: 3 }}>
-            <FrameCanvas small look={looks[i]!} width={each} height={Math.round(each * ASPECT)} label={`${name}, side by side`} />
+            <FrameCanvas
+              small
+              look={looks[i]!}
+              width={each}
+              height={Math.round(each * VERSION_ASPECT)}
+              label={`${name}, side by side`}
+            />
             <Text size="small" narrow numberOfLines={2}>
               {name}
             </Text>

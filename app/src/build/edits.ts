@@ -51,14 +51,14 @@ export function takeLook(key: string, made: Look): void {
   edit(key, (look) => ({ ...made, title: look.title }));
 }
 
-export function freeVariantId({ variants }: Look): string {
-  let n = variants.length + 1;
-  while (variants.some(({ id }) => id === `version-${n}`)) n++;
-  return `version-${n}`;
-}
-
+/** Keeps a version, under an id of its own. */
 export function addVariant(variant: Variant): void {
-  edit('variants.add', (look) => ({ ...look, variants: [...look.variants, variant] }));
+  edit('variants.add', (look) => {
+    const { variants } = look;
+    let n = variants.length + 1;
+    while (variants.some(({ id }) => id === `version-${n}`)) n++;
+    return { ...look, variants: [...variants, { ...variant, id: `version-${n}` }] };
+  });
 }
 
 export function changeVariant(id: string, change: Partial<Variant>): void {

@@ -22,7 +22,7 @@ import {
 } from '@fulgent/core/day';
 import { cameraOf, resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
 import type { ChartPatch, Cielab } from '@fulgent/core/surface';
-import type { Fixture, Variant, Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
+import type { Fixture, Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
 import type { Match, Translation } from '@fulgent/core/fixture';
 import {
   type Remedy,
@@ -34,6 +34,7 @@ import {
   type Freedom,
   type Sensitivity,
   type VariantKind,
+  type VariantOffer,
   type WhiteCost,
   type WideBalance,
   lightsAtWhites,
@@ -55,7 +56,7 @@ import {
   remake,
   remediesFor,
   causesOf,
-  makeVariant,
+  offerVariant,
   readEffects,
   sensitivities,
   whiteCosts,
@@ -119,7 +120,8 @@ export interface StudyApi {
   sensitivities(look: Look): { readonly list: readonly Sensitivity[]; readonly whites: readonly WhiteCost[] };
   run(look: Look): readonly BuildStep[];
   effects(look: Look): readonly EffectReading[];
-  variant(look: Look, kind: VariantKind, id: string): Variant;
+  /** A version as it would be, with its figures. */
+  offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
   learn(frames: readonly TaughtFrame[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
@@ -225,7 +227,7 @@ const api: StudyApi = {
   sensitivities: (look) => ({ list: sensitivities(look).slice(0, 14), whites: whiteCosts(look) }),
   run: buildRun,
   effects: readEffects,
-  variant: makeVariant,
+  offer: (look, kind) => offerVariant(look, kind, 'offer'),
   sheetCsv: (look) => sheetCsv(runSheet(look)),
 
   learn,

@@ -45,6 +45,8 @@ export const variantSchema = object({
   /** When it was locked (ISO 8601); null while it may change. */
   lockedAt: yup.string().nullable().defined().max(40),
   mood: yup.string().required().oneOf(MOODS),
+  /** Wanted level of the key, stops over the meter. */
+  keyStops: number(-6, 6),
   lights: yup
     .array(
       object({

@@ -50,7 +50,7 @@ export function upgradeLook(value: unknown): unknown {
   return seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
 }
 
-/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, olive skin, and lights' places against the key. */
+/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, olive skin, lights' places against the key, and the level that a version wants of it. */
 function toNinth(value: Loose): Loose {
   return {
     ...value,
@@ -58,6 +58,7 @@ function toNinth(value: Loose): Loose {
     camera: withCameraDefaults(value['camera']),
     subject: inside(value['subject'], (subject) => ({ olive: SUBJECT_DEFAULTS.olive, ...subject })),
     lights: each(value['lights'], (light) => ({ mostToKey: null, ...light })),
+    variants: each(value['variants'], (variant) => ({ keyStops: keyStopsOf(value), ...variant })),
   };
 }
 
@@ -69,6 +70,8 @@ const FOURTH_SUBJECT = {
   liquid: SUBJECT_DEFAULTS.liquid,
   label: SUBJECT_DEFAULTS.label,
 };
+
+const keyStopsOf = ({ brief }: Loose): unknown => (isObject(brief) ? brief['keyStops'] : undefined);
 
 function fromFirst(value: Loose): Loose {
   return {

@@ -110,5 +110,6 @@ export {
   variantOf,
   type Comparison,
   type VariantKind,
+  type VariantOffer,
 } from './variants/variants';
 export { windowLight } from './window';

@@ -21,4 +21,4 @@ export { colourClusters } from './palette/clusters';
 export { meansFor, withKitGels } from './palette/means';
 export { gelSwatches, inOtherModes, matchLights, paletteWithKit, reachWithKit } from './palette/with-kit';
 export { spillCures } from './proposals/spill-cures';
-export { makeVariant } from './variants/make';
+export { makeVariant, offerVariant } from './variants/make';

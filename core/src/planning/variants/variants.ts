@@ -15,6 +15,7 @@ export function variantOf(look: Look, id: string, name: string): Variant {
     chosen: false,
     lockedAt: null,
     mood: look.brief.mood,
+    keyStops: look.brief.keyStops,
     lights: look.lights.map((light) => ({
       id: light.id,
       on: light.on && !light.muted,
@@ -31,7 +32,7 @@ export function lookOfVariant(look: Look, variant: Variant): Look {
   const state = new Map(variant.lights.map((light) => [light.id, light]));
   return {
     ...look,
-    brief: { ...look.brief, mood: variant.mood },
+    brief: { ...look.brief, mood: variant.mood, keyStops: variant.keyStops },
     camera: { ...look.camera, ...variant.camera },
     lights: look.lights.map((light) => {
       const own = state.get(light.id);
@@ -52,18 +53,50 @@ export function lookOfVariant(look: Look, variant: Variant): Look {
 }
 
 /** Kinds of versions that can be made at once. */
-export const VARIANT_KINDS = ['as-is', 'dark', 'bright', 'one-light', 'swapped', 'splash'] as const;
+export const VARIANT_KINDS = [
+  'as-is',
+  'dark',
+  'bright',
+  'low-key',
+  'high-key',
+  'camera-darker',
+  'camera-brighter',
+  'warmer',
+  'cooler',
+  'one-light',
+  'swapped',
+  'splash',
+] as const;
 
 export type VariantKind = (typeof VARIANT_KINDS)[number];
 
 export const VARIANT_NAMES: Readonly<Record<VariantKind, string>> = {
   'as-is': 'As it is',
-  dark: 'Dark, solved anew',
-  bright: 'Bright, solved anew',
+  dark: 'Dark',
+  bright: 'Bright',
+  'low-key': 'Low key',
+  'high-key': 'High key',
+  'camera-darker': 'Darker by camera alone',
+  'camera-brighter': 'Brighter by camera alone',
+  warmer: 'Warmer',
+  cooler: 'Cooler',
   'one-light': 'One light only',
   swapped: 'Colours swapped',
   splash: 'Neutral, one splash',
 };
+
+/** What a version comes to, before anybody decides on it. */
+export interface VariantOffer {
+  readonly variant: Variant;
+  /** Recorded level of the key side and of the middle of the backdrop, stops from mid-grey; null where the look has no such place or it is black. */
+  readonly faceStops: number | null;
+  readonly backdropStops: number | null;
+  /** Names of places that clip in it. */
+  readonly clips: readonly string[];
+  /** Coloured lights that burn, and those of them that sit in their windows. */
+  readonly colours: number;
+  readonly vivid: number;
+}
 
 /** One thing in which two versions differ. */
 export interface Difference {
