@@ -102,7 +102,7 @@ test('@phone what limits a look is said, what helps is seen, done and undone', a
   const first = sheet.getByTestId('proposal').first();
   await expect(first).toContainText(/\d+ % nearer to the aims/);
   await first.getByRole('button', { name: /^See/ }).click();
-  await expect(first.getByText('Then', { exact: true })).toBeVisible();
+  await expect(first.getByRole('button', { name: 'Hold to see it as it is now' })).toBeVisible();
   const before = await lookOf(page, server.url, 'saltmarsh-1');
   await first.getByRole('button', { name: /^Do it/ }).click();
   await expect(page.getByText(/^Done: /)).toBeVisible();

@@ -243,3 +243,30 @@ test('@phone a colour is taken from a found light, a light made neutral, pieces 
   await expect(dial(page, 'rim-right')).toHaveText(/^1\/(8|16|32)/);
   await kept(page);
 });
+
+test('@phone all colours of a scheme are made at once: seen first, named, and taken back', async ({ page, server }) => {
+  await page.goto(`${server.url}/looks/saltmarsh-1/palette`);
+  await page.getByRole('radio', { name: 'Triad' }).click();
+  await page.getByRole('button', { name: 'Make all' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Make all of it' });
+  await expect(sheet.getByTestId('made')).toContainText(/Rim left.*off\)/s);
+  await expect(sheet.getByRole('button', { name: 'Hold to see it as it is now' })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Set and balance' }).click();
+  await expect(page.getByText('Colours set, powers balanced.')).toBeVisible();
+  await kept(page);
+  const gels = async () => {
+    const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json();
+    return look.lights.flatMap((light: { gels: { gel: string }[] }) => light.gels.map(({ gel }) => gel)) as string[];
+  };
+  const made = await gels();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await kept(page);
+  expect(await gels()).not.toEqual(made);
+  // What a light makes by hand can become its colour.
+  await page
+    .getByRole('button', { name: /Rim left/ })
+    .first()
+    .click();
+  await page.getByTestId('made-now').getByRole('button', { name: 'Take that as the colour' }).click();
+  await expect(page.getByTestId('made-now')).toHaveCount(0);
+});

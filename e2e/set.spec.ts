@@ -82,7 +82,7 @@ test('spill is named and cured: a grid is tried in the picture, or it is accepte
     .getByRole('button', { name: /^See: Change Key from .* 40° grid/ })
     .first()
     .click();
-  await expect(cures.getByText('Then', { exact: true })).toBeVisible();
+  await expect(cures.getByRole('button', { name: 'Hold to see it as it is now' })).toBeVisible();
   await cures
     .getByRole('button', { name: /^Do it: Change Key from .* 40° grid/ })
     .first()

@@ -8,7 +8,7 @@ export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
-export { checkWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';
+export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';
 export { effectWords, nightWords, watchWords } from './planning';
 export { proposalWords, type ProposalWords } from './proposals';
 export { roleSheets, type RoleSheet } from './roles';

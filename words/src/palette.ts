@@ -1,7 +1,7 @@
 import { colourWord } from './hues';
 import type { SchemeId } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import type { CheckFinding, MotiveProblem, PaletteCheck } from '@fulgent/core/planning';
+import type { CheckFinding, MotiveProblem, PaletteCheck, MadeColour, MissedColour } from '@fulgent/core/planning';
 import { percentWords } from './numbers';
 
 /** What each scheme is called, and what it is for. Angles are of OKLCh as recorded; opposites say which ring they mean. */
@@ -179,5 +179,28 @@ export function motiveProblemWords(problem: MotiveProblem): string {
       return 'it should come from below';
     case 'steep':
       return `it comes steeply, ${Math.round(problem.elevationDeg)}°`;
+  }
+}
+
+/** How a light of a palette comes to its colour: 'Deep teal. Hardly to be told from it.' */
+export function madeWords({ how, difference, comes }: MadeColour): string {
+  if (how === '') return 'Bare, as it is white.';
+  if (comes === 'far')
+    return `${how}: the nearest that this kit can do, and plainly another colour (${difference.toFixed(2)} off).`;
+  return `${how}. ${difference < HARDLY_SEEN ? 'Hardly to be told from it' : 'Near it'} (${difference.toFixed(3)} off).`;
+}
+
+/** Distance on the plane that is hardly seen. */
+const HARDLY_SEEN = 0.02;
+
+/** Why a colour of a palette is not made, and what to do. */
+export function missedColourWords(missed: MissedColour): string {
+  switch (missed.kind) {
+    case 'no-light':
+      return `${missed.member}: no light makes it. Give it one on its page.`;
+    case 'locked':
+      return `${missed.member} is locked and stays as it is. Unlock it in Balance.`;
+    case 'no-means':
+      return `${missed.member}: the kit has no gel to spare for it. Take a full-colour fixture, or add gels in Kit.`;
   }
 }

@@ -7,12 +7,13 @@ import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { changeLight } from '../look/edits';
 import { readNumber, taken } from '../look/numbers';
-import { edit } from '../look/store';
+import { edit, undo } from '../look/store';
 import { Button } from '../ui/Button';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
 import { UnitSheet } from './UnitSheet';
 
 const NO_MOTIVE = { id: '', name: 'None' };
@@ -35,7 +36,10 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
         current={light.fixture.name}
         onPick={(id) => {
           const entry = fixtures.find((one) => one.id === id);
-          if (entry) edit(`${light.id}.fixture`, (now) => lookWithFixture(now, light.id, entry));
+          if (!entry) return;
+          edit(`${light.id}.fixture`, (now) => lookWithFixture(now, light.id, entry));
+          if (entry.fixture.kind === 'colour' && light.gels.length)
+            say(`${entry.name} mixes its own colour: the gel came off.`, { label: 'Undo', run: undo });
         }}
       />
       <View style={{ maxWidth: 300 }}>

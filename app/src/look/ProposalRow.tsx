@@ -3,11 +3,11 @@ import type { Change } from '@fulgent/core/planning';
 import { proposalWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { FrameCanvas } from '../frame/FrameCanvas';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
+import { ComparedPicture } from './ComparedPicture';
 import { edit, undo } from './store';
 
 interface Shown {
@@ -19,7 +19,6 @@ interface Shown {
 const useStyles = themed((t) => ({
   row: { gap: SPACE.s, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
   acts: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
-  pair: { flexDirection: 'row', gap: SPACE.s },
 }));
 
 /** Something that can be done about the look: what it is, what it costs, how the picture would be, and the button that does it. */
@@ -49,7 +48,7 @@ export function ProposalRow({
       <Text size="label" quiet>
         {[figures, cost].filter(Boolean).join(' ')}
       </Text>
-      {open ? <Pair before={look} after={proposal.look} /> : null}
+      {open ? <ComparedPicture before={look} after={proposal.look} /> : null}
       <View style={styles.acts}>
         <Button
           label={open ? 'Hide' : 'See'}
@@ -59,28 +58,6 @@ export function ProposalRow({
         />
         <Button label="Do it" accessibilityLabel={`Do it: ${text}`} tight onPress={take} />
       </View>
-    </View>
-  );
-}
-
-function Pair({ before, after }: { readonly before: Look; readonly after: Look }) {
-  const styles = useStyles();
-  const [width, setWidth] = useState(0);
-  const each = Math.floor((width - SPACE.s) / 2);
-  const { sensorWidthMm, sensorHeightMm } = before.camera;
-  const height = Math.round((each * sensorHeightMm) / sensorWidthMm);
-  return (
-    <View style={styles.pair} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      {width > 0
-        ? ([['Now', before] as const, ['Then', after] as const] as const).map(([name, one]) => (
-            <View key={name} style={{ width: each, gap: 3 }}>
-              <FrameCanvas small look={one} width={each} height={height} label={name} />
-              <Text size="small" narrow>
-                {name}
-              </Text>
-            </View>
-          ))
-        : null}
     </View>
   );
 }

@@ -3,9 +3,9 @@ import type { KitFixture } from '@fulgent/core/catalogue';
 import { turnedDeg } from '@fulgent/core/colour';
 import { LIMITS, type Member, type Look, type Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { lookWithFixture, purityLimit, type GelOrder, type Means } from '@fulgent/core/planning';
+import { lookWithFixture, HUED_FROM, lightColours, purityLimit, type GelOrder, type Means } from '@fulgent/core/planning';
 import { LIGHT_PRESETS } from '@fulgent/core/source';
-import { hexOfPoint, pointOf } from '@fulgent/core/vivid';
+import { hexOfPoint, planeDistance, pointOf, targetOf } from '@fulgent/core/vivid';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
@@ -23,7 +23,17 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { CompareRow, FitRow, WayRow } from './MeansRows';
-import { changeMember, neutralise, presetTarget, putGels, putSetting, removeMember, swapMembers } from './edits';
+import {
+  changeMember,
+  MOST_PURITY,
+  neutralise,
+  presetTarget,
+  putGels,
+  putSetting,
+  removeMember,
+  swapMembers,
+  takeMade,
+} from './edits';
 import { useStudy } from '../workers/useStudy';
 
 const useStyles = themed(() => ({
@@ -202,11 +212,11 @@ function ColourSection({
             value={member.purity.toFixed(2)}
             onStep={(by) =>
               changeMember(memberId, 'purity', {
-                purity: Math.min(0.65, Math.max(0, Number((member.purity + by * 0.01).toFixed(3)))),
+                purity: Math.min(MOST_PURITY, Math.max(0, Number((member.purity + by * 0.01).toFixed(3)))),
               })
             }
             onType={(text) =>
-              taken(readNumber(text, { name: 'Purity', low: 0, high: 0.65 }), (purity) =>
+              taken(readNumber(text, { name: 'Purity', low: 0, high: MOST_PURITY }), (purity) =>
                 changeMember(memberId, 'purity', { purity }),
               )
             }
@@ -214,6 +224,7 @@ function ColourSection({
           />
         </Cell>
       </StepperGrid>
+      {light ? <MadeNow member={member} light={light} look={look} /> : null}
       <Pick
         label="As"
         options={LIGHT_PRESETS}
@@ -232,6 +243,26 @@ function ColourSection({
     </Section>
   );
 }
+
+/** What the light makes as it hangs, where that is another colour than is asked of it: by hand another gel may have been chosen. */
+function MadeNow({ member, light, look }: { readonly member: Member; readonly light: Light; readonly look: Look }) {
+  const { lights, spectra, camera } = look;
+  const made = useMemo(() => lightColours({ lights, spectra, camera })[light.id], [lights, spectra, camera, light.id]);
+  if (!made || planeDistance(made.point, pointOf(member)) < OTHER_COLOUR) return null;
+  const now = targetOf(made.point);
+  return (
+    <View style={{ gap: SPACE.s, alignItems: 'flex-start' }} testID="made-now">
+      <Text>
+        {light.name} makes {targetWord(now)} now: {now.purity < HUED_FROM ? '' : `${Math.round(now.hueDeg)}°, `}purity{' '}
+        {now.purity.toFixed(2)}.
+      </Text>
+      <Button label="Take that as the colour" onPress={() => takeMade(member.id)} />
+    </View>
+  );
+}
+
+/** Distance on the plane from which what a light makes is not what was asked. */
+const OTHER_COLOUR = 0.03;
 
 function NoLight() {
   return (
@@ -302,7 +333,11 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
               const entry = kit.find((one): one is KitFixture => one.kind === 'fixture' && one.id === fixtureId);
               if (entry) {
                 edit(`${lightId}.fixture`, (now) => lookWithFixture(now, lightId, entry));
-                say(`${light.name} is now ${name}. Take its ${direct ? 'setting' : 'gel'} above.`, { label: 'Undo', run: undo });
+                const off = direct && light.gels.length ? ', and its gel came off' : '';
+                say(`${light.name} is now ${name}${off}. Take its ${direct ? 'setting' : 'gel'} above.`, {
+                  label: 'Undo',
+                  run: undo,
+                });
               }
             }}
           >

@@ -27,6 +27,7 @@ import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { addMember, applyScheme, changeMember, keepTried } from './edits';
 import { Checks } from './Checks';
+import { MakeAllSheet } from './MakeAllSheet';
 import { MemberRow } from './MemberRow';
 import { ReachMap } from './ReachMap';
 import { usePaletteReport, useReach } from './useStudies';
@@ -47,7 +48,6 @@ const useStyles = themed((t) => ({
 
 /** Colours for the picture: a scheme on the plane of what the camera records, whose light makes each, and what to mind. */
 export function PaletteStep() {
-  const styles = useStyles();
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
   const look = useOpenLook((state) => state.look)!;
@@ -58,7 +58,6 @@ export function PaletteStep() {
   const colours = useMemo(() => lightColours({ lights, spectra, camera }), [lights, spectra, camera]);
   const [selected, setSelected] = useState<string | null>(null);
   const [width, setWidth] = useState(0);
-  const [keeping, setKeeping] = useState(false);
   const { palette } = look;
   const chosen = palette.members.find((member) => member.id === selected);
   const chosenLight = look.lights.find((light) => light.id === chosen?.light);
@@ -110,20 +109,32 @@ export function PaletteStep() {
           onPress={() => open(member.id)}
         />
       ))}
-      <View style={{ padding: SPACE.m, borderTopWidth: 1, borderTopColor: 'transparent' }}>
-        <View style={styles.actions}>
-          <Button label="Add a colour" icon="plus" disabled={palette.members.length >= 8} onPress={() => open(addMember())} />
-          <Button label="Keep as tried" onPress={() => setKeeping(true)} />
-        </View>
-      </View>
+      <Actions look={look} open={open} />
       <ChecksSection report={report} open={open} width={width} />
       <Overlaps members={palette.members} />
       <BaseSection palette={palette} />
       <Remarks members={palette.members} />
       {palette.tried.length ? <TriedSection palette={palette} /> : null}
       <View style={{ height: SPACE.xl }} />
-      {keeping ? <TriedSheet onClose={() => setKeeping(false)} /> : null}
     </ScrollView>
+  );
+}
+
+function Actions({ look, open }: { readonly look: Look; readonly open: (member: string) => void }) {
+  const styles = useStyles();
+  const [keeping, setKeeping] = useState(false);
+  const [making, setMaking] = useState(false);
+  const { members } = look.palette;
+  return (
+    <View style={{ padding: SPACE.m, borderTopWidth: 1, borderTopColor: 'transparent' }}>
+      <View style={styles.actions}>
+        <Button label="Make all" filled disabled={members.length === 0} onPress={() => setMaking(true)} />
+        <Button label="Add a colour" icon="plus" disabled={members.length >= 8} onPress={() => open(addMember())} />
+        <Button label="Keep as tried" onPress={() => setKeeping(true)} />
+      </View>
+      {making ? <MakeAllSheet look={look} onClose={() => setMaking(false)} /> : null}
+      {keeping ? <TriedSheet onClose={() => setKeeping(false)} /> : null}
+    </View>
   );
 }
 

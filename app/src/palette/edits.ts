@@ -1,6 +1,6 @@
 import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look, Member, SchemeId, Setting } from '@fulgent/core/document';
-import { lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
+import { lightColours, lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
 import { cameraOf, nearestPower } from '@fulgent/core/scene';
 import { presetSource } from '@fulgent/core/source';
 import { planeOfSpectrum, targetOf } from '@fulgent/core/vivid';
@@ -8,6 +8,9 @@ import { edit } from '../look/store';
 import { withLight } from '../look/edits';
 
 /** The changes that the palette makes to a look. */
+
+/** As pure as a palette can ask for. */
+export const MOST_PURITY = 0.65;
 
 export function changePalette(key: string, change: (palette: Look['palette']) => Look['palette'], gesture?: number): void {
   edit(`palette.${key}`, (look) => ({ ...look, palette: change(look.palette) }), gesture);
@@ -24,17 +27,42 @@ export function changeMember(id: string, key: string, change: Partial<Member>, g
   );
 }
 
-/** Lays the colours of a scheme on the look's lights; purposes stay with their place in the list. */
+/** Lays the colours of a scheme on the look's lights, each on the one whose own is nearest; purposes stay with their place in the list. */
 export function applyScheme(scheme: SchemeId, baseHueDeg: number, leanDeg: number): void {
   edit('palette.scheme', (look) => {
     const { palette } = look;
     if (scheme === 'own') return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg } };
-    const members = membersFor(schemeColours(scheme, baseHueDeg, leanDeg), look.lights).map((member, i) => ({
+    const makes = new Map(Object.entries(lightColours(look)).map(([id, { point }]) => [id, targetOf(point)]));
+    const members = membersFor(schemeColours(scheme, baseHueDeg, leanDeg), look.lights, makes).map((member, i) => ({
       ...member,
       purpose: palette.members[i]?.purpose ?? '',
     }));
     return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg, members } };
   });
+}
+
+/** Takes what a member's light makes now for what it is to make. */
+export function takeMade(memberId: string): void {
+  edit(`palette.${memberId}.made`, (look) => {
+    const member = look.palette.members.find(({ id }) => id === memberId);
+    const made = member && lightColours(look)[member.light];
+    if (!made) return look;
+    const { hueDeg, purity } = targetOf(made.point);
+    const taken = { hueDeg: Number(hueDeg.toFixed(2)), purity: Number(Math.min(MOST_PURITY, purity).toFixed(4)) };
+    return {
+      ...look,
+      palette: {
+        ...look.palette,
+        scheme: 'own',
+        members: look.palette.members.map((one) => (one.id === memberId ? { ...one, ...taken } : one)),
+      },
+    };
+  });
+}
+
+/** Takes a palette that was made on all lights at once. */
+export function takePalette(made: Look): void {
+  edit('palette.make-all', (look) => ({ ...made, title: look.title }));
 }
 
 /** Gives two members each other's light and part. */
@@ -145,7 +173,7 @@ export function putGels(lightId: string, gels: readonly string[], kit: readonly 
   );
 }
 
-/** Dials a setting in on a full-colour fixture; its level stays on its steps. */
+/** Dials a setting in on a full-colour fixture; its level stays on its steps, and gels, which would spoil it, come off. */
 export function putSetting(lightId: string, setting: Setting, kit: readonly KitEntry[] = []): void {
   const entries = kit.filter(
     (entry): entry is Extract<KitEntry, { kind: 'gel' }> =>
@@ -155,6 +183,7 @@ export function putSetting(lightId: string, setting: Setting, kit: readonly KitE
     withLight(lookWithGels(look, entries), lightId, (light) => ({
       ...light,
       setting,
+      gels: [],
       powerStops: nearestPower(light.fixture, light.powerStops),
     })),
   );

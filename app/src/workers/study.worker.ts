@@ -43,6 +43,7 @@ import {
   type CorrectionStudy,
   type Measured,
   type Correction,
+  type MadePalette,
   type Means,
   type MeansInput,
   type PaletteReport,
@@ -64,6 +65,7 @@ import {
   correctionForLight,
   correctionForWhite,
   inOtherModes,
+  makePalette,
   matchLights,
   meansFor,
   reachWithKit,
@@ -96,6 +98,7 @@ export interface StudyApi {
   /** What the kit can make, or with `lightId` what that light can, with the kit's gels or by itself. */
   reach(look: Look, kit: readonly KitEntry[], lightId?: string): Reach;
   means(input: MeansInput): Means;
+  makePalette(look: Look, kit: readonly KitEntry[]): MadePalette;
   match(look: Look, leaderId: string, followerId: string, kit: readonly KitEntry[]): Match;
   /** What a light is set to now, said in each mode of its fixture. */
   inOtherModes(look: Look, lightId: string, kit: readonly KitEntry[]): readonly Translation[];
@@ -180,6 +183,7 @@ const api: StudyApi = {
   palette: paletteWithKit,
   reach: reachWithKit,
   means: meansFor,
+  makePalette,
   match: matchLights,
   inOtherModes,
   unit: unitOfLight,

@@ -84,12 +84,14 @@ export {
   type GelOrder,
   type StackOrOverlap,
 } from './palette/gel-search';
+export type { MadeColour, MadePalette, MissedColour } from './palette/make-all';
 export type { Means, MeansInput, Way } from './palette/means';
 export { MOTIVES, findMotive, motiveProblems, type Motive, type MotiveProblem } from './palette/motives';
 export { REACH_STEP_DEG, reachAt, reachOf, withinReach, type Reach } from './palette/reach';
 export {
   isWarm,
   lightPartnerDeg,
+  HUED_FROM,
   membersFor,
   mixOfTargets,
   paintersPartnerDeg,

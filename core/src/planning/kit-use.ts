@@ -38,7 +38,7 @@ export function lookWithGels(look: Look, gels: readonly KitGel[]): Look {
     );
 }
 
-/** Puts a fixture of the kit on a light; its own spectrum goes into the look under the entry's id. */
+/** Puts a fixture of the kit on a light; its own spectrum goes into the look under the entry's id. Gels come off one that mixes colours itself: they would spoil what is dialled. */
 export function lookWithFixture(look: Look, lightId: string, entry: KitFixture): Look {
   const spectrumId = `source-${entry.id}`.slice(0, 64);
   const fixture = renamedSource({ ...entry.fixture, name: entry.name }, spectrumId);
@@ -55,6 +55,7 @@ export function lookWithFixture(look: Look, lightId: string, entry: KitFixture):
             lamp: fixture.kind === 'continuous' ? light.lamp : null,
             ttl: light.ttl && fixture.kind === 'flash',
             setting: keptSetting(light, fixture),
+            gels: fixture.kind === 'colour' ? [] : light.gels,
             powerStops: nearestPower(fixture, light.powerStops),
           }
         : light,

@@ -18,6 +18,7 @@ export { causesOf } from './faults/causes';
 export { newLook, newLookShape } from './new-look';
 export { paletteChecks } from './palette/checks';
 export { colourClusters } from './palette/clusters';
+export { makePalette } from './palette/make-all';
 export { meansFor, withKitGels } from './palette/means';
 export { gelSwatches, inOtherModes, matchLights, paletteWithKit, reachWithKit } from './palette/with-kit';
 export { spillCures } from './proposals/spill-cures';

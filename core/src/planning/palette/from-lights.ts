@@ -3,8 +3,7 @@ import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import type { Look, Member } from '../../document/schema';
 import { product } from '../../spectrum/grid';
 import { planeOfSpectrum, targetOf } from '../../vivid/plane';
-
-const HUED_FROM = 0.05;
+import { HUED_FROM } from './schemes';
 
 /** The palette that a look's lights make as they are: one member for each coloured light. */
 export function membersFromLights(look: Look): Member[] {

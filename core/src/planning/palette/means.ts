@@ -36,7 +36,8 @@ export interface Means {
 }
 
 const AT_M = 2;
-const NEAR_ENOUGH = 0.05;
+/** Farther from its target on the plane a colour is plainly another. */
+export const NEAR_ENOUGH = 0.05;
 
 export interface MeansInput {
   readonly look: Look;

@@ -1,7 +1,7 @@
 import { turnBetweenDeg, turnedDeg } from '../../colour/hue';
 import { decodeSrgb, encodeSrgb } from '../../colour/rgb';
 import type { Member, Role, SchemeId } from '../../document/schema';
-import { linearOfPoint, pointOf, sigmaOfLinear, targetOf, type Target } from '../../vivid/plane';
+import { linearOfPoint, planeDistance, pointOf, sigmaOfLinear, targetOf, type Target } from '../../vivid/plane';
 
 /** A colour of a scheme before it has a light. */
 export interface SchemeColour extends Target {
@@ -155,6 +155,9 @@ export function mixOfTargets(p: Target, q: Target, stops = 0): Target {
 /** Which roles take the colours of a scheme, in order: the ground first, then the edges. A neutral goes to the key. */
 const COLOUR_ROLES: readonly Role[] = ['background', 'rim', 'hair', 'kicker', 'practical', 'fill', 'key'];
 
+/** Coloured members of a scheme at most. */
+const MOST_MEMBERS = 6;
+
 interface Assignable {
   readonly id: string;
   readonly name: string;
@@ -164,11 +167,46 @@ interface Assignable {
 
 const SHARES: Partial<Record<Role, number>> = { background: 0.5, key: 0.2, fill: 0.1, rim: 0.08, hair: 0.06 };
 
+/** Less pure than this a colour is none. */
+export const HUED_FROM = 0.05;
+/** What it costs to give a colour to a light that has none, on the plane: less than turning cyan into amber, more than a small change of hue. */
+const UNHUED_COST = 0.12;
+/** How much the order of roles counts where colours do not decide. */
+const RANK_COST = 0.002;
+
+/** Which light takes which colour: the way round that changes least of what hangs, and else by role. Places in `lights`, by colour; -1 without a light. */
+function nearestLights(
+  colours: readonly SchemeColour[],
+  lights: readonly Assignable[],
+  makes: ReadonlyMap<string, Target>,
+): number[] {
+  const cost = (colour: SchemeColour, i: number): number => {
+    const now = makes.get(lights[i]!.id);
+    const change = now && now.purity > HUED_FROM ? planeDistance(pointOf(now), pointOf(colour)) : UNHUED_COST;
+    return change + RANK_COST * i;
+  };
+  let best: { readonly cost: number; readonly places: number[] } = { cost: Infinity, places: [] };
+  const place = (taken: number[], sum: number) => {
+    if (sum >= best.cost) return;
+    const colour = colours[taken.length];
+    if (!colour) best = { cost: sum, places: taken };
+    else if (taken.length >= lights.length) place([...taken, -1], sum);
+    else for (let i = 0; i < lights.length; i++) if (!taken.includes(i)) place([...taken, i], sum + cost(colour, i));
+  };
+  place([], 0);
+  return best.places;
+}
+
 /**
- * Members for a scheme on a look's lights: coloured ones on ground and edges, a neutral on the key. With more lights than
- * colours, colours repeat from the first; mixed colours have no light of their own.
+ * Members for a scheme on a look's lights: coloured ones on ground and edges, each where it changes least of what the lights make (`makes`, by id), a neutral on
+ * the key. With more lights than colours, each of the rest takes the colour nearest to its own, or they repeat from the first; mixed colours have no light
+ * of their own.
  */
-export function membersFor(colours: readonly SchemeColour[], lights: readonly Assignable[]): Member[] {
+export function membersFor(
+  colours: readonly SchemeColour[],
+  lights: readonly Assignable[],
+  makes: ReadonlyMap<string, Target> = new Map(),
+): Member[] {
   const rank = (role: Role) => COLOUR_ROLES.indexOf(role);
   const hued = colours.filter(({ part }) => part !== 'anchor' && part !== 'mix');
   const free = [...lights].filter(({ role }) => role !== 'key').sort((a, b) => rank(a.role) - rank(b.role));
@@ -185,12 +223,21 @@ export function membersFor(colours: readonly SchemeColour[], lights: readonly As
       share: (light && SHARES[light.role]) ?? 0.05,
       purpose: '',
     });
-  const slots = Math.max(hued.length, Math.min(free.length, 6));
-  for (let i = 0; i < slots; i++) {
-    const light = free[i];
-    if (i >= hued.length && !light) break;
-    add(hued[i % hued.length]!, light, light?.name ?? 'No light yet');
-  }
+  const places = nearestLights(hued, free, makes);
+  const repeated = (light: Assignable, i: number): SchemeColour => {
+    const now = makes.get(light.id);
+    const off = (colour: SchemeColour) => planeDistance(pointOf(now!), pointOf(colour));
+    return now && now.purity > HUED_FROM ? hued.reduce((a, b) => (off(b) < off(a) ? b : a)) : hued[i % hued.length]!;
+  };
+  // The ground first, then the edges; colours that have no light come last.
+  let spare = Math.max(0, MOST_MEMBERS - hued.length);
+  free.forEach((light, i) => {
+    const own = hued[places.indexOf(i)];
+    if (own || spare-- > 0) add(own ?? repeated(light, i), light, light.name);
+  });
+  hued.forEach((colour, i) => {
+    if (places[i]! < 0) add(colour, undefined, 'No light yet');
+  });
   for (const colour of colours.filter(({ part }) => part === 'anchor')) add(colour, key, key?.name ?? 'Neutral');
   for (const colour of colours.filter(({ part }) => part === 'mix')) add(colour, undefined, 'Where both overlap');
   return members;

@@ -1,0 +1,136 @@
+import type { KitEntry, KitGel } from '../../catalogue/kit-schema';
+import type { Light, Look, Member } from '../../document/schema';
+import { goalOfTarget, translate } from '../../fixture/match';
+import { describeSetting } from '../../fixture/modes';
+import { cameraOf } from '../../scene/camera';
+import { fixtureLookup, lookupIn, resolveSource } from '../../scene/resolve';
+import { balance } from '../balance/balance';
+import { gelOptions, lookWithGels } from '../kit-use';
+import { searchGels } from './gel-search';
+import { NEAR_ENOUGH, withKitGels } from './means';
+import { HUED_FROM } from './schemes';
+
+/** What one light of a palette gets. */
+export interface MadeColour {
+  readonly lightId: string;
+  readonly light: string;
+  /** Gels by name or the setting; empty for a light that is left bare. */
+  readonly how: string;
+  /** Distance from the target on the plane. */
+  readonly difference: number;
+  /** `far`: the nearest that this kit can do is plainly another colour, and is put on all the same. */
+  readonly comes: 'near' | 'far';
+}
+
+/** Why a colour of the palette was not made. */
+export type MissedColour =
+  | { readonly kind: 'no-light'; readonly member: string }
+  /** It may not be touched. */
+  | { readonly kind: 'locked'; readonly member: string }
+  /** No gel with a sheet to spare, and no setting of its own. */
+  | { readonly kind: 'no-means'; readonly member: string };
+
+/** All colours of a palette on their lights at once. */
+export interface MadePalette {
+  /** Gels and settings changed, powers as they were; and the same with powers solved anew. */
+  readonly look: Look;
+  readonly balanced: Look;
+  readonly made: readonly MadeColour[];
+  readonly missed: readonly MissedColour[];
+}
+
+/** Another mode of a fixture must come nearer by this to be changed to. */
+const MODE_WORTH = 0.004;
+
+/**
+ * Puts every colour of a look's palette on its light: by the best gels that the kit has sheets of, each sheet once, or by the setting that comes nearest.
+ * Members are served in their order. Lights that are locked, and those of no member, stay.
+ */
+export function makePalette(look: Look, kit: readonly KitEntry[]): MadePalette {
+  const { members } = look.palette;
+  const made: MadeColour[] = [];
+  const missed: MissedColour[] = [];
+  const served = new Set(members.map(({ light }) => light));
+  // Sheets that other lights hold are not there to take.
+  const used = new Map<string, number>();
+  const take = (gels: readonly string[], pieces: number) => {
+    for (const gel of gels) used.set(gel, (used.get(gel) ?? 0) + pieces);
+  };
+  for (const light of look.lights)
+    if (light.on && (light.locked || !served.has(light.id)))
+      take(
+        light.gels.map(({ gel }) => gel),
+        light.pieces,
+      );
+  let now = look;
+  for (const member of members) {
+    const light = now.lights.find(({ id }) => id === member.light);
+    if (!light || light.locked) {
+      missed.push({ kind: light ? 'locked' : 'no-light', member: member.name });
+      continue;
+    }
+    const means = meansOn(now, light, member, kit, used);
+    if (!means) {
+      missed.push({ kind: 'no-means', member: member.name });
+      continue;
+    }
+    take(means.gels, light.pieces);
+    const entries = kit.filter((entry): entry is KitGel => entry.kind === 'gel' && means.gels.includes(entry.id));
+    const carried = lookWithGels(now, entries);
+    now = {
+      ...carried,
+      lights: carried.lights.map((one) =>
+        one.id === light.id
+          ? { ...one, gels: means.gels.map((gel) => ({ gel, strength: 1 })), setting: means.setting ?? one.setting }
+          : one,
+      ),
+    };
+    const { how, difference } = means;
+    made.push({ lightId: light.id, light: light.name, how, difference, comes: difference > NEAR_ENOUGH ? 'far' : 'near' });
+  }
+  return { look: now, balanced: balance(now).look, made, missed };
+}
+
+interface OnLight {
+  readonly gels: readonly string[];
+  readonly setting: Light['setting'];
+  readonly how: string;
+  readonly difference: number;
+}
+
+/** The best way to a member's colour on one light, with the sheets that are left; null where there is none. */
+function meansOn(
+  look: Look,
+  light: Light,
+  member: Member,
+  kit: readonly KitEntry[],
+  used: ReadonlyMap<string, number>,
+): OnLight | null {
+  const camera = cameraOf(look);
+  const lookup = lookupIn(look.spectra);
+  const { fixture } = light;
+  const left = gelOptions(kit).map((gel) => ({
+    ...gel,
+    count: Math.floor((gel.count - (used.get(gel.id) ?? 0)) / light.pieces),
+  }));
+  if (fixture.kind === 'colour') {
+    const { ways } = translate(fixture, goalOfTarget(member), camera, fixtureLookup(withKitGels(lookup, kit)), {
+      gels: left.filter(({ count }) => count > 0).map(({ id }) => id),
+      unit: light.unit,
+    });
+    const score = (way: (typeof ways)[number]) => way.difference - (way.mode === light.setting?.mode ? MODE_WORTH : 0);
+    const [best] = ways.filter(({ setting }) => setting !== null).sort((a, b) => score(a) - score(b));
+    return best?.setting
+      ? { gels: [], setting: best.setting, how: describeSetting(best.setting), difference: best.difference }
+      : null;
+  }
+  if (member.purity <= HUED_FROM) return { gels: [], setting: null, how: '', difference: 0 };
+  const [fit] = searchGels({
+    source: resolveSource(light, light.powerStops, lookup),
+    camera,
+    target: member,
+    gels: left,
+    limit: 1,
+  });
+  return fit ? { gels: fit.gels, setting: null, how: fit.names.join(' + '), difference: fit.difference } : null;
+}
