@@ -1,6 +1,6 @@
-import { modifierOf, STAND_IN_KIT } from '../src/catalogue';
+import { STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
-import { EFFECTS, type Light, type Look } from '../src/document';
+import { EFFECTS, type Look } from '../src/document';
 import {
   buildOrder,
   compareVariants,
@@ -14,14 +14,11 @@ import {
   variantOf,
   withGroup,
   withOnly,
-  type CauseKind,
-  type FaultWord,
 } from '../src/planning';
 import {
   balance,
   balanceWide,
   buildRun,
-  causesOf,
   makeVariant,
   readEffects,
   sensitivities,
@@ -31,6 +28,7 @@ import {
 import { evaluate, parseLook } from '../src/scene';
 import { makeStudio, sumCheck } from '../src/picture';
 import { copyOf } from './support';
+import { at } from './problem-looks';
 
 const poster = demoLooks()[0]!;
 const clone = () => copyOf(poster) as Look;
@@ -178,118 +176,6 @@ describe('balance, wide', () => {
     expect(cost!.lightId).toBe('key');
     expect(cost!.vividnessLost).toBeGreaterThan(0.005);
     expect(cost!.contrastGained).toBeLessThan(0.4);
-  });
-});
-
-/** Twelve named looks, each with one fault planted, and what it is called. */
-const PROBLEMS: readonly {
-  readonly name: string;
-  readonly word: FaultWord;
-  readonly cause: CauseKind;
-  readonly light?: string;
-  readonly plant: (look: Look) => void;
-}[] = [
-  {
-    name: 'Gel that gapes',
-    word: 'washed-out',
-    cause: 'leak',
-    light: 'backdrop',
-    plant: (look) => (at(look, 'backdrop').leak = 0.3),
-  },
-  {
-    name: 'Umbrella over everything',
-    word: 'washed-out',
-    cause: 'spill',
-    light: 'key',
-    plant: (look) => {
-      const key = at(look, 'key');
-      key.modifier = modifierOf('umbrella');
-      key.powerStops = -1.8;
-      look.room = { ...look.room, walls: 0.04, ceiling: 0.04, floor: 0.05 };
-    },
-  },
-  { name: 'Hall lights left on', word: 'washed-out', cause: 'ambient', plant: (look) => (look.ambient.lux = 60_000) },
-  { name: 'Machine left running', word: 'washed-out', cause: 'haze', plant: (look) => (look.air.hazePerM = 0.15) },
-  {
-    name: 'White cove',
-    word: 'washed-out',
-    cause: 'room',
-    plant: (look) => {
-      look.room = { ...look.room, widthM: 3.4, depthM: 5, heightM: 2.5, walls: 0.9, ceiling: 0.92, floor: 0.8 };
-    },
-  },
-  {
-    name: 'Backdrop at full',
-    word: 'just-white',
-    cause: 'level-high',
-    light: 'backdrop',
-    plant: (look) => (at(look, 'backdrop').powerStops = 0),
-  },
-  { name: 'Forgotten ISO', word: 'just-white', cause: 'exposure-high', plant: (look) => (look.camera.iso *= 16) },
-  { name: 'White set for shade', word: 'too-orange', cause: 'white-balance', plant: (look) => (look.camera.whiteK = 12_000) },
-  {
-    name: 'Dim paper',
-    word: 'muddy',
-    cause: 'level-low',
-    light: 'backdrop',
-    plant: (look) => (at(look, 'backdrop').powerStops = -6),
-  },
-  {
-    name: 'Pale gel',
-    word: 'grey',
-    cause: 'gel-pale',
-    light: 'backdrop',
-    plant: (look) => (at(look, 'backdrop').gels = [{ gel: 'teal-deep', strength: 0.08 }]),
-  },
-  {
-    name: 'Filled to the brim',
-    word: 'flat',
-    cause: 'fill',
-    light: 'fill',
-    plant: (look) => {
-      const key = at(look, 'key');
-      look.lights.push({
-        ...key,
-        id: 'fill',
-        name: 'Fill',
-        role: 'fill',
-        zone: 'face-shadow',
-        position: [1.3, 1.6, 1.4],
-        gels: [],
-        powerStops: key.powerStops - 0.8,
-      });
-    },
-  },
-  {
-    name: 'Everything blue',
-    word: 'heavy-handed',
-    cause: 'no-anchor',
-    light: 'key',
-    plant: (look) => {
-      at(look, 'key').gels = [{ gel: 'blue-deep', strength: 1 }];
-      at(look, 'key').powerStops = 0;
-    },
-  },
-];
-
-function at(look: Look, id: string): Light {
-  return look.lights.find((light) => light.id === id)!;
-}
-
-describe('from words to causes', () => {
-  it.each(PROBLEMS)('$name: $word', ({ word, cause, light, plant }) => {
-    const look = clone();
-    plant(look);
-    parseLook(look);
-    const causes = causesOf(word, look, STAND_IN_KIT);
-    expect(causes[0]!.finding.kind).toBe(cause);
-    if (light) expect(causes[0]!.lightId).toBe(light);
-    expect(causes[0]!.helps).toBeGreaterThan(0);
-    parseLook(causes[0]!.look);
-  });
-
-  it('a look without the fault has little to blame', () => {
-    expect(causesOf('just-white', poster, STAND_IN_KIT)).toEqual([]);
   });
 });
 

@@ -1,6 +1,6 @@
 import { formatStops } from '@fulgent/core/exposure';
-import type { Finding } from '@fulgent/core/planning';
-import { channelWord, percentWords } from './numbers';
+import type { Cause, Finding } from '@fulgent/core/planning';
+import { channelWord, lowered, percentWords } from './numbers';
 
 export interface FindingWords {
   readonly title: string;
@@ -12,6 +12,12 @@ export interface FindingWords {
 export function findingWords(finding: Finding): FindingWords {
   const title = titleOf(finding);
   return { title: 'name' in finding ? `${finding.name}: ${title}` : title, evidence: evidenceOf(finding) };
+}
+
+/** What a cure does: alone, or with that of a cause that hides it. */
+export function causeHelpWords({ helps, partner }: Pick<Cause, 'helps' | 'partner'>): string {
+  if (!partner) return `Takes away ${percentWords(helps)} of it.`;
+  return `Together with “${lowered(findingWords(partner).title)}” it takes away ${percentWords(helps)} of it: each hides the other.`;
 }
 
 function titleOf(finding: Finding): string {

@@ -3,7 +3,7 @@ export { addressNoteWords, addressProblemWords, rangeWords } from './addresses';
 export { againstKeyWords, balanceWords, limitWords, wideWords } from './balance';
 export { changeWords, controlWord, ratioStepWords, schoolWords } from './capture';
 export { HEAT_CAUTION, HEAT_REASON_WORDS, SAFETY_DEFERS, cautionWords, type CautionWords } from './cautions';
-export { findingWords, type FindingWords } from './causes';
+export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';

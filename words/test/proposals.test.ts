@@ -2,7 +2,7 @@ import { STAND_IN_KIT } from '@fulgent/core/catalogue';
 import { demoLooks } from '@fulgent/core/demo';
 import { FAULT_WORDS, type Change, type Finding } from '@fulgent/core/planning';
 import { causesOf, remediesFor } from '@fulgent/core/planning/search';
-import { addressNoteWords, addressProblemWords, findingWords, proposalWords, rangeWords } from '../src';
+import { addressNoteWords, addressProblemWords, causeHelpWords, findingWords, proposalWords, rangeWords } from '../src';
 
 describe('a proposal', () => {
   it.each<[Change, string, string]>([
@@ -179,5 +179,14 @@ describe('an address', () => {
   it('that others share says so', () => {
     expect(addressNoteWords({ sameAs: [] })).toBe('');
     expect(addressNoteWords({ sameAs: ['A', 'B'] })).toBe('The same slots as A and B: they do the same.');
+  });
+});
+
+describe('what a cure does', () => {
+  it('is said of it alone, or with what hides it', () => {
+    expect(causeHelpWords({ helps: 0.62, partner: null })).toBe('Takes away 62 % of it.');
+    expect(causeHelpWords({ helps: 0.8, partner: { kind: 'haze', lost: 0.3 } })).toBe(
+      'Together with “haze greys everything” it takes away 80 % of it: each hides the other.',
+    );
   });
 });

@@ -1,6 +1,6 @@
 import type { Look } from '@fulgent/core/document';
 import { FAULT_NAMES, FAULT_WORDS, type Cause, type FaultWord } from '@fulgent/core/planning';
-import { findingWords } from '@fulgent/words';
+import { causeHelpWords, findingWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useKitEntries } from '../kit/useKit';
@@ -58,7 +58,7 @@ function CauseCard({ look, cause }: { readonly look: Look; readonly cause: Cause
       <View style={styles.track}>
         <View style={[styles.bar, { width: `${Math.round(100 * cause.helps)}%` }]} />
       </View>
-      <ProposalRow look={look} proposal={cause} figures={`Takes away ${Math.round(100 * cause.helps)} % of it.`} />
+      <ProposalRow look={look} proposal={cause} figures={causeHelpWords(cause)} />
     </View>
   );
 }

@@ -4,7 +4,9 @@ import type { Look } from '../../document/schema';
 import { objectiveOf } from '../balance/balance';
 import { ranked } from '../proposals/rank';
 import type { Change } from '../proposals/change';
-import type { CauseKind, Finding, Suspect } from './suspect';
+import type { Readings } from '../../scene/readings';
+import { clash } from './agree';
+import type { Finding, Suspect } from './suspect';
 import { lightSuspects } from './suspect-lights';
 import { wholeSuspects } from './suspect-whole';
 import { faultMeasure, type FaultWord } from './words';
@@ -16,8 +18,10 @@ export interface Cause {
   readonly lightId: string | null;
   /** What its cure does. */
   readonly change: Change;
-  /** Share of the fault that the cure takes away, 0 to 1. */
+  /** Share of the fault that the cure takes away, 0 to 1; with a partner, what both take away. */
   readonly helps: number;
+  /** A second cause that hides this one: only both cures show what each is worth. Null for most. */
+  readonly partner: Finding | null;
   /** The look with the cure tried. */
   readonly look: Look;
 }
@@ -27,40 +31,85 @@ const HELPS_FROM = 0.025;
 const HELPS_SHARE = 0.4;
 /** Less is no fault. */
 const LEAST_FAULT = 0.01;
-/** What a step of effort counts against a cure, and what nearness to all other aims counts for it. */
+/** What a step of effort counts against a cure, and how far nearness to all other aims lifts or lowers what it is worth. */
 const EFFORT_WEIGHT = 0.02;
-const AIMS_WEIGHT = 0.06;
+const AIMS_WEIGHT = 0.25;
 const MOST = 6;
+/** Where no cure takes away this share, causes that hide each other are looked for. */
+const EXPLAINED_SHARE = 0.5;
+/** A pair is worth naming where both together take so much more, of the fault, than the better of them. */
+const TOGETHER_SHARE = 0.15;
 
-/** Of these only the one that helps most is named: a gel is not pale and deep at once. */
-const GROUPS: Partial<Record<CauseKind, string>> = { 'gel-pale': 'gel', 'gel-deep': 'gel', 'no-anchor': 'gel' };
+interface Scored {
+  readonly proposal: Suspect;
+  readonly gain: number;
+  readonly score: number;
+  readonly partner: Finding | null;
+}
 
-/** Causes of a fault in a look, the likeliest first, at most six. Each suspect is judged by what its cure takes from the fault. */
+/** Causes of a fault in a look, the likeliest first, at most six, no two of which contradict each other. Each suspect is judged by what its cure takes from the fault. */
 export function causesOf(word: FaultWord, look: Look, kit: readonly KitEntry[]): Cause[] {
   const readings = evaluate(look);
   const before = faultMeasure(word, readings);
   if (before < LEAST_FAULT) return [];
   const aims = objectiveOf(look);
   const worth = Math.min(HELPS_FROM, HELPS_SHARE * before);
-  const suspects: Suspect[] = [...lightSuspects(look, readings, kit), ...wholeSuspects(look, readings)];
+  const suspects = suspectsOf(look, readings, kit);
   const fault = (tried: Look) => faultMeasure(word, evaluate(tried));
-  const tried = ranked(suspects, fault, { before, worth, effortWeight: EFFORT_WEIGHT }).map(({ proposal, gain }) => {
+  const single = ranked(suspects, fault, { before, worth, effortWeight: EFFORT_WEIGHT }).map(({ proposal, gain }): Scored => {
     const nearer = Math.max(-1, Math.min(1, aims - objectiveOf(proposal.look)));
-    return { proposal, gain, score: gain + AIMS_WEIGHT * nearer - EFFORT_WEIGHT * (proposal.effort - 1) };
+    const score = gain * (1 + AIMS_WEIGHT * nearer) - EFFORT_WEIGHT * (proposal.effort - 1);
+    return { proposal, gain, score, partner: null };
   });
-  const named = new Set<string>();
-  return tried
+  const best = single.reduce((most, { gain }) => Math.max(most, gain), 0);
+  const hidden = best < EXPLAINED_SHARE * before ? hiddenPairs(look, kit, fault, before, worth) : [];
+  const named: Suspect[] = [];
+  return [...single, ...hidden]
     .sort((a, b) => b.score - a.score)
-    .filter(({ proposal: { finding, lightId } }) => {
-      const key = `${GROUPS[finding.kind] ?? finding.kind} ${lightId}`;
-      return !named.has(key) && named.add(key);
-    })
+    .filter(({ proposal }) => !named.some((one) => clash(one, proposal)) && named.push(proposal) > 0)
     .slice(0, MOST)
-    .map(({ proposal: { finding, lightId, change, look: cured }, gain }) => ({
+    .map(({ proposal: { finding, lightId, change, look: cured }, gain, partner }) => ({
       finding,
       lightId,
       change,
-      helps: before > 0 ? Math.min(1, gain / before) : 0,
+      helps: Math.min(1, gain / before),
+      partner,
       look: cured,
     }));
+}
+
+const suspectsOf = (look: Look, readings: Readings, kit: readonly KitEntry[]): Suspect[] => [
+  ...lightSuspects(look, readings, kit),
+  ...wholeSuspects(look, readings),
+];
+
+/**
+ * Causes that hide each other: with haze and daylight in a room, taking either away leaves the picture grey. Of what lies over the whole picture each is taken
+ * away, and whatever then helps in a look without it, and is no cure alone, makes a pair.
+ */
+function hiddenPairs(
+  look: Look,
+  kit: readonly KitEntry[],
+  fault: (tried: Look) => number,
+  before: number,
+  worth: number,
+): Scored[] {
+  const pairs: Scored[] = [];
+  for (const first of wholeSuspects(look, evaluate(look))) {
+    const without = evaluate(first.look);
+    const left = fault(first.look);
+    for (const second of suspectsOf(first.look, without, kit)) {
+      if (second.finding.kind === first.finding.kind || clash(first, second)) continue;
+      const gain = before - fault(second.look);
+      if (gain < worth || gain - Math.max(0, before - left) < TOGETHER_SHARE * before) continue;
+      const alone = suspectsOf(look, evaluate(look), kit).find(
+        ({ finding, lightId }) => finding.kind === second.finding.kind && lightId === second.lightId,
+      );
+      if (!alone || gain - (before - fault(alone.look)) < TOGETHER_SHARE * before) continue;
+      const effort = EFFORT_WEIGHT * (first.effort + second.effort - 2);
+      pairs.push({ proposal: first, gain, score: gain - effort, partner: second.finding });
+      pairs.push({ proposal: alone, gain, score: gain - effort - 1e-6, partner: first.finding });
+    }
+  }
+  return pairs;
 }

@@ -3,7 +3,12 @@ import { meteredIndex } from '../../document/zones';
 import { veils } from '../../scene/in-view';
 import type { LightReading, Readings } from '../../scene/readings';
 import type { Light, Look, Point } from '../../document/schema';
+import { product } from '../../spectrum/grid';
 import { viewOf } from '../../transport/view';
+import { planeOfSpectrum, targetOf } from '../../vivid/plane';
+import { cameraOf } from '../../scene/camera';
+import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
+import { purityLimit } from '../palette/schemes';
 import type { Change } from '../proposals/change';
 import { powerBy, seal } from '../proposals/of-light';
 import { outOfPicture, withBoard, withLight, type Proposal } from '../proposals/proposal';
@@ -23,6 +28,8 @@ const SPILL_SHARE = 0.08;
 const FLARE_STOPS = -6;
 const LENS_FLAG_M = 0.45;
 const [MOST_STRENGTH, LEAST_STRENGTH, THIN_STRENGTH] = [4, 0.05, 0.7];
+/** Under so much of the purity that the file holds in its direction a gel is pale, over it is deep. */
+const PALE_SHARE = 0.4;
 
 export function lightSuspects(look: Look, readings: Readings, kit: readonly KitEntry[]): Suspect[] {
   return [
@@ -78,7 +85,16 @@ function ofFill(look: Look, light: Light, { probes }: Readings): Suspect[] {
   );
 }
 
+/** How pure a light is through its gels alone, nothing leaking past them, of what the file holds there. */
+function gelPurity(look: Look, light: Light): number {
+  const lookup = lookupIn(look.spectra);
+  const filtered = product(resolveSource(light, light.powerStops, lookup), resolveFilter({ ...light, leak: 0 }, lookup));
+  const { hueDeg, purity } = targetOf(planeOfSpectrum(cameraOf(look), filtered));
+  return purity / purityLimit(hueDeg);
+}
+
 function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonly KitEntry[]): Suspect[] {
+  const share = gelPurity(look, light);
   const thin = light.gels.some(({ strength }) => strength < THIN_STRENGTH);
   const held = (value: number) => Math.min(MOST_STRENGTH, Math.max(LEAST_STRENGTH, value));
   const regelled = (change: Change, gels: Light['gels']): Proposal => ({
@@ -94,12 +110,10 @@ function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonl
   const least = Math.min(...light.gels.map(({ strength }) => strength));
   const { name } = light;
   const strength = (to: 'full' | 'double' | 'half', sheets: Light['gels']) => [regelled({ kind: 'strength', name, to }, sheets)];
+  const stronger = thin ? strength('full', full) : canDouble ? strength('double', times(2)) : [];
   return [
-    ...suspect(
-      { kind: 'gel-pale', name, purity, thinned: thin ? least : null },
-      thin ? strength('full', full) : canDouble ? strength('double', times(2)) : [],
-    ),
-    ...suspect({ kind: 'gel-deep', name, purity }, strength('half', times(0.5))),
+    ...suspect({ kind: 'gel-pale', name, purity, thinned: thin ? least : null }, thin || share < PALE_SHARE ? stronger : []),
+    ...suspect({ kind: 'gel-deep', name, purity }, share > PALE_SHARE ? strength('half', times(0.5)) : []),
     ...(light.role === 'key' ? suspect({ kind: 'no-anchor', name }, [regelled({ kind: 'ungel', name }, [])]) : []),
   ];
 }

@@ -16,14 +16,18 @@ const SAME_WHITE_MIRED = 25;
 
 export function wholeSuspects(look: Look, readings: Readings): Suspect[] {
   const { camera, ambient, air, room } = look;
-  const hot = readings.lights.filter(({ active, stops, firstClip }) => active && stops > firstClip.stops).length;
-  const dark = readings.lights.filter(({ active, stops, window }) => active && window && stops < window.lowStops).length;
+  const lit = readings.lights.filter(({ active }) => active);
+  const hot = lit.filter(({ stops, firstClip }) => stops > firstClip.stops).length;
+  const placed = lit.flatMap(({ stops, window }) => (window ? [stops < window.lowStops] : []));
+  const dark = placed.filter(Boolean).length;
+  // Two of four are those two: most of them are everything.
+  const isMost = (n: number, of: number) => n > 1 && 2 * n > of;
   const lux = ambientLux(ambient);
   const wayM = camera.distanceM + look.backdrop.distanceM;
   const { leadsAt, stops } = readings.ambient;
   return [
-    ...(hot > 1 ? suspect({ kind: 'exposure-high', lights: hot }, isoBy(look, -EXPOSURE_STOPS)) : []),
-    ...(dark > 1 ? suspect({ kind: 'exposure-low', lights: dark }, isoBy(look, EXPOSURE_STOPS)) : []),
+    ...(isMost(hot, lit.length) ? suspect({ kind: 'exposure-high', lights: hot }, isoBy(look, -EXPOSURE_STOPS)) : []),
+    ...(isMost(dark, placed.length) ? suspect({ kind: 'exposure-low', lights: dark }, isoBy(look, EXPOSURE_STOPS)) : []),
     ...ofWhite(look),
     ...suspect(
       { kind: 'ambient', lux, leadsAt: look.probes.find(({ id }) => id === leadsAt)?.name ?? null, faceStops: stops },
@@ -37,12 +41,12 @@ export function wholeSuspects(look: Look, readings: Readings): Suspect[] {
 
 /**
  * The camera's white is a cause only where no lamp has it: a camera that is set to a lamp of the look is set right, whatever another white would do to the
- * picture. Lamps without gels count, and where there are none, what burns behind the gels.
+ * picture. Lamps without gels count, and the key whatever hangs before it; where there are neither, what burns behind the gels.
  */
 function ofWhite(look: Look): Suspect[] {
   const { whiteK } = look.camera;
   const burning = look.lights.filter(({ on, muted }) => on && !muted);
-  const bare = burning.filter(({ gels }) => gels.length === 0);
+  const bare = burning.filter(({ gels, role }) => gels.length === 0 || role === 'key');
   const lookup = lookupIn(look.spectra);
   const lamps = (bare.length > 0 ? bare : burning).flatMap((light) => {
     const { cctK } = cctDuv(spectrumToXy(resolveSource(light, light.powerStops, lookup)));
