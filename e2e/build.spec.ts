@@ -40,6 +40,12 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   await page.getByRole('button', { name: 'Rims: a third down' }).click();
   await expect(page.getByTestId('group-group-1')).toContainText('-0.3');
   await expect(page.getByTestId('trim-rim-right')).toContainText('-0.3');
+  await page.getByRole('button', { name: 'Solo Rims' }).click();
+  await expect(page.getByRole('button', { name: 'Solo Rims' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Solo Rims' }).click();
+  await page.getByRole('button', { name: 'Mute Rims' }).click();
+  await expect(page.getByRole('button', { name: 'Mute Rims' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Mute Rims' }).click();
   await expect(page.getByRole('table', { name: 'Trims' }).getByRole('row', { name: /^Rim left -0\.3/ })).toBeVisible();
 
   await toBuild(page, server.url, 'saltmarsh-1', '/versions');

@@ -156,6 +156,7 @@ test('@phone a flag is put up, dragged and taken away again; a remedy puts one u
   await toSet(page, server.url, 'saltmarsh-2');
   await part(page, 'Flags');
   await page.getByRole('button', { name: 'Add a white card' }).click();
+  await expect(page.getByTestId(/^gain-/).first()).toContainText(/with it, in stops|Changes nothing/);
   const card = page.getByTestId('board-board-1');
   await expect(card).toContainText('Card 1');
   await expect(page.getByTestId('handle-board-1')).toBeVisible();

@@ -3,16 +3,19 @@ import { formatStops } from '@fulgent/core/exposure';
 import { netTrims, type Net } from '@fulgent/core/planning';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { kitOf, useKit } from '../kit/useKit';
 import { undo } from '../look/store';
+import { gelName } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
-import { addGroup, clearLedger, removeGroup, trim } from './edits';
+import { addGroup, clearLedger, gelGroup, muteGroup, removeGroup, soloGroup, trim } from './edits';
 
 const [THIRD, TENTH] = [1 / 3, 0.1];
 const SHOWN = 40;
@@ -26,6 +29,9 @@ const useStyles = themed((t) => ({
     borderBottomWidth: 1,
     borderBottomColor: t.line,
   },
+  group: { gap: SPACE.s, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+  groupHead: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
+  groupActs: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
 }));
 
 /** Lights trimmed one by one or as groups, and the ledger of it all. */
@@ -96,6 +102,64 @@ function LedgerSection({ look }: { readonly look: Look }) {
   );
 }
 
+type Trimmer = (ids: readonly string[], label: string, why: string, group?: string) => React.JSX.Element;
+
+/** Lights that go together: trimmed, muted, heard alone and gelled as one. */
+function Group({
+  look,
+  group: { id, name, stops, offsets },
+  trimmer,
+}: {
+  readonly look: Look;
+  readonly group: Net['groups'][number];
+  readonly trimmer: Trimmer;
+}) {
+  const styles = useStyles();
+  const { stored } = useKit();
+  const ids = offsets.map(({ lightId }) => lightId);
+  const lights = look.lights.filter((light) => ids.includes(light.id));
+  const isMuted = lights.length > 0 && lights.every(({ muted }) => muted);
+  const isSolo = lights.length > 0 && look.lights.every(({ id: one, solo }) => solo === ids.includes(one));
+  const gels = kitOf(stored, 'gel').filter(({ count }) => count >= lights.length);
+  const worn = new Set(lights.map((light) => light.gels.map(({ gel }) => gelName(look, gel)).join(' + ') || 'none'));
+  return (
+    <View style={styles.group} testID={`group-${id}`}>
+      <View style={styles.groupHead}>
+        <View style={{ flex: 1 }}>
+          <Text weight="strong">{name}</Text>
+          <Text size="small" quiet numberOfLines={2}>
+            {offsets.map((one) => `${one.name} ${formatStops(one.stops)}`).join(', ')}
+          </Text>
+        </View>
+        <Text narrow weight="strong" align="right" style={{ width: 52 }}>
+          {formatStops(stops)}
+        </Text>
+        <IconButton
+          icon="x"
+          label={`Remove ${name}`}
+          onPress={() => {
+            removeGroup(id);
+            say(`${name} removed.`, { label: 'Undo', run: undo });
+          }}
+        />
+      </View>
+      <View style={styles.groupActs}>
+        {trimmer(ids, name, name, id)}
+        <Button label="Mute" tight on={isMuted} accessibilityLabel={`Mute ${name}`} onPress={() => muteGroup(ids, !isMuted)} />
+        <Button label="Solo" tight on={isSolo} accessibilityLabel={`Solo ${name}`} onPress={() => soloGroup(ids, !isSolo)} />
+      </View>
+      {lights.some(({ fixture }) => fixture.kind !== 'colour') ? (
+        <Pick
+          label={`Gel of ${name}`}
+          current={worn.size === 1 ? [...worn][0]! : 'several'}
+          options={[{ id: '', name: 'None' }, ...gels.map((gel) => ({ id: gel.id, name: gel.name }))]}
+          onPick={(gel) => gelGroup(ids, gels.find((one) => one.id === gel) ?? null)}
+        />
+      ) : null}
+    </View>
+  );
+}
+
 function Groups({
   look,
   net,
@@ -107,41 +171,16 @@ function Groups({
 }: {
   readonly look: Look;
   readonly net: Net;
-  readonly trimmer: (ids: readonly string[], label: string, why: string, group?: string) => React.JSX.Element;
+  readonly trimmer: Trimmer;
   readonly picked: readonly string[];
   readonly setPicked: (next: readonly string[]) => void;
   readonly name: string;
   readonly setName: (next: string) => void;
 }) {
-  const styles = useStyles();
   return (
     <Section title="Groups" aside={`${look.build.groups.length}`}>
-      {net.groups.map(({ id, name: title, stops, offsets }) => (
-        <View key={id} style={styles.row} testID={`group-${id}`}>
-          <View style={{ flex: 1 }}>
-            <Text weight="strong">{title}</Text>
-            <Text size="small" quiet numberOfLines={2}>
-              {offsets.map((one) => `${one.name} ${formatStops(one.stops)}`).join(', ')}
-            </Text>
-          </View>
-          <Text narrow weight="strong" align="right" style={{ width: 52 }}>
-            {formatStops(stops)}
-          </Text>
-          {trimmer(
-            offsets.map(({ lightId }) => lightId),
-            title,
-            title,
-            id,
-          )}
-          <IconButton
-            icon="x"
-            label={`Remove ${title}`}
-            onPress={() => {
-              removeGroup(id);
-              say(`${title} removed.`, { label: 'Undo', run: undo });
-            }}
-          />
-        </View>
+      {net.groups.map((group) => (
+        <Group key={group.id} look={look} group={group} trimmer={trimmer} />
       ))}
       <View role="group" aria-label="Lights of the group" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
         {look.lights.map((light) => (

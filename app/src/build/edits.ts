@@ -7,7 +7,8 @@ import {
   type Look,
   type Variant,
 } from '@fulgent/core/document';
-import { trimmed, USUAL_EFFECTS, withGroup } from '@fulgent/core/planning';
+import type { KitGel } from '@fulgent/core/catalogue';
+import { lookWithGels, trimmed, USUAL_EFFECTS, withGroup } from '@fulgent/core/planning';
 import { changeLight } from '../look/edits';
 import { edit } from '../look/store';
 
@@ -38,6 +39,33 @@ export function addGroup(name: string, lights: readonly string[]): void {
     });
   });
 }
+
+/** Mutes all lights of a group, or none of them. */
+export function muteGroup(ids: readonly string[], muted: boolean): void {
+  edit('build.group.mute', (look) => withLights(look, ids, (light) => ({ ...light, muted })));
+}
+
+/** Lets only the lights of a group burn, or all again. */
+export function soloGroup(ids: readonly string[], solo: boolean): void {
+  edit('build.group.solo', (look) => ({
+    ...look,
+    lights: look.lights.map((light) => ({ ...light, solo: solo && ids.includes(light.id) })),
+  }));
+}
+
+/** One gel of the kit, or none, on every light of a group that takes gels. */
+export function gelGroup(ids: readonly string[], gel: KitGel | null): void {
+  edit('build.group.gel', (look) =>
+    withLights(gel ? lookWithGels(look, [gel]) : look, ids, (light) =>
+      light.fixture.kind === 'colour' ? light : { ...light, gels: gel ? [{ gel: gel.id, strength: 1 }] : [] },
+    ),
+  );
+}
+
+const withLights = (look: Look, ids: readonly string[], change: (light: Light) => Light): Look => ({
+  ...look,
+  lights: look.lights.map((light) => (ids.includes(light.id) ? change(light) : light)),
+});
 
 export function removeGroup(id: string): void {
   edit('build.group', (look) => ({

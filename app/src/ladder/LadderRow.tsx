@@ -1,7 +1,7 @@
 import type { Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
-import { verdictWords } from '@fulgent/words';
+import { againstKeyWords, capital, verdictWords } from '@fulgent/words';
 import { Pressable, View } from 'react-native';
 import { changeLight, setPower } from '../look/edits';
 import { gelText } from '../look/words';
@@ -83,6 +83,7 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
         <>
           <Text size="label" style={{ paddingBottom: SPACE.s }} testID={`verdict-${id}`}>
             {verdictWords(reading.verdict)}
+            {reading.toKeyStops === null ? null : <Text quiet> {capital(againstKeyWords(reading.toKeyStops))}.</Text>}
           </Text>
           <View style={styles.tools}>
             <Button label="−" tight accessibilityLabel={`${light.name}: one step down`} onPress={() => step(-1)} />

@@ -1,4 +1,6 @@
 import { LIMITS, type Board, type Finish, type Look } from '@fulgent/core/document';
+import type { BoardGain } from '@fulgent/core/planning';
+import { boardGainWords } from '@fulgent/words';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { undo } from '../look/store';
@@ -11,6 +13,8 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
 import { addBoard, addVFlat, changeBoard, removeBoard, tintBoard } from './edits';
 
 const FINISHES: readonly { readonly id: Finish; readonly name: string }[] = [
@@ -29,6 +33,7 @@ export function BoardsSection({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const { stored } = useKit();
   const cloths = kitOf(stored, 'surface').filter(({ use }) => use === 'cloth');
+  const { value: gains } = useStudy(async () => (look.boards.length ? study().boardGains(look) : []), look);
   return (
     <Section title="Flags, cards, silks" aside={look.boards.length ? `${look.boards.length}` : 'none'}>
       {look.boards.map((board) => (
@@ -53,6 +58,7 @@ export function BoardsSection({ look }: { readonly look: Look }) {
             onChange={(finish) => changeBoard(board.id, 'finish', { finish, lossStops: finish === 'silk' ? 1 : 0 })}
           />
           <Fields board={board} />
+          <Gain gain={gains?.find(({ boardId }) => boardId === board.id)} />
           {board.finish === 'white' || board.finish === 'silver' ? (
             <Pick
               label={`Colour of ${board.name}`}
@@ -93,6 +99,15 @@ export function BoardsSection({ look }: { readonly look: Look }) {
         Sandbag every stand, and keep cloth and card well off hot lamps.
       </Text>
     </Section>
+  );
+}
+
+/** With and without, in stops. */
+function Gain({ gain }: { readonly gain: BoardGain | undefined }) {
+  return (
+    <Text size="label" quiet testID={gain ? `gain-${gain.boardId}` : undefined}>
+      {gain ? boardGainWords(gain) : 'Trying without it …'}
+    </Text>
   );
 }
 

@@ -27,6 +27,7 @@ import type { Match, Translation } from '@fulgent/core/fixture';
 import {
   type Remedy,
   type Remake,
+  type BoardGain,
   type BuildStep,
   type Cause,
   type EffectReading,
@@ -52,6 +53,7 @@ import {
 } from '@fulgent/core/planning';
 import {
   balanceWide,
+  boardGains,
   buildRun,
   continuity,
   remake,
@@ -123,6 +125,8 @@ export interface StudyApi {
   sensitivities(look: Look): { readonly list: readonly Sensitivity[]; readonly whites: readonly WhiteCost[] };
   run(look: Look): readonly BuildStep[];
   effects(look: Look): readonly EffectReading[];
+  /** With and without each flag, card and silk. */
+  boardGains(look: Look): readonly BoardGain[];
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
@@ -231,6 +235,7 @@ const api: StudyApi = {
   sensitivities: (look) => ({ list: sensitivities(look).slice(0, 14), whites: whiteCosts(look) }),
   run: buildRun,
   effects: readEffects,
+  boardGains,
   offer: (look, kind) => offerVariant(look, kind, 'offer'),
   sheetCsv: (look) => sheetCsv(runSheet(look)),
 

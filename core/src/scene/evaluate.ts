@@ -126,6 +126,25 @@ function sharesAt(scene: Scene, probe: number, incident: number): Share[] {
     .sort((a, b) => b.share - a.share);
 }
 
+/** The light that others are held against: the first key that burns; -1 without one. */
+export function keyLightIndex({ lights, look }: Scene): number {
+  return lights.findIndex((light, l) => light.active && look.lights[l]?.role === 'key');
+}
+
+/** Incident light of one source at a place of its own, stops over the meter; -Infinity where it does not reach it. */
+export function incidentStopsAt({ lights }: Scene, l: number, powerStops: number): number {
+  const own = new Float64Array(FIGURES);
+  addFigures(own, lights[l]!, lights[l]!.zone, powerStops);
+  return Math.log2(own[E]!);
+}
+
+function toKeyStopsOf(scene: Scene, l: number): number | null {
+  const key = keyLightIndex(scene);
+  if (key < 0 || key === l || !scene.lights[l]!.active) return null;
+  const [own, its] = [l, key].map((one) => incidentStopsAt(scene, one, scene.lights[one]!.powerStops)) as [number, number];
+  return Number.isFinite(own) && Number.isFinite(its) ? own - its : null;
+}
+
 function readLight(scene: Scene, l: number): LightReading {
   const { camera, look } = scene;
   const light = scene.lights[l]!;
@@ -155,6 +174,7 @@ function readLight(scene: Scene, l: number): LightReading {
     active: light.active,
     probe: look.probes[light.zone]!.id,
     stops,
+    toKeyStops: toKeyStopsOf(scene, l),
     reach: { lowStops: stops - light.powerStops + fixture.minStops, highStops: stops - light.powerStops },
     window,
     place: window && !isWhite && stops !== -Infinity ? placeInWindow(window, stops) : null,

@@ -62,6 +62,8 @@ export interface LightReading {
   readonly probe: string;
   /** Where it stands; -Infinity (null in JSON) when it does not reach its probe. */
   readonly stops: number;
+  /** What it gives at its place over what the key gives at the key's, incident light; null for the key itself, without a key, or where one of them gives nothing. */
+  readonly toKeyStops: number | null;
   /** What its power range can reach on this axis. */
   readonly reach: { readonly lowStops: number; readonly highStops: number };
   readonly window: VividWindow | null;

@@ -1,5 +1,5 @@
-import { addFigures, type Scene } from '../../scene/compile';
-import { FIGURE, FIGURES } from '../../scene/figures';
+import type { Scene } from '../../scene/compile';
+import { incidentStopsAt, keyLightIndex } from '../../scene/evaluate';
 import type { Role } from '../../document/light-schema';
 import type { Mood } from '../../document/schema';
 
@@ -25,9 +25,10 @@ export interface KeyBound {
 }
 
 /** The bounds of a scene's lights; none where no key shines. */
-export function keyBounds({ lights, look }: Scene): KeyBound[] {
+export function keyBounds(scene: Scene): KeyBound[] {
+  const { lights, look } = scene;
   const sourceOf = (l: number) => look.lights[lights[l]!.index];
-  const key = lights.findIndex((light, l) => light.active && sourceOf(l)?.role === 'key');
+  const key = keyLightIndex(scene);
   if (key < 0) return [];
   return lights.flatMap((light, l): KeyBound[] => {
     const source = sourceOf(l);
@@ -38,16 +39,7 @@ export function keyBounds({ lights, look }: Scene): KeyBound[] {
 }
 
 /** What a light gives at its place over what the key gives at its own, at these powers, stops; -Infinity where it does not reach its place. */
-export function againstKey(
-  { lights }: Scene,
-  { light, key }: Pick<KeyBound, 'light' | 'key'>,
-  powers: ArrayLike<number>,
-): number {
-  const at = (l: number) => {
-    const own = new Float64Array(FIGURES);
-    addFigures(own, lights[l]!, lights[l]!.zone, powers[l]!);
-    return Math.log2(own[FIGURE.incident]!);
-  };
-  const from = at(key);
-  return from === -Infinity ? -Infinity : at(light) - from;
+export function againstKey(scene: Scene, { light, key }: Pick<KeyBound, 'light' | 'key'>, powers: ArrayLike<number>): number {
+  const from = incidentStopsAt(scene, key, powers[key]!);
+  return from === -Infinity ? -Infinity : incidentStopsAt(scene, light, powers[light]!) - from;
 }
