@@ -246,6 +246,10 @@ test('the set is changed: seated, in dark glasses, before a glossy wall, with a 
   await field(page, 'Haze takes of a metre of light').fill('12');
   await field(page, 'Haze takes of a metre of light').press('Enter');
   await expect(field(page, 'Haze takes of a metre of light')).toHaveValue('12 %');
+  await expect(page.getByTestId('haze-cost')).toContainText(/colours keep \d+ % of their chroma/);
+  await page.getByRole('button', { name: 'Sprayed now' }).click();
+  await expect(page.getByText(/sprayed, 12 % a metre/)).toBeVisible();
+  await expect(page.getByTestId('haze-clearing')).toContainText('Log the level again');
   await field(page, 'Haze takes of a metre of light').fill('90');
   await field(page, 'Haze takes of a metre of light').press('Enter');
   await expect(page.getByRole('alert').first()).toContainText('must be a number from 0 to');

@@ -8,6 +8,7 @@ export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';
+export { hazeClearingWords, hazeCostWords } from './haze';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
 export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';
 export { effectWords, nightWords, watchWords } from './planning';

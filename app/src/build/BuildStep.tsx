@@ -4,6 +4,7 @@ import { buildOrder, netTrims, withOnly, type BuildStep as Step, type Trial, typ
 import { watchWords } from '@fulgent/words';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { EyeCrop } from '../frame/EyeCrop';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { useOpenLook } from '../look/store';
 import { percent } from '../look/words';
@@ -181,6 +182,7 @@ function StepCard({
           ))}
         </View>
       ) : null}
+      {step.watch.some(({ kind }) => kind === 'catchlight') ? <EyeCrop look={so} width={width} /> : null}
       <Bracket three={three} third={third} step={step} />
     </View>
   );

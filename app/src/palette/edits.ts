@@ -27,15 +27,16 @@ export function changeMember(id: string, key: string, change: Partial<Member>, g
   );
 }
 
-/** Lays the colours of a scheme on the look's lights, each on the one whose own is nearest; purposes stay with their place in the list. */
+/** Lays the colours of a scheme on the look's lights, each on the one whose own is nearest; purposes stay with their lights. */
 export function applyScheme(scheme: SchemeId, baseHueDeg: number, leanDeg: number): void {
   edit('palette.scheme', (look) => {
     const { palette } = look;
     if (scheme === 'own') return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg } };
     const makes = new Map(Object.entries(lightColours(look)).map(([id, { point }]) => [id, targetOf(point)]));
-    const members = membersFor(schemeColours(scheme, baseHueDeg, leanDeg), look.lights, makes).map((member, i) => ({
+    const purposeOf = (light: string) => palette.members.find((member) => member.light === light)?.purpose ?? '';
+    const members = membersFor(schemeColours(scheme, baseHueDeg, leanDeg), look.lights, makes).map((member) => ({
       ...member,
-      purpose: palette.members[i]?.purpose ?? '',
+      purpose: purposeOf(member.light),
     }));
     return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg, members } };
   });

@@ -1,17 +1,22 @@
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
+import { hazeClearing } from '@fulgent/core/planning';
 import { framing } from '@fulgent/core/scene';
+import { hazeClearingWords, hazeCostWords } from '@fulgent/words';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { changeCamera } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';
-import { Choice } from '../ui/Button';
+import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { when } from '../ui/when';
 import { useComputed } from '../workers/useComputed';
-import { changeAir } from './edits';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
+import { changeAir, logHaze } from './edits';
 
 const FILTERS = [
   { id: '0', name: 'None' },
@@ -72,6 +77,7 @@ export function AirSection({ look }: { readonly look: Look }) {
           smoke alarms and slippery floors; ventilate, and follow local rules.
         </Text>
       </Section>
+      <HazeLog look={look} />
       <Section title="Flare: light into the lens" aside="stops from mid-grey, as a white">
         <View style={styles.row}>
           <Text size="small" quiet style={{ flex: 1 }}>
@@ -111,6 +117,36 @@ export function AirSection({ look }: { readonly look: Look }) {
         </Text>
       </Section>
     </>
+  );
+}
+
+const SHOWN = 6;
+
+/** What the haze costs, when it was sprayed and seen, and how it clears. */
+function HazeLog({ look }: { readonly look: Look }) {
+  const { hazeLog } = look.day;
+  const { hazePerM } = look.air;
+  const { value: cost } = useStudy(() => study().hazeCost(look), look);
+  if (hazePerM <= 0 && hazeLog.length === 0) return null;
+  const percent = (value: number) => `${Number((100 * value).toPrecision(2))} %`;
+  return (
+    <Section title="Haze on the day" aside={hazeLog.length ? `${hazeLog.length} entries` : 'nothing logged'}>
+      {cost ? <Text testID="haze-cost">{hazeCostWords(cost)}</Text> : null}
+      {hazeLog.slice(-SHOWN).map(({ at, did, hazePerM: level }, i) => (
+        <Text key={`${at} ${i}`} size="label">
+          {when(at)}: {did === 'sprayed' ? 'sprayed' : 'looked at'}, {percent(level)} a metre
+        </Text>
+      ))}
+      {hazeLog.length ? (
+        <Text quiet testID="haze-clearing">
+          {hazeClearingWords(hazeClearing(hazeLog))}
+        </Text>
+      ) : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        <Button label="Sprayed now" onPress={() => logHaze('sprayed')} />
+        <Button label="This much now" onPress={() => logHaze('seen')} />
+      </View>
+    </Section>
   );
 }
 

@@ -1,5 +1,7 @@
 import type { KitSurface } from '@fulgent/core/catalogue';
 import {
+  LIMITS,
+  type HazeEntry,
   likeZone,
   type Board,
   type Finish,
@@ -143,6 +145,17 @@ export function changeForm(form: SubjectForm): void {
       probes,
     };
   });
+}
+
+/** Writes down how much haze there is now, and that it was sprayed or looked at. */
+export function logHaze(did: HazeEntry['did']): void {
+  edit('air.log', (look) => ({
+    ...look,
+    day: {
+      ...look.day,
+      hazeLog: [...look.day.hazeLog, { at: new Date().toISOString(), did, hazePerM: look.air.hazePerM }].slice(-LIMITS.entries),
+    },
+  }));
 }
 
 export function changeAir(change: Partial<Look['air']>): void {

@@ -16,6 +16,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
+import { EyeCrop, FrameEyes } from '../frame/EyeCrop';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { useOpenLook } from '../look/store';
 import { correctDial } from './correct';
@@ -140,6 +141,8 @@ function Pictures({
             marks={marksOf(frame, found)}
             onMarks={onMarks}
           />
+          <EyeCrop look={planned} width={each} label="Eyes as planned" />
+          <FrameEyes look={planned} src={api.framePicture(frame.id)} aspect={frame.widthPx / frame.heightPx} width={each} />
         </>
       ) : null}
     </View>

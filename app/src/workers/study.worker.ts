@@ -28,6 +28,7 @@ import {
   type Remedy,
   type Remake,
   type BoardGain,
+  type HazeCost,
   type BuildStep,
   type Cause,
   type EffectReading,
@@ -54,6 +55,7 @@ import {
 import {
   balanceWide,
   boardGains,
+  hazeCost,
   buildRun,
   continuity,
   remake,
@@ -127,6 +129,7 @@ export interface StudyApi {
   effects(look: Look): readonly EffectReading[];
   /** With and without each flag, card and silk. */
   boardGains(look: Look): readonly BoardGain[];
+  hazeCost(look: Look): HazeCost | null;
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
@@ -236,6 +239,7 @@ const api: StudyApi = {
   run: buildRun,
   effects: readEffects,
   boardGains,
+  hazeCost,
   offer: (look, kind) => offerVariant(look, kind, 'offer'),
   sheetCsv: (look) => sheetCsv(runSheet(look)),
 

@@ -53,4 +53,15 @@ export const daySchema = object({
     .array(object({ id: id(), name: name(), turnDeg: number(-180, 180), note: note(), done: flag() }))
     .required()
     .max(LIMITS.entries),
+  /** When haze was put into the air or looked at, and how much there was. */
+  hazeLog: yup
+    .array(
+      object({
+        at: yup.string().required().max(40),
+        did: yup.string<'sprayed' | 'seen'>().required().oneOf(['sprayed', 'seen']),
+        hazePerM: number(0, 0.5),
+      }),
+    )
+    .required()
+    .max(LIMITS.entries),
 });

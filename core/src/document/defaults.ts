@@ -67,7 +67,14 @@ export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' 
   baseline: null,
   air: { hazePerM: 0 },
   build: { order: 'key', groups: [], checked: [], ledger: [] },
-  day: { volts: 230, circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }], wet: false, leadM: 10, poses: [] },
+  day: {
+    volts: 230,
+    circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }],
+    wet: false,
+    leadM: 10,
+    poses: [],
+    hazeLog: [],
+  },
   variants: [],
 };
 

@@ -61,6 +61,7 @@ export {
   type SurfaceRef,
   type Trim,
   type Unit,
+  type HazeEntry,
   type Variant,
   type WhiteVersion,
 } from './schema';

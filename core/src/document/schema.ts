@@ -383,6 +383,7 @@ export type Unit = Light['unit'];
 export type Trim = Look['build']['ledger'][number];
 export type LightGroup = Look['build']['groups'][number];
 export type Variant = Look['variants'][number];
+export type HazeEntry = Look['day']['hazeLog'][number];
 export type Effect = NonNullable<Light['effect']>;
 export type Rig = Light['rig'];
 export type Day = Look['day'];

@@ -50,7 +50,7 @@ export function upgradeLook(value: unknown): unknown {
   return seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
 }
 
-/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, olive skin, lights' places against the key, and the level that a version wants of it. */
+/** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, olive skin, lights' places against the key, the level that a version wants of it, and a log of haze. */
 function toNinth(value: Loose): Loose {
   return {
     ...value,
@@ -58,6 +58,7 @@ function toNinth(value: Loose): Loose {
     camera: withCameraDefaults(value['camera']),
     subject: inside(value['subject'], (subject) => ({ olive: SUBJECT_DEFAULTS.olive, ...subject })),
     lights: each(value['lights'], (light) => ({ mostToKey: null, ...light })),
+    day: inside(value['day'], (day) => ({ hazeLog: [], ...day })),
     variants: each(value['variants'], (variant) => ({ keyStops: keyStopsOf(value), ...variant })),
   };
 }

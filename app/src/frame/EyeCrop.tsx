@@ -1,0 +1,78 @@
+import type { Look } from '@fulgent/core/document';
+import { EYES_ASPECT, EYES_M, eyesAt, throughLongLens } from '@fulgent/core/scene';
+import { viewOf } from '@fulgent/core/transport';
+import { useMemo } from 'react';
+import { Image, StyleSheet, View } from 'react-native';
+import { Text } from '../ui/Text';
+import { FrameCanvas } from './FrameCanvas';
+import { projected } from './project';
+
+const styles = StyleSheet.create({ crop: { overflow: 'hidden', backgroundColor: '#000000' } });
+
+/** Width over height of what is drawn; the crop is its upper part, where the eyes are. */
+const DRAWN_ASPECT = 1.6;
+
+/** The eyes of a look, near: whether every light that should shows in them. Nothing for a subject without eyes to see. */
+export function EyeCrop({
+  look,
+  width,
+  label = 'Eyes, near',
+}: {
+  readonly look: Look;
+  readonly width: number;
+  readonly label?: string;
+}) {
+  const near = useMemo(() => throughLongLens(look), [look]);
+  if (!eyesAt(look) || width <= 0) return null;
+  return (
+    <View style={{ gap: 3 }} testID="eyes">
+      <View style={[styles.crop, { width, height: Math.round(width / EYES_ASPECT) }]}>
+        <FrameCanvas small finest={1} look={near} width={width} height={Math.round(width / DRAWN_ASPECT)} label={label} />
+      </View>
+      <Text size="small" narrow quiet>
+        {label}
+      </Text>
+    </View>
+  );
+}
+
+/** The same part of a frame that was taken, as the planned look has it. Nothing where the eyes lie outside the picture. */
+export function FrameEyes({
+  look,
+  src,
+  aspect,
+  width,
+}: {
+  readonly look: Look;
+  readonly src: string;
+  /** Width of the frame over its height. */
+  readonly aspect: number;
+  readonly width: number;
+}) {
+  const eyes = eyesAt(look);
+  const view = viewOf(look, aspect, 1);
+  const middle = eyes && projected(view, eyes);
+  if (!eyes || !middle || width <= 0) return null;
+  const share = EYES_M / (2 * view.halfWidth * (look.camera.distanceM - eyes[2]));
+  const [whole, height] = [width / share, Math.round(width / EYES_ASPECT)];
+  return (
+    <View style={{ gap: 3 }} testID="frame-eyes">
+      <View style={[styles.crop, { width, height }]}>
+        <Image
+          source={{ uri: src }}
+          accessibilityLabel="Eyes in the frame"
+          style={{
+            position: 'absolute',
+            width: whole,
+            height: whole / aspect,
+            left: width / 2 - (middle.left / aspect) * whole,
+            top: height / 2 - middle.top * (whole / aspect),
+          }}
+        />
+      </View>
+      <Text size="small" narrow quiet>
+        Eyes in the frame
+      </Text>
+    </View>
+  );
+}
