@@ -9,9 +9,6 @@ import { projected } from './project';
 
 const styles = StyleSheet.create({ crop: { overflow: 'hidden', backgroundColor: '#000000' } });
 
-/** Width over height of what is drawn; the crop is its upper part, where the eyes are. */
-const DRAWN_ASPECT = 1.6;
-
 /** The eyes of a look, near: whether every light that should shows in them. Nothing for a subject without eyes to see. */
 export function EyeCrop({
   look,
@@ -23,11 +20,17 @@ export function EyeCrop({
   readonly label?: string;
 }) {
   const near = useMemo(() => throughLongLens(look), [look]);
-  if (!eyesAt(look) || width <= 0) return null;
+  const eyes = eyesAt(look);
+  // Drawn as high as wide, and cut to a band about the eyes.
+  const at = eyes && projected(viewOf(near, width, width), eyes);
+  if (!at || width <= 0) return null;
+  const height = Math.round(width / EYES_ASPECT);
   return (
     <View style={{ gap: 3 }} testID="eyes">
-      <View style={[styles.crop, { width, height: Math.round(width / EYES_ASPECT) }]}>
-        <FrameCanvas small finest={1} look={near} width={width} height={Math.round(width / DRAWN_ASPECT)} label={label} />
+      <View style={[styles.crop, { width, height }]}>
+        <View style={{ marginTop: Math.min(0, Math.round(height / 2 - at.top)) }}>
+          <FrameCanvas small finest={1} look={near} width={width} height={width} label={label} />
+        </View>
       </View>
       <Text size="small" narrow quiet>
         {label}
