@@ -4,8 +4,8 @@ import path from 'node:path';
 
 const MAIN = path.resolve(__dirname, '../server/dist/main.js');
 
-/** Where the database with the demo shoots is kept during a run. */
-export const SEED = path.join(tmpdir(), `fulgent-e2e-seed-${path.basename(path.resolve(__dirname, '..'))}`);
+/** Where the database with the demo shoots is kept during a run: of this checkout alone, however it is called. */
+export const SEED = path.join(tmpdir(), `fulgent-e2e-seed${path.resolve(__dirname, '..').replaceAll(path.sep, '-')}`);
 
 interface LaunchOptions {
   readonly demo?: boolean;
