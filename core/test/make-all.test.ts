@@ -112,6 +112,15 @@ describe('all of a palette at once', () => {
     const gelled = poster.lights.find(({ gels }) => gels.length > 0)!;
     const mixing = lookWithFixture(poster, gelled.id, panel);
     expect(mixing.lights.find(({ id }) => id === gelled.id)!.gels).toEqual([]);
+    // So does what does not fit: a panel has a face of its own, which no head with a mount takes.
+    const boxed = poster.lights.find(({ modifier }) => modifier.name.startsWith('Soft box') || modifier.name.startsWith('Octa'))!;
+    const tube = STAND_IN_KIT.find((entry): entry is KitFixture => entry.kind === 'fixture' && entry.id === 'colour-tube')!;
+    const faced = lookWithFixture(poster, boxed.id, tube).lights.find(({ id }) => id === boxed.id)!;
+    expect(faced.modifier.name).toMatch(/^Tube face/);
+    const spot = STAND_IN_KIT.find((entry): entry is KitFixture => entry.kind === 'fixture' && entry.id === 'led-spot')!;
+    expect(lookWithFixture(poster, boxed.id, spot).lights.find(({ id }) => id === boxed.id)!.modifier).toEqual(boxed.modifier);
+    const own = { ...spot, id: 'own-lamp' };
+    expect(lookWithFixture(poster, boxed.id, own).lights.find(({ id }) => id === boxed.id)!.modifier).toEqual(boxed.modifier);
     const lamp = STAND_IN_KIT.find((entry): entry is KitFixture => entry.kind === 'fixture' && entry.fixture.kind === 'flash')!;
     expect(lookWithFixture(poster, gelled.id, lamp).lights.find(({ id }) => id === gelled.id)!.gels).toEqual(gelled.gels);
   });

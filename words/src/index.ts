@@ -7,6 +7,7 @@ export { HEAT_CAUTION, HEAT_REASON_WORDS, SAFETY_DEFERS, cautionWords, type Caut
 export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
+export { cameOffWords } from './fixtures';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';
 export { hazeClearingWords, hazeCostWords } from './haze';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';

@@ -2,6 +2,7 @@ import { modifierOf, MODIFIERS, type KitModifier } from '@fulgent/core/catalogue
 import type { Light, Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { lookWithFixture, MOTIVES, type Motive } from '@fulgent/core/planning';
+import { cameOffWords } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
@@ -38,8 +39,11 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
           const entry = fixtures.find((one) => one.id === id);
           if (!entry) return;
           edit(`${light.id}.fixture`, (now) => lookWithFixture(now, light.id, entry));
-          if (entry.fixture.kind === 'colour' && light.gels.length)
-            say(`${entry.name} mixes its own colour: the gel came off.`, { label: 'Undo', run: undo });
+          const off = cameOffWords(
+            light,
+            lookWithFixture(look, light.id, entry).lights.find(({ id: one }) => one === light.id)!,
+          );
+          if (off) say(off, { label: 'Undo', run: undo });
         }}
       />
       <View style={{ maxWidth: 300 }}>

@@ -1,5 +1,5 @@
 /** The kit: stand-ins that ship, and what people add. */
-export { CAMERAS, FIXTURES, MODIFIERS, fixtureOf, kitCamera, modifierOf, type KitItem } from './kit';
+export { CAMERAS, FIXTURES, MODIFIERS, fittingModifier, fixtureOf, kitCamera, modifierOf, type KitItem } from './kit';
 export {
   CONDITIONS,
   KIT_FORMAT,

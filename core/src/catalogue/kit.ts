@@ -254,4 +254,23 @@ function find<T>(list: readonly KitItem<T>[], id: string): T {
 /** A fixture of the stand-in kit. @throws RangeError for an unknown id. */
 export const fixtureOf = (id: string): Fixture => find(FIXTURES, id);
 export const modifierOf = (id: string): Modifier => find(MODIFIERS, id);
+
+/** Faces that stand-in fixtures are built with: what is made for heads with a mount does not go before them, nor they before such heads. */
+const OWN_FACES: Readonly<Record<string, string>> = {
+  'led-panel': 'panel-face',
+  'colour-panel': 'panel-face',
+  'colour-panel-two': 'panel-face',
+  'bi-colour': 'panel-face',
+  'colour-tube': 'tube-face',
+  'household-bulb': 'globe',
+};
+
+/** What stands before a stand-in fixture (by id) that gets a modifier's place: the modifier itself where it fits, else the fixture's own face or a reflector. Of own fixtures nothing is known, and it stays. */
+export function fittingModifier(fixtureId: string, now: Modifier): Modifier {
+  if (!FIXTURES.some(({ id }) => id === fixtureId)) return now;
+  const isFace = (id: string) => JSON.stringify(modifierOf(id).face) === JSON.stringify(now.face);
+  const own = OWN_FACES[fixtureId];
+  if (own) return isFace(own) ? now : modifierOf(own);
+  return [...new Set(Object.values(OWN_FACES))].some(isFace) ? modifierOf('reflector') : now;
+}
 export const kitCamera = (id: string): LookCamera => find(CAMERAS, id);

@@ -11,6 +11,7 @@ import {
   type KitGel,
   type KitSurface,
 } from '../catalogue/kit-schema';
+import { fittingModifier } from '../catalogue/kit';
 import { isStandIn } from '../catalogue/stand-ins';
 
 /** The gels of a kit, for searching. Archived ones are left out. */
@@ -38,7 +39,10 @@ export function lookWithGels(look: Look, gels: readonly KitGel[]): Look {
     );
 }
 
-/** Puts a fixture of the kit on a light; its own spectrum goes into the look under the entry's id. Gels come off one that mixes colours itself: they would spoil what is dialled. */
+/**
+ * Puts a fixture of the kit on a light; its own spectrum goes into the look under the entry's id. Gels come off one that mixes
+ * colours itself, as they would spoil what is dialled, and a modifier that does not fit comes off, too.
+ */
 export function lookWithFixture(look: Look, lightId: string, entry: KitFixture): Look {
   const spectrumId = `source-${entry.id}`.slice(0, 64);
   const fixture = renamedSource({ ...entry.fixture, name: entry.name }, spectrumId);
@@ -56,6 +60,7 @@ export function lookWithFixture(look: Look, lightId: string, entry: KitFixture):
             ttl: light.ttl && fixture.kind === 'flash',
             setting: keptSetting(light, fixture),
             gels: fixture.kind === 'colour' ? [] : light.gels,
+            modifier: fittingModifier(entry.id, light.modifier),
             powerStops: nearestPower(fixture, light.powerStops),
           }
         : light,

@@ -62,7 +62,7 @@ export function causesOf(word: FaultWord, look: Look, kit: readonly KitEntry[]):
     return { proposal, gain, score, partner: null };
   });
   const best = single.reduce((most, { gain }) => Math.max(most, gain), 0);
-  const hidden = best < EXPLAINED_SHARE * before ? hiddenPairs(look, kit, fault, before, worth) : [];
+  const hidden = best < EXPLAINED_SHARE * before ? hiddenPairs(suspects, kit, fault, before, worth) : [];
   const named: Suspect[] = [];
   return [...single, ...hidden]
     .sort((a, b) => b.score - a.score)
@@ -88,28 +88,29 @@ const suspectsOf = (look: Look, readings: Readings, kit: readonly KitEntry[]): S
  * away, and whatever then helps in a look without it, and is no cure alone, makes a pair.
  */
 function hiddenPairs(
-  look: Look,
+  suspects: readonly Suspect[],
   kit: readonly KitEntry[],
   fault: (tried: Look) => number,
   before: number,
   worth: number,
 ): Scored[] {
   const pairs: Scored[] = [];
-  for (const first of wholeSuspects(look, evaluate(look))) {
-    const without = evaluate(first.look);
-    const left = fault(first.look);
-    for (const second of suspectsOf(first.look, without, kit)) {
-      if (second.finding.kind === first.finding.kind || clash(first, second)) continue;
-      const gain = before - fault(second.look);
-      if (gain < worth || gain - Math.max(0, before - left) < TOGETHER_SHARE * before) continue;
-      const alone = suspectsOf(look, evaluate(look), kit).find(
-        ({ finding, lightId }) => finding.kind === second.finding.kind && lightId === second.lightId,
-      );
-      if (!alone || gain - (before - fault(alone.look)) < TOGETHER_SHARE * before) continue;
-      const effort = EFFORT_WEIGHT * (first.effort + second.effort - 2);
-      pairs.push({ proposal: first, gain, score: gain - effort, partner: second.finding });
-      pairs.push({ proposal: alone, gain, score: gain - effort - 1e-6, partner: first.finding });
+  const least = Math.max(worth, TOGETHER_SHARE * before);
+  for (const first of suspects.filter(({ lightId }) => lightId === null)) {
+    const byFirst = Math.max(0, before - fault(first.look));
+    for (const both of suspectsOf(first.look, evaluate(first.look), kit)) {
+      if (both.finding.kind === first.finding.kind || clash(first, both)) continue;
+      const gain = before - fault(both.look);
+      if (gain - byFirst < least) continue;
+      const second = suspects.find(({ finding, lightId }) => finding.kind === both.finding.kind && lightId === both.lightId);
+      if (!second || gain - Math.max(0, before - fault(second.look)) < least) continue;
+      const score = gain - EFFORT_WEIGHT * (first.effort + second.effort - 2);
+      pairs.push({ proposal: first, gain, score, partner: second.finding });
+      pairs.push({ proposal: second, gain, score: score - AFTER, partner: first.finding });
     }
   }
   return pairs;
 }
+
+/** Of a pair the one that lies over the whole picture is named first. */
+const AFTER = 1e-6;
