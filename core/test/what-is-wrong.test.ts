@@ -39,7 +39,7 @@ describe('what is wrong with thirty looks', () => {
 
 describe('causes agree with each other', () => {
   it('no two of a generated look contradict each other, nor say one thing twice', () => {
-    for (let seed = 1; seed <= 24; seed++) {
+    for (let seed = 1; seed <= 12; seed++) {
       const look = shaken(9000 + seed);
       for (const word of [FAULT_WORDS[seed % FAULT_WORDS.length]!, 'washed-out'] as const) {
         const found = causesOf(word, look, STAND_IN_KIT);
@@ -56,7 +56,7 @@ describe('causes agree with each other', () => {
   });
 
   it('a camera that is set to its key is not blamed, whatever hangs before the key', () => {
-    for (let seed = 1; seed <= 12; seed++) {
+    for (let seed = 1; seed <= 6; seed++) {
       const look = shaken(300 + seed);
       const key = look.lights.find(({ role }) => role === 'key');
       if (key?.fixture.kind !== 'flash') continue;
