@@ -99,7 +99,7 @@ for (const [name, viewport, address, ...steps] of VIEWS) {
   // Every picture is to be fine before it is taken.
   await page.waitForFunction(
     () =>
-      [...document.querySelectorAll('canvas')].every((canvas) => canvas.dataset.fineness === '2') &&
+      [...document.querySelectorAll('canvas')].every((canvas) => canvas.dataset.fineness === canvas.dataset.finest) &&
       [...document.images].every(({ complete, naturalWidth }) => complete && naturalWidth > 0),
     undefined,
     { timeout: 90_000 },

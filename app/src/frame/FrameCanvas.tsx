@@ -125,6 +125,7 @@ export function FrameCanvas({
         role="img"
         aria-label={error ?? label}
         data-fineness={fineness ?? 'none'}
+        data-finest={finest ?? 2}
         data-space={space}
         style={{ width, height, display: 'block' }}
       />
