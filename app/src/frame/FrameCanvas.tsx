@@ -102,10 +102,9 @@ export function FrameCanvas({
     return () => made.stop();
   }, [small, onBurnt]);
   const [w, h] = pixelsOf(width, height, small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS);
-  // Whoever wants quick pictures has the stored one until an edit: nothing is drawn under it.
-  const isDrawn = !(quick && stored);
   useEffect(() => {
-    if (!isDrawn) return;
+    // Whoever wants quick pictures has the stored one until an edit: nothing is drawn under it.
+    if (quick && stored) return;
     painter.current?.paint({
       look,
       width: w,
@@ -117,7 +116,7 @@ export function FrameCanvas({
       space,
       ...(isMarked ? { marks: { clipped, dark, gamut } } : {}),
     });
-  }, [isDrawn, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
+  }, [stored, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
   return (
     <View style={{ width, height, backgroundColor: small ? undefined : '#000000' }} testID="light-colour">
       <canvas
