@@ -1,13 +1,12 @@
 import type { KitEntry, KitGel } from '../../catalogue/kit-schema';
 import type { Light, Look, Member } from '../../document/schema';
-import { goalOfTarget, translate } from '../../fixture/match';
 import { describeSetting } from '../../fixture/modes';
 import { cameraOf } from '../../scene/camera';
-import { fixtureLookup, lookupIn, resolveSource } from '../../scene/resolve';
+import { lookupIn, resolveSource } from '../../scene/resolve';
 import { balance } from '../balance/balance';
 import { gelOptions, lookWithGels } from '../kit-use';
 import { searchGels } from './gel-search';
-import { NEAR_ENOUGH, withKitGels } from './means';
+import { NEAR_ENOUGH, settingsFor } from './means';
 import { HUED_FROM } from './schemes';
 
 /** What one light of a palette gets. */
@@ -108,16 +107,12 @@ function meansOn(
 ): OnLight | null {
   const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
-  const { fixture } = light;
   const left = gelOptions(kit).map((gel) => ({
     ...gel,
     count: Math.floor((gel.count - (used.get(gel.id) ?? 0)) / light.pieces),
   }));
-  if (fixture.kind === 'colour') {
-    const { ways } = translate(fixture, goalOfTarget(member), camera, fixtureLookup(withKitGels(lookup, kit)), {
-      gels: left.filter(({ count }) => count > 0).map(({ id }) => id),
-      unit: light.unit,
-    });
+  const ways = settingsFor(look, light, member, kit, left);
+  if (ways) {
     const score = (way: (typeof ways)[number]) => way.difference - (way.mode === light.setting?.mode ? MODE_WORTH : 0);
     const [best] = ways.filter(({ setting }) => setting !== null).sort((a, b) => score(a) - score(b));
     return best?.setting

@@ -9,7 +9,7 @@ import { fixtureLookup, fullLux, lookupIn, resolveSource } from '../../scene/res
 import type { Light, Look } from '../../document/schema';
 import { usualSetting } from '../light-sets';
 import { NO_CORRECTION } from '../../fixture/unit';
-import { searchGels, type GelFit, type GelOrder } from './gel-search';
+import { searchGels, type GelFit, type GelOption, type GelOrder } from './gel-search';
 import type { Target } from '../../vivid/plane';
 
 /** How one fixture of the kit would make a colour, and how much light it then gives. */
@@ -54,22 +54,29 @@ export function meansFor({ look, light, target, kit, order = 'best', unowned = f
   const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
   const gels = gelOptions(kit);
-  const { fixture } = light;
-  const ways =
-    fixture.kind === 'colour'
-      ? translate(fixture, goalOfTarget(target), camera, fixtureLookup(withKitGels(lookup, kit)), {
-          gels: gels.filter(({ count }) => count > 0).map(({ id }) => id),
-          unit: light.unit,
-        }).ways
-      : null;
+  const ways = settingsFor(look, light, target, kit, gels);
   return {
     gels:
-      fixture.kind === 'colour'
+      ways !== null
         ? []
         : searchGels({ source: resolveSource(light, light.powerStops, lookup), camera, target, gels, order, unowned }),
     ways,
     compare: compareWays(look, camera, target, kit),
   };
+}
+
+/** What to dial in each mode of a full-colour fixture, its own filters among `gels` with a sheet left; null for other fixtures. */
+export function settingsFor(
+  look: Look,
+  { fixture, unit }: Light,
+  target: Target,
+  kit: readonly KitEntry[],
+  gels: readonly GelOption[],
+): readonly Translation[] | null {
+  if (fixture.kind !== 'colour') return null;
+  const lookup = fixtureLookup(withKitGels(lookupIn(look.spectra), kit));
+  const owned = gels.filter(({ count }) => count > 0).map(({ id }) => id);
+  return translate(fixture, goalOfTarget(target), cameraOf(look), lookup, { gels: owned, unit }).ways;
 }
 
 /** A look-up that also knows the gels of the kit that the look does not carry. */
