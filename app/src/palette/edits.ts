@@ -1,6 +1,6 @@
 import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look, Member, SchemeId, Setting } from '@fulgent/core/document';
-import { lightColours, lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
+import { asNeutral, lightColours, lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
 import { cameraOf, nearestPower } from '@fulgent/core/scene';
 import { presetSource } from '@fulgent/core/source';
 import { planeOfSpectrum, targetOf } from '@fulgent/core/vivid';
@@ -143,17 +143,7 @@ export function neutralise(memberId: string): void {
   edit(`palette.${memberId}.neutral`, (look) => {
     const member = look.palette.members.find(({ id }) => id === memberId);
     if (!member) return look;
-    const plain = withLight(look, member.light, (light) => {
-      if (light.fixture.kind !== 'colour') return { ...light, gels: [] };
-      const { lowK, highK, modes } = light.fixture;
-      const cctK = Math.min(highK, Math.max(lowK, look.camera.whiteK));
-      const setting: Setting | null = modes.includes('cct')
-        ? { mode: 'cct', cctK, duv: 0 }
-        : modes.includes('hsi')
-          ? { mode: 'hsi', hueDeg: 0, saturation: 0, whiteK: cctK }
-          : light.setting;
-      return { ...light, gels: [], setting };
-    });
+    const plain = withLight(look, member.light, (light) => asNeutral(light, look.camera.whiteK));
     return {
       ...plain,
       palette: {

@@ -72,7 +72,7 @@ export {
   withSurface,
   type SurfacePart,
 } from './kit-use';
-export { LIGHT_SETS, makeLight, usualPlace, type LightDraft, type LightSetId } from './light-sets';
+export { asNeutral, LIGHT_SETS, makeLight, usualPlace, type LightDraft, type LightSetId } from './light-sets';
 export type { NewLook } from './new-look';
 export { ASSOCIATIONS } from './palette/associations';
 export type { CheckFinding, PaletteCheck } from './palette/check';

@@ -36,6 +36,16 @@ export function usualSetting(fixture: Fixture): Light['setting'] {
   return fixture.modes.includes('cct') ? { mode: 'cct', cctK, duv: 0 } : { mode: 'rgb', r: 255, g: 255, b: 255 };
 }
 
+/** A light without a colour of its own: no gel, or white at the camera's balance where the fixture can. */
+export function asNeutral(light: Light, whiteK: number): Light {
+  const { fixture, setting } = light;
+  if (fixture.kind !== 'colour' || setting === null) return { ...light, gels: [] };
+  const cctK = Math.min(fixture.highK, Math.max(fixture.lowK, whiteK));
+  if (fixture.modes.includes('cct')) return { ...light, gels: [], setting: { mode: 'cct', cctK, duv: 0 } };
+  if (!fixture.modes.includes('hsi')) return { ...light, gels: [] };
+  return { ...light, gels: [], setting: { mode: 'hsi', hueDeg: 0, saturation: 0, whiteK: cctK } };
+}
+
 /** A complete light from what is particular about it. */
 export function makeLight(draft: LightDraft): Light {
   return {

@@ -9,6 +9,7 @@ import { meteredIndex, zoneOf } from '../../document/zones';
 import type { ProbeReading } from '../../scene/readings';
 import { apertureBy, isoBy, ndBy } from '../proposals/of-whole';
 import { kelvinToMired } from '../../colour/cct';
+import { asNeutral } from '../light-sets';
 import { atLevel, LEVELS } from './levels';
 import { lookOfVariant, variantOf, type VariantKind, type VariantOffer, VARIANT_NAMES } from './variants';
 
@@ -79,7 +80,7 @@ export function makeVariant(look: Look, kind: VariantKind, id: string): Variant 
       return solved({
         ...look,
         lights: look.lights.map((light) =>
-          light.id === splash.id || !isColoured(light) ? light : neutral(light, look.camera.whiteK),
+          light.id === splash.id || !isColoured(light) ? light : asNeutral(light, look.camera.whiteK),
         ),
       });
     }
@@ -140,10 +141,3 @@ function colouredAs(look: Look, light: Light, other: Light): Light {
 
 /** Distance on the plane that nobody sees. */
 const AS_NEAR = 0.004;
-
-function neutral(light: Light, whiteK: number): Light {
-  if (light.fixture.kind !== 'colour' || light.setting === null) return { ...light, gels: [] };
-  const { lowK, highK, modes } = light.fixture;
-  const cctK = Math.min(highK, Math.max(lowK, whiteK));
-  return { ...light, gels: [], setting: modes.includes('cct') ? { mode: 'cct', cctK, duv: 0 } : light.setting };
-}
