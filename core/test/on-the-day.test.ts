@@ -77,6 +77,19 @@ describe('cautions', () => {
       (look: Look) =>
         withRig({ ...look, brief: { ...look.brief, place: { ...look.brief.place, crew: 0 } } }, 'key', { hold: 'hand' }),
     ],
+    [
+      'helper',
+      'act',
+      (look: Look) =>
+        withRig(withRig(look, 'key', { hold: 'hand', holder: 'Assistant' }), 'rim-left', { hold: 'hand', holder: 'assistant ' }),
+    ],
+    ['power', 'stop', (look: Look) => ({ ...look, brief: { ...look.brief, place: { ...look.brief.place, powerW: 200 } } })],
+    ['dark', 'act', (look: Look) => ({ ...look, camera: { ...look.camera, shutterS: 0.4 } })],
+    [
+      'dark',
+      'act',
+      (look: Look) => ({ ...look, motion: { ...look.motion, speedMS: 1 }, camera: { ...look.camera, shutterS: 0.1 } }),
+    ],
     ['helper', 'note', (look: Look) => withRig(look, 'key', { hold: 'hand', holder: 'Second assistant' })],
     ['wet', 'stop', (look: Look) => ({ ...look, day: { ...look.day, wet: true } })],
     ['haze', 'act', (look: Look) => ({ ...look, air: { hazePerM: 0.05 } })],

@@ -1,7 +1,8 @@
 import { readFiguresFrom } from '../figures/read';
 import { correctionForLight } from '../src/planning/correction/for-light';
 import { cameraOf } from '../src/scene/camera';
-import { gelSwatches, paletteWithKit, reachWithKit } from '../src/planning/palette/with-kit';
+import { paletteChecks } from '../src/planning/palette/checks';
+import { gelSwatches, reachWithKit } from '../src/planning/palette/with-kit';
 import { lightColours } from '../src/planning/palette/light-colours';
 import { membersFromLights } from '../src/planning/palette/from-lights';
 import { meansFor } from '../src/planning/palette/means';
@@ -46,7 +47,7 @@ const ASKED: Readonly<Record<string, (look: Look) => unknown>> = {
   zones: (look) => evaluate(look).probes.map(({ hex, stops }) => [hex, stops]),
   'colours of the lights': (look) => lightColours(look),
   'the palette from the lights': (look) => membersFromLights(look),
-  'checks of the palette': (look) => paletteWithKit(look, STAND_IN_KIT),
+  'checks of the palette': (look) => paletteChecks(look, STAND_IN_KIT),
   swatches: (look) => gelSwatches(look, light(look), [gel])[0]!.hex,
   'reach of the kit': (look) => reachWithKit(look, STAND_IN_KIT).purity,
   'gel search': (look) => meansFor({ look, light: light(look), target: { hueDeg: 60, purity: 0.2 }, kit: STAND_IN_KIT }).gels,

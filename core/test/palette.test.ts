@@ -364,12 +364,17 @@ describe('checks', () => {
       kind: 'motive',
       problems: expect.arrayContaining([expect.objectContaining({ kind: 'hue', range: [30, 75] })]),
     });
-    const report = paletteChecks(look, () => 0);
+    const report = paletteChecks(
+      look,
+      STAND_IN_KIT.map((entry) => ({ ...entry, count: 0 })),
+    );
     expect(report.checks.find(({ id }) => id === 'sheets:amber-deep')!.finding).toEqual({
       kind: 'sheets',
       gel: findGel('amber-deep')!.name,
       needed: 1,
       owned: 0,
+      joined: 0,
+      pieceCm: [24, 24],
     });
     expect(motiveProblems({ ...light(look, 'rim-left'), motive: '' }, { hueDeg: 0, purity: 1 })).toEqual([]);
   });

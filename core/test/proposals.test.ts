@@ -95,9 +95,15 @@ describe('what can be proposed', () => {
     const first = offered[0]!.look.lights.find(({ id }) => id === gelled.id)!.gels[0]!.gel;
     const used: Look = {
       ...poster,
-      lights: poster.lights.map((one) => (one.id === gelled.id ? one : { ...one, gels: [{ gel: first, strength: 1 }] })),
+      lights: poster.lights.map((one) =>
+        one.id === gelled.id ? one : { ...one, pieces: 3, gels: [{ gel: first, strength: 1 }] },
+      ),
     };
-    expect(supply(used).gels.map(({ id }) => id)).not.toContain(first);
+    expect(
+      supply(used)
+        .gelsFor(gelled)
+        .map(({ id }) => id),
+    ).not.toContain(first);
     // An own gel is carried along in the look.
     const own = { ...STAND_IN_KIT.find(({ id }) => id === first)!, id: 'mine', name: 'Mine' } as KitEntry;
     const [mine] = ofLight.otherGels(poster, gelled, supply(poster, [own]));

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { cameraCard, packList, runSheet, sheetSizeCm } from '../src/day';
+import { STAND_IN_KIT } from '../src/catalogue';
+import { cameraCard, packList, runSheet } from '../src/day';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { withGroup } from '../src/planning';
@@ -61,8 +62,9 @@ describe('the run sheet', () => {
     look.lights[3]!.pieces = 2;
     const items = packList(look);
     const of = (name: string) => items.find((item) => item.name === name);
-    expect(of('deep teal')!.count).toBe(2 + 2);
-    expect(of('deep teal')!.use).toBe('Rim left, 24 x 24 cm; Backdrop, 24 x 24 cm');
+    // Four pieces of 24 x 24 cm are cut from one sheet.
+    expect(of('deep teal')!.count).toBe(1);
+    expect(of('deep teal')!.use).toBe('Rim left, 24 x 24 cm; Backdrop, 2 of 24 x 24 cm');
     expect(of('Stand with weight')!.count).toBe(5);
     expect(items.filter(({ kind }) => kind === 'fixture').reduce((sum, { count }) => sum + count, 0)).toBe(5);
   });
@@ -96,13 +98,23 @@ describe('what has to be packed for the day', () => {
     expect(list).toContainEqual(['power', 'Lead, 10 m', 4]);
     expect(list).toContainEqual(['stand', 'Stand with weight', 4]);
     expect(list).toContainEqual(['tape', 'Roll of gel tape', 1]);
-    const light = (change: Partial<Look['lights'][number]>) => ({ ...poster.lights[0]!, ...change });
-    const face = (shape: Look['lights'][number]['modifier']['face']) =>
-      light({ mount: 'holder', modifier: { ...poster.lights[0]!.modifier, face: shape } });
-    expect(sheetSizeCm(face({ kind: 'disc', radiusM: 0.09 }))).toEqual([24, 24]);
-    expect(sheetSizeCm(face({ kind: 'rectangle', widthM: 0.6, heightM: 0.3 }))).toEqual([36, 66]);
-    expect(sheetSizeCm(face({ kind: 'tube', lengthM: 1.2 }))).toEqual([25, 126]);
-    expect(sheetSizeCm(light({ mount: 'inside' }))).toEqual([25, 25]);
+  });
+
+  it('says what is short of the kit, and has cloth for what is to be closed off', () => {
+    const look = clone();
+    look.lights[3]!.gels = [{ gel: 'teal-deep', strength: 1 }];
+    look.lights[3]!.mount = 'tape';
+    look.lights[3]!.modifier.face = { kind: 'rectangle', widthM: 0.9, heightM: 0.9 };
+    look.ambient.openings = [{ id: 'w', name: 'Window', count: 2, done: false }];
+    const list = packList(look, STAND_IN_KIT);
+    const gel = list.find(({ kind, name }) => kind === 'gel' && name === 'deep teal')!;
+    expect(gel).toMatchObject({ have: 2, joined: 1, short: gel.count - 2 });
+    expect(gel.count).toBeGreaterThan(3);
+    expect(list).toContainEqual(expect.objectContaining({ kind: 'cloth', count: 2, use: '2 x Window', have: null, short: 0 }));
+    const flash = list.find(({ kind }) => kind === 'fixture')!;
+    expect(flash).toMatchObject({ have: 4, short: 0 });
+    // Nobody's kit: nothing is short.
+    expect(packList(look).every(({ have, short }) => have === null && short === 0)).toBe(true);
   });
 
   it('has a boom, safety lines, batteries and spare bulbs where they are needed, and no stand for what is held by hand', () => {

@@ -135,6 +135,7 @@ function servicesOf({ database, logger, work, decode, e131Port = 0 }: AppOptions
 function apiRoutes(options: AppOptions): Router {
   const { database, passcode = null, addresses = () => [], work } = options;
   const { repo, pictures, frames, readings, kit, devices } = servicesOf(options);
+  const kitNow = () => kit.list().map(({ entry }) => entry);
   const door = sessions(passcode, folderSecret(database.folder), new SessionRepository(database.db));
   const api = express.Router();
   api.use((_req, res, next) => {
@@ -149,7 +150,7 @@ function apiRoutes(options: AppOptions): Router {
     '/looks/:id/frames',
     lookFrameRoutes(frames, readings, (id) => repo.readLook(id)),
   );
-  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work));
+  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work, kitNow));
   files.use('/pictures', pictureRoutes(database.folder, options.decode));
   files.use('/backup', backupRoutes(database, pictures, work, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
@@ -178,10 +179,7 @@ function apiRoutes(options: AppOptions): Router {
   });
   api.use('/kit', kitRoutes(kit));
   api.use('/read', readingRoutes());
-  api.use(
-    '/compute',
-    computeRoutes(work, () => kit.list().map(({ entry }) => entry)),
-  );
+  api.use('/compute', computeRoutes(work, kitNow));
   api.post('/demo', async (_req, res) => {
     await addDemo(repo, work.demo);
     res.status(201).json(repo.shoots());

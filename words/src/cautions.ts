@@ -54,6 +54,12 @@ function titleOf(about: CautionAbout): string {
       const { name, watts, amps, ratedA, estimated } = about;
       return `${name}: ${Math.round(watts)} W, ${amps.toFixed(1)} A of ${ratedA} A${estimated ? ', partly estimated' : ''}`;
     }
+    case 'sockets':
+      return `${Math.round(about.watts)} W at sockets that give ${Math.round(about.givenW)} W${about.estimated ? ', partly estimated' : ''}`;
+    case 'holds-several':
+      return `${about.who} holds ${about.names.join(' and ')}`;
+    case 'hands':
+      return `${about.needed} lights held by hand, ${about.crew} to help`;
     case 'leads':
       return `${about.count} leads of about ${about.lengthM} m`;
     case 'haze':
@@ -110,6 +116,10 @@ const PLAIN: Readonly<Record<PlainReason | HeatReason, string>> = {
   'blue-hurts': 'Strong blue and violet hurt before they seem bright. Night vision goes: light paths before anybody walks.',
   'battery-charge': 'Charge under supervision, keep it from heat, and mind the rules for its transport.',
   'nobody-helps': 'The brief has nobody to help: name who holds it.',
+  'one-pair-of-hands': 'One person cannot hold two lights: name somebody else, or put one on a stand.',
+  'more-hands': 'There are fewer helpers than lights to hold: put some on stands, or ask more people.',
+  'over-sockets':
+    'All lights at full output take more than the brief says the sockets give: fewer or smaller lights, batteries, or a supply that somebody licensed has looked at.',
   'over-circuit': 'More than the circuit is rated for: it trips, or worse. Put lights on another circuit.',
   'unroll-leads':
     'Unroll them: a coiled lead heats. Route them round paths, tape them down, keep plugs off the floor where it may get wet.',

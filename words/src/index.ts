@@ -15,7 +15,15 @@ export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WO
 export { effectWords, nightWords, watchWords } from './planning';
 export { proposalWords, type ProposalWords } from './proposals';
 export { roleSheets, type RoleSheet } from './roles';
-export { LIST_KINDS, sheetDocument, type ListKind, type SheetBlock, type SheetDocument, type SheetList } from './sheet-document';
+export {
+  LIST_KINDS,
+  packNote,
+  sheetDocument,
+  type ListKind,
+  type SheetBlock,
+  type SheetDocument,
+  type SheetList,
+} from './sheet-document';
 export { MOUNT_WORDS, cardLines, placeWords } from './sheet-lines';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';

@@ -160,8 +160,11 @@ function memberWords(finding: OfMember, holds: boolean): string {
       return `${colours} ${colours === 1 ? 'colour' : 'colours'}${open > 0 ? `, ${open} without a stated purpose` : ''}.`;
     }
     case 'sheets': {
-      const { gel, needed, owned } = finding;
-      return `${needed} ${needed === 1 ? 'sheet' : 'sheets'} of ${gel} ${needed === 1 ? 'is' : 'are'} needed, ${owned} in the kit: get ${needed - owned} more, or choose another.`;
+      const { gel, needed, owned, joined, pieceCm } = finding;
+      const large =
+        joined > 0 ? ` A piece of ${pieceCm[0]} x ${pieceCm[1]} cm is larger than a sheet: join it, or take a roll.` : '';
+      if (owned >= needed) return `${gel}:${large}`;
+      return `${needed} ${needed === 1 ? 'sheet' : 'sheets'} of ${gel} ${needed === 1 ? 'is' : 'are'} needed, ${owned} in the kit: get ${needed - owned} more, or choose another.${large}`;
     }
   }
 }

@@ -19,12 +19,15 @@ const HOLD_WORDS: Readonly<Record<Look['lights'][number]['rig']['hold'], string>
   hand: 'Hold',
 };
 
+/** Whose work is what nobody else is named for. */
+export const PHOTOGRAPHER = 'Photographer';
+
 /** One sheet for everybody who is named at a light; what nobody is named for is the photographer's own. */
 export function roleSheets(look: Look): RoleSheet[] {
   const sheets = new Map<string, { lightId: string; text: string }[]>();
   for (const card of runSheet(look)) {
     const { rig } = look.lights.find(({ id }) => id === card.lightId)!;
-    const who = rig.holder.trim() || 'Photographer';
+    const who = rig.holder.trim() || PHOTOGRAPHER;
     const gels = card.gels.map(({ name }) => name).join(' + ');
     const parts = [
       `${HOLD_WORDS[rig.hold]} ${card.name} (${card.fixture}${card.pieces > 1 ? `, ${card.pieces}` : ''})`,
@@ -36,6 +39,11 @@ export function roleSheets(look: Look): RoleSheet[] {
       rig.hold === 'hand' ? 'eyes off the head, path free' : '',
     ];
     sheets.set(who, [...(sheets.get(who) ?? []), { lightId: card.lightId, text: parts.filter(Boolean).join('; ') }]);
+  }
+  const open = look.ambient.openings.filter(({ done }) => !done);
+  if (open.length) {
+    const text = `Close off before the black frame: ${open.map(({ name, count }) => (count > 1 ? `${count} x ${name}` : name)).join(', ')}`;
+    sheets.set(PHOTOGRAPHER, [{ lightId: 'openings', text }, ...(sheets.get(PHOTOGRAPHER) ?? [])]);
   }
   return [...sheets].map(([who, tasks]) => ({ who, tasks }));
 }

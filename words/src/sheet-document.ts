@@ -1,8 +1,9 @@
-import { cameraCard, cautionsOf, packList, runSheet, type SheetLine } from '@fulgent/core/day';
+import type { KitEntry } from '@fulgent/core/catalogue';
+import { cameraCard, cautionsOf, packList, runSheet, type PackItem, type SheetLine } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { cautionWords, SAFETY_DEFERS } from './cautions';
-import { roleSheets } from './roles';
+import { PHOTOGRAPHER, roleSheets } from './roles';
 import { cardLines } from './sheet-lines';
 
 /** One light to set: its heading, what it is, its power in large, then line by line. */
@@ -45,7 +46,8 @@ export interface SheetDocument {
   readonly defers: string;
 }
 
-export function sheetDocument(look: Look): SheetDocument {
+/** With a kit, what is short of it is said where it is to be packed. */
+export function sheetDocument(look: Look, kit: readonly KitEntry[] = []): SheetDocument {
   return {
     title: look.title,
     note: look.brief.note,
@@ -62,7 +64,7 @@ export function sheetDocument(look: Look): SheetDocument {
         lines: cardLines(card),
       };
     }),
-    lists: [toClose(look), roles(look), toPack(look), cautions(look)].filter(({ items }) => items.length > 0),
+    lists: [toClose(look), roles(look), toPack(look, kit), cautions(look)].filter(({ items }) => items.length > 0),
     defers: SAFETY_DEFERS,
   };
 }
@@ -76,12 +78,10 @@ function toClose({ ambient }: Look): SheetList {
   };
 }
 
-const ALONE = 'Photographer';
-
 /** Who does what, where anybody but the photographer does anything. */
 function roles(look: Look): SheetList {
   const sheets = roleSheets(look);
-  const isShared = sheets.some(({ who }) => who !== ALONE);
+  const isShared = sheets.some(({ who }) => who !== PHOTOGRAPHER);
   return {
     kind: 'roles',
     title: 'Who does what',
@@ -93,12 +93,26 @@ function roles(look: Look): SheetList {
   };
 }
 
-function toPack(look: Look): SheetList {
+function toPack(look: Look, kit: readonly KitEntry[]): SheetList {
   return {
     kind: 'pack',
     title: 'To pack',
-    items: packList(look).map(({ kind, name, count, use }) => ({ key: `${kind} ${name}`, name, count, text: use })),
+    items: packList(look, kit).map((item) => {
+      const { kind, name, count, use } = item;
+      return { key: `${kind} ${name}`, name, count, text: [packNote(item), use].filter(Boolean).join(' ') };
+    }),
   };
+}
+
+/** What is short of a thing to pack, and what has to be joined; '' where nothing is. */
+export function packNote({ kind, have, short, joined }: Pick<PackItem, 'kind' | 'have' | 'short' | 'joined'>): string {
+  const things = kind === 'gel' ? ` ${short === 1 ? 'sheet' : 'sheets'}` : '';
+  return [
+    short > 0 ? `${short}${things} short: the kit has ${have}.` : '',
+    joined > 0 ? `${joined === 1 ? 'A piece is' : `${joined} pieces are`} larger than a sheet: join, or take a roll.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
 function cautions(look: Look): SheetList {

@@ -122,12 +122,12 @@ describe('a check of the palette', () => {
     [{ kind: 'purpose', colours: 3, open: 2 }, true, 'Purpose: 3 colours, 2 without a stated purpose.'],
     [{ kind: 'purpose', colours: 4, open: 4 }, false, 'Purpose: 4 colours, 4 without a purpose: what is each for?'],
     [
-      { kind: 'sheets', gel: 'deep amber', needed: 1, owned: 0 },
+      { kind: 'sheets', gel: 'deep amber', needed: 1, owned: 0, joined: 0, pieceCm: [24, 24] },
       false,
       'Sheets: 1 sheet of deep amber is needed, 0 in the kit: get 1 more, or choose another.',
     ],
     [
-      { kind: 'sheets', gel: 'deep amber', needed: 3, owned: 1 },
+      { kind: 'sheets', gel: 'deep amber', needed: 3, owned: 1, joined: 0, pieceCm: [24, 24] },
       false,
       'Sheets: 3 sheets of deep amber are needed, 1 in the kit: get 2 more, or choose another.',
     ],

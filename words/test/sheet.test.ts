@@ -91,6 +91,8 @@ describe('role sheets', () => {
     expect(sheets.map(({ who }) => who).sort()).toEqual(['Photographer', 'Second']);
     const [task] = sheets.find(({ who }) => who === 'Second')!.tasks;
     expect(task!.text).toMatch(/^Hold .*; gel .*; dial 1\/\d.*eyes off the head/);
-    expect(sheets.flatMap(({ tasks }) => tasks)).toHaveLength(4);
+    const own = sheets.find(({ who }) => who === 'Photographer')!.tasks;
+    expect(own[0]!.text).toMatch(/^Close off before the black frame: /);
+    expect(sheets.flatMap(({ tasks }) => tasks)).toHaveLength(5);
   });
 });

@@ -1,12 +1,13 @@
 import { dayKit, MOST_SETUPS, schedule, type Schedule } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import { sunOnWindow } from '@fulgent/core/exposure';
+import { packNote } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
 import type { Shoot } from '@fulgent/core/contracts';
 import { api } from '../api/client';
-import { useKit } from '../kit/useKit';
+import { useKitEntries } from '../kit/useKit';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -28,20 +29,19 @@ const clock = (minutes: number) => {
 
 /** What the chosen set-ups need together, and what the kit is short of. */
 function DayKit({ looks }: { readonly looks: readonly Look[] }) {
-  const { stored, loaded } = useKit();
-  if (!loaded) return null;
-  const items = dayKit(
-    looks,
-    stored.map(({ entry }) => entry),
-  );
+  const kit = useKitEntries();
+  if (!kit.length) return null;
+  const items = dayKit(looks, kit);
   const short = items.filter((item) => item.short > 0);
   return (
     <Section title="Kit of the day" aside={short.length ? `${short.length} short` : 'all there'}>
-      {short.map(({ kind, name, count, have, setups }) => (
-        <Text key={`${kind} ${name}`} weight="strong">
-          {name}: {count} needed, {have} there. For {setups.join(', ')}.
-        </Text>
-      ))}
+      {items
+        .filter(({ short: lacking, joined }) => lacking > 0 || joined > 0)
+        .map((item) => (
+          <Text key={`${item.kind} ${item.name}`} weight="strong">
+            {item.name}: {packNote(item)} For {item.setups.join(', ')}.
+          </Text>
+        ))}
       <Table
         label="Kit of the day"
         columns={['What', 'Needed', 'There']}

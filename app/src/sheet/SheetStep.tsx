@@ -1,4 +1,5 @@
 import { openCautions, type SheetLine, type Caution } from '@fulgent/core/day';
+import type { KitEntry } from '@fulgent/core/catalogue';
 import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import type { Href } from 'expo-router';
@@ -6,6 +7,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { saveNow, useOpenLook } from '../look/store';
 import { api } from '../api/client';
+import { useKitEntries } from '../kit/useKit';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { download, fileName } from '../ui/download';
@@ -34,7 +36,8 @@ export function SheetStep() {
   const [far, setFar] = useState(false);
   const [awake, setAwake] = useState(false);
   useScreenAwake(awake);
-  const sheet = useMemo(() => (look ? sheetDocument(look) : null), [look]);
+  const kit = useKitEntries();
+  const sheet = useMemo(() => (look ? sheetDocument(look, kit) : null), [look, kit]);
   if (!look || !sheet) return null;
   const { blocks, lists, camera, defers } = sheet;
   const open = openCautions(look);
@@ -162,6 +165,7 @@ function RunSection({
   readonly id: string | null;
   readonly camera: readonly SheetLine[];
 }) {
+  const kit = useKitEntries();
   const styles = useStyles();
   return (
     <Section title="Run sheet" aside={blocks.length ? `${done} of ${blocks.length} set` : 'no lights'}>
@@ -173,7 +177,7 @@ function RunSection({
           onPress={() => setFar(!far)}
         />
         <Button label="Stay awake" accessibilityLabel="Keep the screen awake" on={awake} onPress={() => setAwake(!awake)} />
-        <Button label="Print" onPress={() => printSheet(look)} />
+        <Button label="Print" onPress={() => printSheet(look, kit)} />
         <Button label="PDF" accessibilityLabel="Save as PDF, A4" onPress={() => void savePdf(look, id!, 'a4')} />
         <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id!, 'letter')} />
         <Button
@@ -277,7 +281,7 @@ async function savePdf(look: Look, id: string, size: 'a4' | 'letter'): Promise<v
 }
 
 /** Opens the sheet as a page of its own, which prints itself. */
-function printSheet(look: Look): void {
+function printSheet(look: Look, kit: readonly KitEntry[]): void {
   const canvas = document.querySelector('canvas');
   let picture: string | null;
   try {
@@ -285,7 +289,7 @@ function printSheet(look: Look): void {
   } catch {
     picture = null;
   }
-  const url = URL.createObjectURL(new Blob([sheetHtml(look, picture)], { type: 'text/html' }));
+  const url = URL.createObjectURL(new Blob([sheetHtml(look, kit, picture)], { type: 'text/html' }));
   const page = window.open(url, '_blank');
   if (!page) {
     say('The browser kept the page from opening. Allow pop-ups for this address, then print again.');

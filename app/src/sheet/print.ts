@@ -1,5 +1,6 @@
 import type { SheetLine } from '@fulgent/core/day';
 import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
+import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look } from '@fulgent/core/document';
 
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
@@ -36,8 +37,8 @@ const list = ({ title, items }: SheetList) =>
   )}`;
 
 /** The run sheet as a page of its own to print or keep as PDF. `picture` is a data URL of the frame, where there is one. */
-export function sheetHtml(look: Look, picture: string | null): string {
-  const { title, note, camera, blocks, lists, defers } = sheetDocument(look);
+export function sheetHtml(look: Look, kit: readonly KitEntry[], picture: string | null): string {
+  const { title, note, camera, blocks, lists, defers } = sheetDocument(look, kit);
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(title)}: run sheet</title><style>${STYLE}</style></head><body>
 ${picture ? `<img alt="Simulated picture" src="${picture}">` : ''}
 <h1>${escaped(title)}</h1><p>${escaped(note)}</p>

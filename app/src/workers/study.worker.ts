@@ -72,10 +72,10 @@ import {
   makePalette,
   matchLights,
   meansFor,
+  paletteChecks,
   reachWithKit,
   unitOfLight,
   warmingGels,
-  paletteWithKit,
 } from '@fulgent/core/planning/search';
 import { daylightSource } from '@fulgent/core/source';
 import { resample, type SampleKind } from '@fulgent/core/spectrum';
@@ -187,7 +187,7 @@ export interface PictureStudy {
 }
 
 const api: StudyApi = {
-  palette: paletteWithKit,
+  palette: paletteChecks,
   reach: reachWithKit,
   means: meansFor,
   makePalette,

@@ -68,7 +68,7 @@ export { HEAT_REASONS, gelHeat, type HeatReading, type HeatReason } from './rig/
 export { CONTINUOUS_SHARE, circuitLoads, drawOf, type CircuitLoad } from './rig/load';
 export { setupMinutes } from './rig/setup-time';
 export { dayKit, type DayItem } from './sheet/day-kit';
-export { packList, sheetSizeCm, type PackItem } from './sheet/pack';
+export { packList, type PackItem } from './sheet/pack';
 export {
   KEY_HOLDS_STOPS,
   TURN_STEP_DEG,

@@ -1,6 +1,7 @@
 import type { GelOption } from './palette/gel-search';
 import type { Light, Look, LookSpectrum, SurfaceRef } from '../document/schema';
 import { nearestPower } from '../scene/power';
+import { piecesOf, timesLeft } from './gel-pieces';
 import { usualSetting } from './light-sets';
 import { resample } from '../spectrum/samples';
 import {
@@ -14,14 +15,25 @@ import {
 import { fittingModifier } from '../catalogue/kit';
 import { isStandIn } from '../catalogue/stand-ins';
 
+const isThere = (entry: KitEntry): entry is KitGel => entry.kind === 'gel' && !entry.archived;
+
 /** The gels of a kit, for searching. Archived ones are left out. */
 export function gelOptions(kit: readonly KitEntry[]): GelOption[] {
-  return kit.flatMap((entry) =>
-    entry.kind === 'gel' && !entry.archived
-      ? [{ id: entry.id, name: entry.name, count: entry.count, transmittance: resample(entry.spectrum, 'transmittance') }]
-      : [],
-  );
+  return kit.filter(isThere).map((entry) => optionOf(entry, entry.count));
 }
+
+/** The gels of a kit for one light: each counts as often as pieces for this light can still be cut from what the other lights leave. */
+export function gelsFor(look: Look, light: Light, kit: readonly KitEntry[]): GelOption[] {
+  const isOther = ({ id, on }: Light) => on && id !== light.id;
+  return kit.filter(isThere).map((entry) => optionOf(entry, timesLeft(entry, piecesOf(look, entry.id, isOther), light)));
+}
+
+const optionOf = ({ id, name, spectrum }: KitGel, count: number): GelOption => ({
+  id,
+  name,
+  count,
+  transmittance: resample(spectrum, 'transmittance'),
+});
 
 /** A look that carries a spectrum, replacing one of the same id. */
 function carrying(look: Look, spectrum: LookSpectrum): Look {

@@ -22,6 +22,6 @@ export { paletteChecks } from './palette/checks';
 export { colourClusters } from './palette/clusters';
 export { makePalette } from './palette/make-all';
 export { meansFor, withKitGels } from './palette/means';
-export { gelSwatches, inOtherModes, matchLights, paletteWithKit, reachWithKit } from './palette/with-kit';
+export { gelSwatches, inOtherModes, matchLights, reachWithKit } from './palette/with-kit';
 export { spillCures } from './proposals/spill-cures';
 export { makeVariant, offerVariant } from './variants/make';

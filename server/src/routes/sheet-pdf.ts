@@ -1,3 +1,4 @@
+import type { KitEntry } from '@fulgent/core/catalogue';
 import { Router, type Request } from 'express';
 import type { Repository } from '../db/repository';
 import { invalid } from '../problem';
@@ -6,14 +7,14 @@ import type { Work } from '../work/pool';
 import { whileWanted } from './while-wanted';
 
 /** The run sheet as PDF, `?size=a4` or `letter`. */
-export function sheetRoutes(repo: Repository, { sheet }: Pick<Work, 'sheet'>): Router {
+export function sheetRoutes(repo: Repository, { sheet }: Pick<Work, 'sheet'>, kit: () => readonly KitEntry[]): Router {
   const router = Router({ mergeParams: true });
   router.get('/', async (req: Request<{ id: string }>, res) => {
     const { size = 'a4' } = req.query;
     if (typeof size !== 'string' || !Object.hasOwn(PAPERS, size))
       throw invalid([{ field: 'size', message: 'size must be a4 or letter.' }]);
     const { look } = repo.readLook(req.params.id);
-    const bytes = await sheet({ look, paper: size as Paper }, whileWanted(res));
+    const bytes = await sheet({ look, kit: kit(), paper: size as Paper }, whileWanted(res));
     res.type('application/pdf').attachment('sheet.pdf').send(Buffer.from(bytes));
   });
   return router;

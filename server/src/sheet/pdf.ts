@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { sheetDocument, type SheetDocument } from '@fulgent/words';
+import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look } from '@fulgent/core/document';
 import type PDFDocument from 'pdfkit';
 import { drawPlan } from './plan';
@@ -26,7 +27,7 @@ const latin = (text: string) =>
 type Document = InstanceType<typeof PDFDocument>;
 
 /** The run sheet on paper: picture, camera, plan, a block for each light, and the lists. */
-export async function sheetPdf(look: Look, picture: Buffer, paper: Paper): Promise<Buffer> {
+export async function sheetPdf(look: Look, kit: readonly KitEntry[], picture: Buffer, paper: Paper): Promise<Buffer> {
   // Loaded with the first sheet: it is a quarter of what the server would otherwise load to start.
   const { default: Pdf } = await import('pdfkit');
   const [width, height] = PAPERS[paper];
@@ -45,7 +46,7 @@ export async function sheetPdf(look: Look, picture: Buffer, paper: Paper): Promi
     doc.on('error', reject);
   });
   const inner = width - 2 * MARGIN;
-  const sheet = sheetDocument(look);
+  const sheet = sheetDocument(look, kit);
   firstPage(doc, look, sheet, picture, inner);
   blocks(doc, sheet, inner);
   lists(doc, sheet);

@@ -35,6 +35,7 @@ export interface BalanceRequest {
 
 export interface SheetRequest {
   readonly look: Look;
+  readonly kit: readonly KitEntry[];
   readonly paper: Paper;
 }
 
@@ -78,9 +79,9 @@ export function tasksWith(studio: Studio, wish: PictureWish = 'fine'): Tasks {
     balance: async ({ look, options }) => balance(readWritten(look), options),
     read: async (written) => JSON.stringify(readWritten(written)),
     accept: async (written) => accepted(readWritten(written)),
-    async sheet({ look, paper }) {
+    async sheet({ look, kit, paper }) {
       const rgba = await picture({ look, ...SHEET_PICTURE, only: null });
-      return sheetPdf(look, await asJpeg(rgba, SHEET_PICTURE.width, SHEET_PICTURE.height), paper);
+      return sheetPdf(look, kit, await asJpeg(rgba, SHEET_PICTURE.width, SHEET_PICTURE.height), paper);
     },
     demo: async (id) => madeDemoShoot(id, accepted),
   };

@@ -42,6 +42,11 @@ export type CautionAbout =
       readonly ratedA: number;
       readonly estimated: boolean;
     }
+  /** All that hangs on the mains at full output, against what the brief says that the sockets give. */
+  | { readonly is: 'sockets'; readonly watts: number; readonly givenW: number; readonly estimated: boolean }
+  | { readonly is: 'holds-several'; readonly who: string; readonly names: readonly string[] }
+  /** Hands that hold lights at once, against helpers. */
+  | { readonly is: 'hands'; readonly needed: number; readonly crew: number }
   | { readonly is: 'leads'; readonly count: number; readonly lengthM: number }
   | { readonly is: 'haze' | 'long-exposure' | 'blackout' }
   | { readonly is: 'place'; readonly name: string };
@@ -74,6 +79,9 @@ export const PLAIN_REASONS = [
   'blue-hurts',
   'battery-charge',
   'nobody-helps',
+  'one-pair-of-hands',
+  'more-hands',
+  'over-sockets',
   'over-circuit',
   'unroll-leads',
   'same-circuit',

@@ -1,6 +1,6 @@
 import type { Look } from '../../document/schema';
 import type { Caution, CautionLevel } from './caution';
-import { batteryOf, flickerOf, glareOf, hangingOf, heatOf, helperOf, lampOf, standsOf, wetOf } from './light-cautions';
+import { batteryOf, flickerOf, glareOf, handsOf, hangingOf, heatOf, helperOf, lampOf, standsOf, wetOf } from './light-cautions';
 import { boardOf, darkOf, hazeOf, powerOf, siteOf } from './place-cautions';
 
 /** All cautions of a set-up, the gravest first. Cautions only: an empty list promises nothing. */
@@ -18,6 +18,7 @@ export function cautionsOf(look: Look): Caution[] {
       ...helperOf(look, light),
     ]),
     ...standsOf(lights),
+    ...handsOf(look, lights),
     ...look.boards.flatMap(boardOf),
     ...powerOf(look),
     ...hazeOf(look),

@@ -1,7 +1,7 @@
 import { beamIntegral } from '../../exposure/beam';
-import type { FaceShape } from '../../exposure/distance';
 import { METER_CONSTANT_LXS } from '../../exposure/meter';
 import type { Light, Look } from '../../document/schema';
+import { hangsAtHead } from '../../planning/gel-pieces';
 import { fullLux, lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import { tungstenSource } from '../../source/source';
 import { gelHeat, HOT_W_PER_CM2, WARM_W_PER_CM2, type HeatLevel, type HeatReason } from './heat';
@@ -20,11 +20,14 @@ const SECONDS_PER_FRAME = 4;
 const MODELLING_LM_PER_W = 17;
 const MODELLING_K = 2900;
 const TOUCHING_CM2 = 30;
+/** The mouth of a head: a reflector of 18 cm. */
+const HEAD_CM2 = 250;
 const TUBE_DEPTH_M = 0.1;
 
-/** Area of gel that covers a lamp's face, cm^2; fixed inside a box it covers the small front of the head. */
-export function gelAreaCm2(face: FaceShape, mount: Light['mount']): number {
-  if (mount === 'touching') return TOUCHING_CM2;
+/** Area of gel that the light goes through where it hangs, cm^2: the lamp's face, or the mouth of the head behind a box or umbrella. */
+export function gelAreaCm2(light: Pick<Light, 'modifier' | 'mount' | 'fixture'>): number {
+  if (light.mount === 'touching') return TOUCHING_CM2;
+  const { face } = light.modifier;
   const whole =
     face.kind === 'disc'
       ? Math.PI * face.radiusM ** 2
@@ -32,7 +35,7 @@ export function gelAreaCm2(face: FaceShape, mount: Light['mount']): number {
         ? face.widthM * face.heightM
         : face.lengthM * TUBE_DEPTH_M;
   const area = whole * 1e4;
-  return mount === 'inside' ? Math.min(area, 250) : Math.max(area, 25);
+  return hangsAtHead(light) ? Math.min(area, HEAD_CM2) : Math.max(area, 25);
 }
 
 type Held = Pick<Light, 'mount' | 'modifier' | 'fixture' | 'gels'>;
@@ -56,7 +59,7 @@ export function gelSafety(look: Pick<Look, 'spectra'>, light: Light): GelSafety 
   const source = resolveSource(light, light.powerStops, lookup);
   const bare = modifier.beam.kind === 'bare';
   const inContact = touchesLamp(light);
-  const gelArea = gelAreaCm2(modifier.face, mount);
+  const gelArea = gelAreaCm2(light);
   const spread = beamIntegral(modifier.beam);
   const filament = fixture.kind === 'continuous' && fixture.source.kind === 'tungsten';
   const fluxLm =

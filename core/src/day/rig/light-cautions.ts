@@ -189,6 +189,41 @@ export function batteryOf(look: Look, light: Light): Caution[] {
   return [caution('battery', `${light.id}`, 'note', { is: 'large-battery', name: light.name }, ['battery-charge'], [light.id])];
 }
 
+/** Who holds lights by hand: nobody holds two at once, and everybody is somebody. */
+export function handsOf(look: Look, lights: readonly Light[]): Caution[] {
+  const held = lights.filter(({ rig, role }) => rig.hold === 'hand' && role !== 'window');
+  const byWho = new Map<string, Light[]>();
+  for (const light of held) {
+    const who = light.rig.holder.trim().toLowerCase();
+    if (who) byWho.set(who, [...(byWho.get(who) ?? []), light]);
+  }
+  const several = [...byWho.values()].filter((theirs) => theirs.length > 1);
+  const clashes = several.map((theirs) =>
+    caution(
+      'helper',
+      `several:${theirs.map(({ id }) => id).join('+')}`,
+      'act',
+      { is: 'holds-several', who: theirs[0]!.rig.holder.trim(), names: theirs.map(({ name }) => name) },
+      ['one-pair-of-hands'],
+      theirs.map(({ id }) => id),
+    ),
+  );
+  const needed = held.filter(({ rig }) => !rig.holder.trim()).length + byWho.size;
+  const { crew } = look.brief.place;
+  if (needed <= crew || crew < 1) return clashes;
+  return [
+    ...clashes,
+    caution(
+      'helper',
+      `hands:${needed}:${crew}`,
+      'act',
+      { is: 'hands', needed, crew },
+      ['more-hands'],
+      held.map(({ id }) => id),
+    ),
+  ];
+}
+
 export function helperOf(look: Look, { id, name, rig, position }: Light): Caution[] {
   if (rig.hold !== 'hand') return [];
   const level: CautionLevel = look.brief.place.crew < 1 && !rig.holder ? 'act' : 'note';

@@ -51,7 +51,8 @@ export interface CircuitLoad {
   readonly estimated: boolean;
 }
 
-const isFed = ({ on, role, rig }: Light): boolean => on && role !== 'window' && !rig.battery;
+/** Whether a light hangs on the mains. */
+export const isFed = ({ on, role, rig }: Light): boolean => on && role !== 'window' && !rig.battery;
 
 /** The load of every circuit with all lights at full output. Lights without a circuit hang on the first. */
 export function circuitLoads(look: Look): CircuitLoad[] {

@@ -1,13 +1,14 @@
 import { ambientLux } from '../../scene/compile';
-import type { Board, Look } from '../../document/schema';
+import type { Board, Light, Look } from '../../document/schema';
 import { caution, type Caution } from './caution';
-import { circuitLoads, CONTINUOUS_SHARE } from './load';
+import { circuitLoads, CONTINUOUS_SHARE, drawOf, isFed } from './load';
 
 /** Cautions about the place as a whole: boards, circuits, haze, the dark, the site. */
 
 const TALL_BOARD_M = 1.5;
 const DARK_LUX = 5;
-const LONG_SHUTTER_S = 0.5;
+/** From here on people walk while the shutter is open; sooner where something moves in the picture. */
+const [LONG_SHUTTER_S, MOVING_SHUTTER_S] = [0.25, 1 / 15];
 
 export function boardOf({ id, name, heightM, position }: Board): Caution[] {
   if (heightM < TALL_BOARD_M && position[1] + heightM / 2 < TALL_BOARD_M) return [];
@@ -29,7 +30,8 @@ export function powerOf(look: Look): Caution[] {
     }
     return [];
   });
-  const mains = look.lights.filter((light) => light.on && light.role !== 'window' && !light.rig.battery);
+  const mains = look.lights.filter(isFed);
+  out.push(...socketsOf(look, mains));
   if (mains.length > 0) {
     const leads = mains.reduce((sum, { pieces }) => sum + pieces, 0);
     out.push(
@@ -42,6 +44,24 @@ export function powerOf(look: Look): Caution[] {
   return out;
 }
 
+function socketsOf(look: Look, mains: readonly Light[]): Caution[] {
+  const givenW = look.brief.place.powerW;
+  const draws = mains.map((light) => ({ ...drawOf(look, light), pieces: light.pieces }));
+  const watts = draws.reduce((sum, draw) => sum + draw.watts * draw.pieces, 0);
+  if (givenW === null || watts <= givenW) return [];
+  const estimated = draws.some((draw) => draw.estimated);
+  return [
+    caution(
+      'power',
+      `sockets:${givenW}:${Math.round(watts)}`,
+      'stop',
+      { is: 'sockets', watts, givenW, estimated },
+      ['over-sockets'],
+      mains.map(({ id }) => id),
+    ),
+  ];
+}
+
 export function hazeOf({ air }: Look): Caution[] {
   if (air.hazePerM <= 0) return [];
   return [caution('haze', `${air.hazePerM}`, 'act', { is: 'haze' }, ['haze-breathing', 'haze-alarms', 'haze-cans'])];
@@ -49,10 +69,12 @@ export function hazeOf({ air }: Look): Caution[] {
 
 export function darkOf(look: Look): Caution[] {
   const lux = ambientLux(look.ambient);
-  const dragged = look.camera.mode === 'stills' && look.camera.shutterS >= LONG_SHUTTER_S;
+  const { mode, shutterS } = look.camera;
+  const moves = look.motion.speedMS > 0;
+  const dragged = mode === 'stills' && shutterS >= (moves ? MOVING_SHUTTER_S : LONG_SHUTTER_S);
   if (lux > DARK_LUX && !dragged) return [];
   return [
-    caution('dark', `${dragged ? 'drag' : 'black'}`, 'act', { is: dragged ? 'long-exposure' : 'blackout' }, [
+    caution('dark', dragged ? `drag:${shutterS.toFixed(2)}` : 'black', 'act', { is: dragged ? 'long-exposure' : 'blackout' }, [
       'way-out-lit',
       'cloth-flame',
     ]),

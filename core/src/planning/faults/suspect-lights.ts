@@ -103,7 +103,7 @@ function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonl
     effort: 2,
     look: withLight(look, light.id, { gels }),
   });
-  const { gels: free } = supplyOf(look, kit);
+  const free = supplyOf(look, kit).gelsFor(light);
   const canDouble = light.gels.every(({ gel }) => free.some(({ id }) => id === gel));
   const full = light.gels.map((gel) => ({ ...gel, strength: Math.max(1, gel.strength) }));
   const times = (by: number) => light.gels.map((gel) => ({ ...gel, strength: held(gel.strength * by) }));

@@ -3,6 +3,7 @@ import type { ProbeReading, Readings } from '../../scene/readings';
 import type { Scene } from '../../scene/compile';
 import type { Look } from '../../document/schema';
 import type { Target } from '../../vivid/plane';
+import type { SizeCm } from '../gel-pieces';
 import type { MotiveProblem } from './motives';
 
 /** What a check looked at and found, in figures: words says it. Hues are OKLCh degrees, chroma and distances OKLab as recorded, shares 0 to 1. */
@@ -46,7 +47,16 @@ export type CheckFinding =
   | { readonly kind: 'motive'; readonly light: string; readonly problems: readonly MotiveProblem[] }
   /** Colours, and those of them that nobody has said what they are for. */
   | { readonly kind: 'purpose'; readonly colours: number; readonly open: number }
-  | { readonly kind: 'sheets'; readonly gel: string; readonly needed: number; readonly owned: number };
+  /** Sheets that the pieces of all lights are cut from, against those in the kit; `joined` pieces are larger than a sheet. */
+  | {
+      readonly kind: 'sheets';
+      readonly gel: string;
+      readonly needed: number;
+      readonly owned: number;
+      readonly joined: number;
+      /** The largest piece, cm. */
+      readonly pieceCm: SizeCm;
+    };
 
 /** A colour as recorded, or as it would be: OKLCh, what its name is made of. */
 export type ColourSeen = Pick<ProbeReading, 'chroma' | 'hueDeg' | 'lightness'>;
@@ -73,6 +83,3 @@ export interface Seen {
 
 /** A check before it is known whether it was accepted. */
 export type Found = Omit<PaletteCheck, 'accepted'>;
-
-/** Sheets that a kit has of a gel; infinite where nobody counts. */
-export type SheetCount = (gel: string) => number;

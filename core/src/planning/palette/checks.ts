@@ -12,7 +12,8 @@ import { skinOf } from '../../scene/reflectances';
 import { balancedTriple } from '../../vivid/alone';
 import type { Adaptation } from '../../vivid/adaptation';
 import { linearSigma } from '../../vivid/vividness';
-import type { Found, PaletteCheck, Seen, SheetCount } from './check';
+import type { KitEntry } from '../../catalogue/kit-schema';
+import type { Found, PaletteCheck, Seen } from './check';
 import { SKIN_HUE_DEG } from './skin-band';
 import { alike, motives, offTarget, purposes, sheetChecks } from './member-checks';
 
@@ -52,8 +53,8 @@ const THIN_SEPARATION = 0.1;
 const GOES_DARK_STOPS = 0.9;
 const GLOWS_STOPS = 0.8;
 
-/** Looks over a palette in its look. `sheets` gives the kit's counts. */
-export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): PaletteReport {
+/** Looks over a palette in its look, and the sheets it takes of a kit; without a kit nothing is missing. */
+export function paletteChecks(look: Look, kit: readonly KitEntry[] = []): PaletteReport {
   const face = look.probes[meteredIndex(look.probes)]!;
   const scene = compileScene({
     ...look,
@@ -73,7 +74,7 @@ export function paletteChecks(look: Look, sheets: SheetCount = () => Infinity): 
     ...offTarget(seen),
     ...motives(seen),
     purposes(look),
-    ...sheetChecks(look, sheets),
+    ...sheetChecks(look, kit),
   ];
   const accepted = new Set(look.palette.accepted);
   return {

@@ -4,7 +4,7 @@ import { describeSetting } from '../../fixture/modes';
 import { cameraOf } from '../../scene/camera';
 import { lookupIn, resolveSource } from '../../scene/resolve';
 import { balance } from '../balance/balance';
-import { gelOptions, lookWithGels } from '../kit-use';
+import { gelsFor, lookWithGels } from '../kit-use';
 import { searchGels } from './gel-search';
 import { NEAR_ENOUGH, settingsFor } from './means';
 import { HUED_FROM } from './schemes';
@@ -50,30 +50,22 @@ export function makePalette(look: Look, kit: readonly KitEntry[]): MadePalette {
   const made: MadeColour[] = [];
   const missed: MissedColour[] = [];
   const served = new Set(members.map(({ light }) => light));
-  // Sheets that other lights hold are not there to take.
-  const used = new Map<string, number>();
-  const take = (gels: readonly string[], pieces: number) => {
-    for (const gel of gels) used.set(gel, (used.get(gel) ?? 0) + pieces);
-  };
-  for (const light of look.lights)
-    if (light.on && (light.locked || !served.has(light.id)))
-      take(
-        light.gels.map(({ gel }) => gel),
-        light.pieces,
-      );
-  let now = look;
+  const isServed = ({ id, locked }: Light) => !locked && served.has(id);
+  // Sheets that the other lights hold are not there to take; those of the lights that are served are.
+  let now: Look = { ...look, lights: look.lights.map((light) => (isServed(light) ? { ...light, gels: [] } : light)) };
   for (const member of members) {
     const light = now.lights.find(({ id }) => id === member.light);
     if (!light || light.locked) {
       missed.push({ kind: light ? 'locked' : 'no-light', member: member.name });
       continue;
     }
-    const means = meansOn(now, light, member, kit, used);
+    const means = meansOn(now, light, member, kit);
     if (!means) {
       missed.push({ kind: 'no-means', member: member.name });
+      const { gels } = look.lights.find(({ id }) => id === light.id)!;
+      now = { ...now, lights: now.lights.map((one) => (one.id === light.id ? { ...one, gels } : one)) };
       continue;
     }
-    take(means.gels, light.pieces);
     const entries = kit.filter((entry): entry is KitGel => entry.kind === 'gel' && means.gels.includes(entry.id));
     const carried = lookWithGels(now, entries);
     now = {
@@ -98,20 +90,10 @@ interface OnLight {
 }
 
 /** The best way to a member's colour on one light, with the sheets that are left; null where there is none. */
-function meansOn(
-  look: Look,
-  light: Light,
-  member: Member,
-  kit: readonly KitEntry[],
-  used: ReadonlyMap<string, number>,
-): OnLight | null {
+function meansOn(look: Look, light: Light, member: Member, kit: readonly KitEntry[]): OnLight | null {
   const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
-  const left = gelOptions(kit).map((gel) => ({
-    ...gel,
-    count: Math.floor((gel.count - (used.get(gel.id) ?? 0)) / light.pieces),
-  }));
-  const ways = settingsFor(look, light, member, kit, left);
+  const ways = settingsFor(look, light, member, kit);
   if (ways) {
     const score = (way: (typeof ways)[number]) => way.difference - (way.mode === light.setting?.mode ? MODE_WORTH : 0);
     const [best] = ways.filter(({ setting }) => setting !== null).sort((a, b) => score(a) - score(b));
@@ -124,7 +106,7 @@ function meansOn(
     source: resolveSource(light, light.powerStops, lookup),
     camera,
     target: member,
-    gels: left,
+    gels: gelsFor(look, light, kit),
     limit: 1,
   });
   return fit ? { gels: fit.gels, setting: null, how: fit.names.join(' + '), difference: fit.difference } : null;

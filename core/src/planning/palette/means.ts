@@ -3,13 +3,13 @@ import { continuousLuxSeconds, METER_CONSTANT_LXS, stopsOverMeter } from '../../
 import { goalOfTarget, translate, type Translation } from '../../fixture/match';
 import { describeSetting } from '../../fixture/modes';
 import type { KitEntry } from '../../catalogue/kit-schema';
-import { gelOptions } from '../kit-use';
+import { gelOptions, gelsFor } from '../kit-use';
 import { cameraOf } from '../../scene/camera';
 import { fixtureLookup, fullLux, lookupIn, resolveSource } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
 import { usualSetting } from '../light-sets';
 import { NO_CORRECTION } from '../../fixture/unit';
-import { searchGels, type GelFit, type GelOption, type GelOrder } from './gel-search';
+import { searchGels, type GelFit, type GelOrder } from './gel-search';
 import type { Target } from '../../vivid/plane';
 
 /** How one fixture of the kit would make a colour, and how much light it then gives. */
@@ -53,30 +53,29 @@ export interface MeansInput {
 export function meansFor({ look, light, target, kit, order = 'best', unowned = false }: MeansInput): Means {
   const camera = cameraOf(look);
   const lookup = lookupIn(look.spectra);
-  const gels = gelOptions(kit);
-  const ways = settingsFor(look, light, target, kit, gels);
+  const ways = settingsFor(look, light, target, kit);
+  const gels = () => (unowned ? gelOptions(kit) : gelsFor(look, light, kit));
   return {
     gels:
       ways !== null
         ? []
-        : searchGels({ source: resolveSource(light, light.powerStops, lookup), camera, target, gels, order, unowned }),
+        : searchGels({ source: resolveSource(light, light.powerStops, lookup), camera, target, gels: gels(), order, unowned }),
     ways,
     compare: compareWays(look, camera, target, kit),
   };
 }
 
-/** What to dial in each mode of a full-colour fixture, its own filters among `gels` with a sheet left; null for other fixtures. */
+/** What to dial in each mode of a full-colour fixture, with the kit's gels among what it imitates: that takes no sheet. Null for other fixtures. */
 export function settingsFor(
   look: Look,
   { fixture, unit }: Light,
   target: Target,
   kit: readonly KitEntry[],
-  gels: readonly GelOption[],
 ): readonly Translation[] | null {
   if (fixture.kind !== 'colour') return null;
   const lookup = fixtureLookup(withKitGels(lookupIn(look.spectra), kit));
-  const owned = gels.filter(({ count }) => count > 0).map(({ id }) => id);
-  return translate(fixture, goalOfTarget(target), cameraOf(look), lookup, { gels: owned, unit }).ways;
+  const gels = gelOptions(kit).map(({ id }) => id);
+  return translate(fixture, goalOfTarget(target), cameraOf(look), lookup, { gels, unit }).ways;
 }
 
 /** A look-up that also knows the gels of the kit that the look does not carry. */
@@ -96,6 +95,8 @@ function compareWays(look: Look, camera: Camera, target: Target, kit: readonly K
   const ways = kit.flatMap((entry): Way[] => {
     if (entry.kind !== 'fixture' || entry.archived || entry.count === 0) return [];
     const { fixture } = entry;
+    // A flash lights one frame of a take.
+    if (look.camera.mode === 'cinema' && fixture.kind === 'flash') return [];
     const spectra = entry.spectrum ? [{ kind: 'source' as const, id: 'own', name: entry.name, ...entry.spectrum }] : [];
     const lookup = lookupIn(spectra);
     const base = { fixtureId: entry.id, name: entry.name, kind: fixture.kind };

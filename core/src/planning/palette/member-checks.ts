@@ -5,7 +5,9 @@ import { MID_GREY } from '../../exposure/meter';
 import type { Look } from '../../document/schema';
 import { product } from '../../spectrum/grid';
 import { balancedTriple } from '../../vivid/alone';
-import type { Found, Seen, SheetCount } from './check';
+import type { KitEntry } from '../../catalogue/kit-schema';
+import { gelNeeds } from '../gel-pieces';
+import type { Found, Seen } from './check';
 import { motiveProblems } from './motives';
 import { JUST_SEEN, planeDistance, planeOfSpectrum, pointOf, sigmaOfLinear, targetOf } from '../../vivid/plane';
 
@@ -95,19 +97,15 @@ export function purposes({ palette, lights }: Look): Found {
   };
 }
 
-/** Sheets that a look needs against those in the kit. */
-export function sheetChecks({ lights, spectra }: Look, sheets: SheetCount): Found[] {
-  const needed = new Map<string, number>();
-  for (const { gels, on, pieces } of lights) {
-    if (on) for (const { gel } of gels) needed.set(gel, (needed.get(gel) ?? 0) + pieces);
-  }
-  return [...needed].flatMap(([gel, count]): Found[] => {
-    const owned = sheets(gel);
-    if (owned >= count) return [];
+/** Sheets that a look's gels are cut from, against those in the kit; and pieces that no sheet holds whole. */
+export function sheetChecks(look: Look, kit: readonly KitEntry[]): Found[] {
+  return gelNeeds(look, kit).flatMap(({ gel, pieces, sheets, joined, have }): Found[] => {
+    if (have === null || (have >= sheets && joined === 0)) return [];
+    const pieceCm = [...pieces].sort((a, b) => b[0] * b[1] - a[0] * a[1])[0]!;
     return [
       {
         id: `sheets:${gel}`,
-        finding: { kind: 'sheets', gel: gelNameIn(spectra, gel), needed: count, owned },
+        finding: { kind: 'sheets', gel: gelNameIn(look.spectra, gel), needed: sheets, owned: have, joined, pieceCm },
         holds: false,
         fix: null,
       },

@@ -10,7 +10,6 @@ import type { Light, Look } from '../../document/schema';
 import { luminousTransmittance, stopsLost } from '../../gel/gel';
 import { product, type Spectrum } from '../../spectrum/grid';
 import { resample } from '../../spectrum/samples';
-import { paletteChecks, type PaletteReport } from './checks';
 import { withKitGels } from './means';
 import { reachOf, type Reach } from './reach';
 
@@ -55,12 +54,6 @@ export function gelSwatches(look: Look, light: Light, kit: readonly KitEntry[]):
       },
     ];
   });
-}
-
-/** Everything that is checked of a look's palette; without a kit nothing is missing. */
-export function paletteWithKit(look: Look, kit: readonly KitEntry[]): PaletteReport {
-  const counts = new Map(gelOptions(kit).map(({ id, count }) => [id, count]));
-  return paletteChecks(look, (gel) => counts.get(gel) ?? (kit.length ? 0 : Infinity));
 }
 
 /** Lamps of a kit that mix no colours, each kind of light once. */

@@ -199,14 +199,14 @@ const MOST_GELS = 6;
 const hueThrough = (filtered: Spectrum): number => hueDegOf(oklabOf(...convertXyzToLinearRgb(spectrumToXyz(filtered))));
 
 /** Another gel of the kit of nearly the same hue in its place, those that lose least first; `paler`: only those that lose half a stop less. */
-export function otherGels(look: Look, light: Light, { gels }: Supply, paler = false): Proposal[] {
+export function otherGels(look: Look, light: Light, { gelsFor }: Supply, paler = false): Proposal[] {
   if (light.gels.length === 0) return [];
   const lookup = lookupIn(look.spectra);
   const source = resolveSource(light, light.powerStops, lookup);
   const filter = resolveFilter(light, lookup);
   const now = stopsLost(luminousTransmittance(source, filter));
   const hue = hueThrough(product(source, filter));
-  return gels
+  return gelsFor(light)
     .filter(({ id }) => !light.gels.some(({ gel }) => gel === id))
     .map((gel) => ({ gel, transmittance: resample(gel.spectrum, 'transmittance') }))
     .map(({ gel, transmittance }) => ({

@@ -1,0 +1,113 @@
+import fc from 'fast-check';
+import { fixtureOf, modifierOf, STAND_IN_KIT, type KitGel } from '../src/catalogue';
+import { demoLooks } from '../src/demo';
+import type { Light } from '../src/document';
+import { cutFrom, gelNeeds, gelPieceCm, type SizeCm } from '../src/planning';
+import { piecesOf, timesLeft } from '../src/planning/gel-pieces';
+import { gelsFor } from '../src/planning/kit-use';
+
+const poster = demoLooks()[0]!;
+const on = (fixture: string, modifier: string, mount: Light['mount']) => ({
+  ...poster.lights[0]!,
+  fixture: fixtureOf(fixture),
+  modifier: modifierOf(modifier),
+  mount,
+});
+
+describe('the piece of gel that a light takes', () => {
+  it.each<[string, string, Light['mount'], SizeCm]>([
+    ['flash-400', 'reflector', 'holder', [24, 24]],
+    // At the head it is small, whatever stands before it.
+    ['flash-400', 'umbrella', 'holder', [24, 24]],
+    ['led-spot', 'softbox', 'holder', [24, 24]],
+    ['flash-400', 'softbox', 'inside', [24, 24]],
+    // Over the face it is as large as the face.
+    ['flash-400', 'softbox', 'clips', [66, 96]],
+    ['led-panel', 'panel-face', 'holder', [36, 66]],
+    ['led-panel', 'panel-grid', 'holder', [36, 66]],
+    ['colour-tube', 'tube-face', 'clips', [25, 126]],
+    ['led-spot', 'snoot', 'holder', [13, 13]],
+  ])('%s, %s, %s', (fixture, modifier, mount, size) => {
+    expect(gelPieceCm(on(fixture, modifier, mount))).toEqual(size);
+  });
+});
+
+describe('cutting pieces from sheets', () => {
+  const times = (n: number, size: SizeCm) => Array.from({ length: n }, () => size);
+
+  it.each<[string, SizeCm[], SizeCm, number, number]>([
+    ['nothing', [], [50, 60], 0, 0],
+    // 24 x 24 with its laps already in it: two across, two down.
+    ['four of one sheet', times(4, [24, 24]), [50, 60], 1, 0],
+    ['the fifth needs another', times(5, [24, 24]), [50, 60], 2, 0],
+    ['turned to fit', [[60, 50]], [50, 60], 1, 0],
+    [
+      'two strips and a small one',
+      [
+        [25, 60],
+        [24, 60],
+        [10, 10],
+      ],
+      [50, 60],
+      2,
+      0,
+    ],
+    ['joined of two', [[36, 66]], [50, 60], 2, 1],
+    ['joined of four', [[98, 98]], [50, 60], 6, 1],
+    [
+      'whole from a roll',
+      [
+        [98, 98],
+        [36, 66],
+      ],
+      [122, 762],
+      1,
+      0,
+    ],
+  ])('%s', (_name, pieces, sheet, sheets, joined) => {
+    expect(cutFrom(pieces, sheet)).toEqual({ sheets, joined });
+  });
+
+  it('never takes less than the area of the pieces, nor more than a sheet a piece; order does not matter', () => {
+    const side = fc.integer({ min: 5, max: 50 });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(side, side), { maxLength: 12 }), (pieces) => {
+        const { sheets, joined } = cutFrom(pieces, [50, 60]);
+        const area = pieces.reduce((sum, [w, h]) => sum + w * h, 0);
+        expect(joined).toBe(0);
+        expect(sheets).toBeGreaterThanOrEqual(Math.ceil(area / 3000));
+        expect(sheets).toBeLessThanOrEqual(pieces.length);
+        expect(cutFrom([...pieces].reverse(), [50, 60]).sheets).toBe(sheets);
+      }),
+    );
+  });
+});
+
+describe('what a look leaves of a kit', () => {
+  const gel = STAND_IN_KIT.find(({ id }) => id === 'teal-deep') as KitGel;
+  const with4 = { ...poster, lights: poster.lights.map((light) => ({ ...light, gels: [{ gel: 'teal-deep', strength: 1 }] })) };
+
+  it('counts the uses on one light that can still be cut from what the others leave', () => {
+    const [key] = with4.lights;
+    const others = piecesOf(with4, 'teal-deep', ({ id }) => id !== key!.id);
+    expect(others).toHaveLength(3);
+    expect(timesLeft({ ...gel, count: 1 }, others, key!)).toBe(1);
+    expect(timesLeft({ ...gel, count: 1 }, others, { ...key!, pieces: 2 })).toBe(0);
+    expect(timesLeft({ ...gel, count: 0 }, [], key!)).toBe(0);
+    const options = gelsFor(with4, key!, [
+      { ...gel, count: 1 },
+      { ...gel, id: 'gone', archived: true },
+    ]);
+    expect(options.map(({ id, count }) => [id, count])).toEqual([['teal-deep', 1]]);
+  });
+
+  it('says what the gels of all lights are cut from, a doubled film twice', () => {
+    const [need] = gelNeeds(with4, STAND_IN_KIT);
+    expect(need).toMatchObject({ gel: 'teal-deep', sheets: 1, joined: 0, have: 2 });
+    const double = { ...with4, lights: with4.lights.map((light) => ({ ...light, gels: [{ gel: 'teal-deep', strength: 2 }] })) };
+    expect(gelNeeds(double, STAND_IN_KIT)[0]).toMatchObject({ sheets: 2, have: 2 });
+    const off = { ...double, lights: double.lights.map((light) => ({ ...light, on: false })) };
+    expect(gelNeeds(off, STAND_IN_KIT)).toEqual([]);
+    expect(gelNeeds(with4, [])[0]!.have).toBeNull();
+  });
+});
