@@ -31,7 +31,8 @@ beforeEach(() => open());
 afterEach(() => void parseLook(look()));
 
 describe('the printed sheet', () => {
-  const page = (of: Look, picture: string | null = null) => new DOMParser().parseFromString(sheetHtml(of, [], picture), 'text/html');
+  const page = (of: Look, picture: string | null = null) =>
+    new DOMParser().parseFromString(sheetHtml(of, [], picture), 'text/html');
 
   it.each([poster, nightOvenLooks()[0]!])('has one block a light in build order, with what is dialled: $title', (of) => {
     const blocks = [...page(of).querySelectorAll('section')];

@@ -24,16 +24,13 @@ export interface CheckWords {
   readonly title: string;
   /** The consequence, then the number. */
   readonly text: string;
-  /** What the button does that mends it; null where none does. */
-  readonly fix: string | null;
 }
 
 /** A check of the palette: it asks, and forbids nothing. */
-export function checkWords({ finding, holds, fix }: Pick<PaletteCheck, 'finding' | 'holds' | 'fix'>): CheckWords {
+export function checkWords({ finding, holds }: Pick<PaletteCheck, 'finding' | 'holds'>): CheckWords {
   return {
     title: titleOf(finding),
     text: textOf(finding, holds),
-    fix: fix && `Raise ${fix.name} ${fix.stops.toFixed(1)}`,
   };
 }
 

@@ -12,7 +12,6 @@ export interface ProposalWords {
 const STRENGTHS = {
   full: (name: string) => `Take the gel on ${name} at full strength.`,
   double: (name: string) => `Double the gel on ${name}.`,
-  half: (name: string) => `Take the gel on ${name} half as deep.`,
 };
 
 /** A change of a look: what to do, and what else that does. */
@@ -36,10 +35,20 @@ export function proposalWords(change: Change): ProposalWords {
     case 'gel':
     case 'strength':
     case 'ungel':
+    case 'neutral':
     case 'seal':
     case 'density':
     case 'diffusion':
       return gelWords(change);
+    case 'second-hold':
+    case 'weigh':
+    case 'battery':
+    case 'stand':
+    case 'holder':
+    case 'lamp':
+    case 'rate':
+    case 'circuit':
+      return rigWords(change);
     default:
       return wholeWords(change);
   }
@@ -47,8 +56,9 @@ export function proposalWords(change: Change): ProposalWords {
 
 type OfKind<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>;
 type AtStand = OfKind<'distance' | 'turn' | 'aim' | 'grid' | 'modifier' | 'flag' | 'lens-flag'>;
-type AtGel = OfKind<'gel' | 'strength' | 'ungel' | 'seal' | 'density' | 'diffusion'>;
-type OfWhole = Exclude<Change, AtStand | AtGel | OfKind<'power' | 'unlock'>>;
+type AtGel = OfKind<'gel' | 'strength' | 'ungel' | 'neutral' | 'seal' | 'density' | 'diffusion'>;
+type AtRig = OfKind<'second-hold' | 'weigh' | 'battery' | 'stand' | 'holder' | 'lamp' | 'rate' | 'circuit'>;
+type OfWhole = Exclude<Change, AtStand | AtGel | AtRig | OfKind<'power' | 'unlock'>>;
 
 /** What is moved or put up. */
 function standWords(change: AtStand): ProposalWords {
@@ -95,10 +105,12 @@ function gelWords(change: AtGel): ProposalWords {
     case 'strength':
       return {
         text: STRENGTHS[change.to](change.name),
-        cost: change.to === 'half' ? 'A paler colour.' : 'It lets less light through.',
+        cost: 'It lets less light through.',
       };
     case 'ungel':
-      return { text: `Take the gel off ${change.name}.`, cost: 'Skin is seen in white light.' };
+      return { text: `Take the gel off ${change.name}.`, cost: 'What it lights is seen in white light.' };
+    case 'neutral':
+      return { text: `Set ${change.name} to white.`, cost: 'What it lights is seen in white light.' };
     case 'seal':
       return { text: `Seal the gel on ${change.name}.`, cost: 'Leave the air that a hot lamp needs.' };
     case 'density':
@@ -111,6 +123,28 @@ function gelWords(change: AtGel): ProposalWords {
         text: `Diffuse ${change.name} by ${change.stops.toFixed(1)} stops.`,
         cost: 'Softer and wider: more spill where it should not be.',
       };
+  }
+}
+
+/** How lights are held and fed. */
+function rigWords(change: AtRig): ProposalWords {
+  switch (change.kind) {
+    case 'second-hold':
+      return { text: `Give ${change.name} a second, independent hold.`, cost: 'A rated line, short, to something fixed.' };
+    case 'weigh':
+      return { text: `Weigh down: ${change.name}.`, cost: 'A weight on each, a leg under the load.' };
+    case 'battery':
+      return { text: `Feed ${change.name} from a battery.`, cost: 'Cover it all the same, without closing its vents.' };
+    case 'stand':
+      return { text: `Put ${change.name} on a stand.`, cost: 'One more stand, weighed down.' };
+    case 'holder':
+      return { text: `Hold the gel of ${change.name} in its holder.`, cost: 'Air between gel and lamp.' };
+    case 'lamp':
+      return { text: `Fit ${change.watts} W in ${change.name}.`, cost: 'It gives less light.' };
+    case 'rate':
+      return { text: `Slow ${change.name} to ${change.hz} Hz.`, cost: 'Announce it all the same, with a cue that stops it.' };
+    case 'circuit':
+      return { text: `Move ${change.name} to ${change.circuit}.`, cost: 'Find out what else hangs on it.' };
   }
 }
 

@@ -5,7 +5,7 @@ import { paletteChecks } from '@fulgent/core/planning/search';
 import { checkWords, motiveProblemWords, SCHEME_WORDS } from '../src';
 
 const said = (finding: CheckFinding, holds = false) => {
-  const { title, text } = checkWords({ finding, holds, fix: null });
+  const { title, text } = checkWords({ finding, holds });
   return `${title}: ${text}`;
 };
 
@@ -132,11 +132,6 @@ describe('a check of the palette', () => {
       'Sheets: 3 sheets of deep amber are needed, 1 in the kit: get 2 more, or choose another.',
     ],
   ])('%j, holds: %s', (finding, holds, text) => expect(said(finding, holds)).toBe(text));
-
-  it('offers the raise that mends it', () =>
-    expect(checkWords({ finding: { kind: 'no-edge' }, holds: false, fix: { lightId: 'r', name: 'Rim', stops: 0.6 } }).fix).toBe(
-      'Raise Rim 0.6',
-    ));
 
   it('of every demo look reads as words and figures', () => {
     for (const look of demoLooks())

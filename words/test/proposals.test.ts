@@ -45,8 +45,8 @@ describe('a proposal', () => {
     ],
     [{ kind: 'strength', name: 'Rim', to: 'full' }, 'Take the gel on Rim at full strength.', 'It lets less light through.'],
     [{ kind: 'strength', name: 'Rim', to: 'double' }, 'Double the gel on Rim.', 'It lets less light through.'],
-    [{ kind: 'strength', name: 'Rim', to: 'half' }, 'Take the gel on Rim half as deep.', 'A paler colour.'],
-    [{ kind: 'ungel', name: 'Key' }, 'Take the gel off Key.', 'Skin is seen in white light.'],
+    [{ kind: 'ungel', name: 'Key' }, 'Take the gel off Key.', 'What it lights is seen in white light.'],
+    [{ kind: 'neutral', name: 'Rim' }, 'Set Rim to white.', 'What it lights is seen in white light.'],
     [{ kind: 'seal', name: 'Key' }, 'Seal the gel on Key.', 'Leave the air that a hot lamp needs.'],
     [
       { kind: 'density', name: 'Key', stops: 2 },

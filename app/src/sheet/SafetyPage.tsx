@@ -1,9 +1,11 @@
-import { cautionsOf, circuitLoads, drawOf, type Caution, type CautionLevel } from '@fulgent/core/day';
-import { cautionWords, SAFETY_DEFERS } from '@fulgent/words';
+import { cautionsOf, circuitLoads, drawOf, waysOut, type Caution, type CautionLevel } from '@fulgent/core/day';
+import type { Proposal } from '@fulgent/core/planning';
+import { cautionWords, proposalWords, SAFETY_DEFERS } from '@fulgent/words';
 import { LIMITS, HOLDS, type Hold, type Light, type Look, type Rig } from '@fulgent/core/document';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { acknowledge } from '../look/edits';
+import { edit, undo } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Dial } from '../ui/Dial';
@@ -12,6 +14,7 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
 import { addCircuit, changeCircuit, changeDay, changeRig, removeCircuit } from './edits';
 
@@ -57,7 +60,7 @@ export function SafetyPage({ look }: { readonly look: Look }) {
           {SAFETY_DEFERS}
         </Text>
         {open.map((caution) => (
-          <CautionCard key={caution.key} caution={caution} takenAt={null} />
+          <CautionCard key={caution.key} look={look} caution={caution} takenAt={null} />
         ))}
       </Section>
       <CircuitsSection look={look} />
@@ -65,7 +68,7 @@ export function SafetyPage({ look }: { readonly look: Look }) {
       {taken.length ? (
         <Section title="Acknowledged" aside={`${taken.length}`}>
           {taken.map((caution) => (
-            <CautionCard key={caution.key} caution={caution} takenAt={known.get(caution.key) ?? null} />
+            <CautionCard key={caution.key} look={look} caution={caution} takenAt={known.get(caution.key) ?? null} />
           ))}
         </Section>
       ) : null}
@@ -81,7 +84,15 @@ export function SafetyPage({ look }: { readonly look: Look }) {
   );
 }
 
-function CautionCard({ caution, takenAt }: { readonly caution: Caution; readonly takenAt: string | null }) {
+function CautionCard({
+  look,
+  caution,
+  takenAt,
+}: {
+  readonly look: Look;
+  readonly caution: Caution;
+  readonly takenAt: string | null;
+}) {
   const styles = useStyles();
   const { level, key, kind } = caution;
   const { title, reasons } = cautionWords(caution);
@@ -99,7 +110,10 @@ function CautionCard({ caution, takenAt }: { readonly caution: Caution; readonly
         </Text>
       ))}
       {takenAt === null ? (
-        <View style={{ flexDirection: 'row' }}>
+        <View style={styles.row}>
+          {waysOut(look, caution).map((way) => (
+            <WayOut key={`${way.change.kind} ${way.lightId}`} way={way} />
+          ))}
           <Button label="Acknowledge" accessibilityLabel={`Acknowledge: ${title}`} tight onPress={() => acknowledge(key)} />
         </View>
       ) : (
@@ -109,6 +123,16 @@ function CautionCard({ caution, takenAt }: { readonly caution: Caution; readonly
       )}
     </View>
   );
+}
+
+/** What is done on the set about a caution, written into the plan with one press. */
+function WayOut({ way }: { readonly way: Proposal }) {
+  const { text } = proposalWords(way.change);
+  const take = () => {
+    edit('safety', () => way.look);
+    say(`In the plan: ${text}`, { label: 'Undo', run: undo });
+  };
+  return <Button label={text.replace(/\.$/, '')} tight onPress={take} />;
 }
 
 function CircuitsSection({ look }: { readonly look: Look }) {

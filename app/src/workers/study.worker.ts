@@ -45,6 +45,7 @@ import {
   type CorrectionStudy,
   type Measured,
   type Correction,
+  type CheckRemedy,
   type MadePalette,
   type Means,
   type MeansInput,
@@ -72,6 +73,7 @@ import {
   makePalette,
   matchLights,
   meansFor,
+  checkRemedies,
   paletteChecks,
   reachWithKit,
   unitOfLight,
@@ -99,6 +101,8 @@ import { exactPixels, framePixels, middleOf, pixelsOf, STUDY_PX, THUMB_PX } from
 /** Longer studies and reading of files, apart from the worker that answers while something is dragged. */
 export interface StudyApi {
   palette(look: Look, kit: readonly KitEntry[]): PaletteReport;
+  /** What would answer a check of the palette. */
+  checkRemedies(look: Look, id: string, kit: readonly KitEntry[]): readonly CheckRemedy[];
   /** What the kit can make, or with `lightId` what that light can, with the kit's gels or by itself. */
   reach(look: Look, kit: readonly KitEntry[], lightId?: string): Reach;
   means(input: MeansInput): Means;
@@ -188,6 +192,7 @@ export interface PictureStudy {
 
 const api: StudyApi = {
   palette: paletteChecks,
+  checkRemedies,
   reach: reachWithKit,
   means: meansFor,
   makePalette,

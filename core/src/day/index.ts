@@ -68,6 +68,7 @@ export { HEAT_REASONS, gelHeat, type HeatReading, type HeatReason } from './rig/
 export { CONTINUOUS_SHARE, circuitLoads, drawOf, type CircuitLoad } from './rig/load';
 export { setupMinutes } from './rig/setup-time';
 export { dayKit, type DayItem } from './sheet/day-kit';
+export { waysOut } from './rig/ways-out';
 export { packList, type PackItem } from './sheet/pack';
 export {
   KEY_HOLDS_STOPS,

@@ -77,6 +77,7 @@ export { asNeutral, LIGHT_SETS, makeLight, usualPlace, type LightDraft, type Lig
 export type { NewLook } from './new-look';
 export { ASSOCIATIONS } from './palette/associations';
 export type { CheckFinding, PaletteCheck } from './palette/check';
+export type { CheckRemedy } from './palette/check-remedies';
 export type { PaletteReport } from './palette/checks';
 export { membersFromLights } from './palette/from-lights';
 export {

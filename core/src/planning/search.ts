@@ -18,6 +18,7 @@ export { hazeCost } from './effects/haze';
 export { readEffects } from './effects/reading';
 export { causesOf } from './faults/causes';
 export { newLook, newLookShape } from './new-look';
+export { checkRemedies } from './palette/check-remedies';
 export { paletteChecks } from './palette/checks';
 export { colourClusters } from './palette/clusters';
 export { makePalette } from './palette/make-all';

@@ -7,13 +7,14 @@ import { product } from '../../spectrum/grid';
 import { viewOf } from '../../transport/view';
 import { planeOfSpectrum, targetOf } from '../../vivid/plane';
 import { cameraOf } from '../../scene/camera';
+import { nearestPower } from '../../scene/power';
 import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
 import { purityLimit } from '../palette/schemes';
 import type { Change } from '../proposals/change';
-import { powerBy, seal } from '../proposals/of-light';
+import { neutral, otherGels, powerBy, seal } from '../proposals/of-light';
 import { outOfPicture, withBoard, withLight, type Proposal } from '../proposals/proposal';
 import { spillCures } from '../proposals/spill-cures';
-import { supplyOf } from '../proposals/supply';
+import { supplyOf, type Supply } from '../proposals/supply';
 import { suspect, type Suspect } from './suspect';
 
 /** What single lights may do wrong. */
@@ -30,6 +31,8 @@ const LENS_FLAG_M = 0.45;
 const [MOST_STRENGTH, LEAST_STRENGTH, THIN_STRENGTH] = [4, 0.05, 0.7];
 /** Under so much of the purity that the file holds in its direction a gel is pale, over it is deep. */
 const PALE_SHARE = 0.4;
+/** A lamp with less than this left has no more to give. */
+const IN_HAND_STOPS = 0.5;
 
 export function lightSuspects(look: Look, readings: Readings, kit: readonly KitEntry[]): Suspect[] {
   return [
@@ -93,7 +96,7 @@ function gelPurity(look: Look, light: Light): number {
   return purity / purityLimit(hueDeg);
 }
 
-function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonly KitEntry[]): Suspect[] {
+function ofGels(look: Look, light: Light, { purity, verdict }: LightReading, kit: readonly KitEntry[]): Suspect[] {
   const share = gelPurity(look, light);
   const thin = light.gels.some(({ strength }) => strength < THIN_STRENGTH);
   const held = (value: number) => Math.min(MOST_STRENGTH, Math.max(LEAST_STRENGTH, value));
@@ -103,19 +106,32 @@ function ofGels(look: Look, light: Light, { purity }: LightReading, kit: readonl
     effort: 2,
     look: withLight(look, light.id, { gels }),
   });
-  const free = supplyOf(look, kit).gelsFor(light);
+  const supply = supplyOf(look, kit);
+  const free = supply.gelsFor(light);
   const canDouble = light.gels.every(({ gel }) => free.some(({ id }) => id === gel));
   const full = light.gels.map((gel) => ({ ...gel, strength: Math.max(1, gel.strength) }));
   const times = (by: number) => light.gels.map((gel) => ({ ...gel, strength: held(gel.strength * by) }));
   const least = Math.min(...light.gels.map(({ strength }) => strength));
   const { name } = light;
-  const strength = (to: 'full' | 'double' | 'half', sheets: Light['gels']) => [regelled({ kind: 'strength', name, to }, sheets)];
+  const strength = (to: 'full' | 'double', sheets: Light['gels']) => [regelled({ kind: 'strength', name, to }, sheets)];
   const stronger = thin ? strength('full', full) : canDouble ? strength('double', times(2)) : [];
   return [
     ...suspect({ kind: 'gel-pale', name, purity, thinned: thin ? least : null }, thin || share < PALE_SHARE ? stronger : []),
-    ...suspect({ kind: 'gel-deep', name, purity }, share > PALE_SHARE ? strength('half', times(0.5)) : []),
-    ...(light.role === 'key' ? suspect({ kind: 'no-anchor', name }, [regelled({ kind: 'ungel', name }, [])]) : []),
+    ...suspect({ kind: 'gel-deep', name, purity }, share > PALE_SHARE ? paler(look, light, verdict.kind, supply) : []),
+    ...(light.role === 'key' ? suspect({ kind: 'no-anchor', name }, neutral(look, light)) : []),
   ];
+}
+
+/** Paler gels: for more light where the lamp has no more to give; for less colour, its level held, where the colour lives. Anywhere else it is the level that is wrong. */
+function paler(look: Look, light: Light, verdict: LightReading['verdict']['kind'], supply: Supply): Proposal[] {
+  const gels = otherGels(look, light, supply, true);
+  if (light.powerStops > -IN_HAND_STOPS) return gels;
+  if (verdict !== 'vivid') return [];
+  return gels.map((proposal) => {
+    if (proposal.change.kind !== 'gel') return proposal;
+    const wanted = Math.max(light.fixture.minStops, light.powerStops - proposal.change.byStops);
+    return { ...proposal, look: withLight(proposal.look, light.id, { powerStops: nearestPower(light.fixture, wanted) }) };
+  });
 }
 
 function ofFlare(look: Look): Suspect[] {

@@ -69,8 +69,6 @@ export interface PaletteCheck {
   readonly holds: boolean;
   /** It is as it is on purpose. */
   readonly accepted: boolean;
-  /** A change of power that would mend it. */
-  readonly fix: { readonly lightId: string; readonly name: string; readonly stops: number } | null;
 }
 
 /** What all checks look at. */

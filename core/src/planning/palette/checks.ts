@@ -2,7 +2,7 @@ import { linearOutputInto } from '../../camera/camera';
 import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
 import { luminousSum } from '../../colour/observer';
-import { readScene, separationOf } from '../../scene/evaluate';
+import { readScene } from '../../scene/evaluate';
 import { meteredIndex, silhouette, zoneIndex, zoneOf, type ZonePart, type ZoneSide } from '../../document/zones';
 import type { ProbeReading } from '../../scene/readings';
 import { compileScene, type Scene } from '../../scene/compile';
@@ -136,7 +136,6 @@ function anchor(seen: Seen): Found {
     id: 'anchor',
     finding: { kind: 'anchor', nearest: best ? { name: best.probe.name, chroma: best.probe.chroma } : null },
     holds: best !== undefined && best.from < 1,
-    fix: null,
   };
 }
 
@@ -152,7 +151,6 @@ function adaptation({ look, probes }: Seen): Found {
     id: 'adaptation',
     finding: { kind: 'one-colour', share: one },
     holds,
-    fix: null,
   };
 }
 
@@ -165,7 +163,7 @@ function adaptationOf(look: Look, probes: readonly ProbeReading[]): Adaptation {
   };
 }
 
-function separation({ look, scene, readings }: Seen): Found {
+function separation({ look, readings }: Seen): Found {
   const sides = silhouette(look.probes).map(([edge, behind]) => {
     const [e, f] = [labOf(readings.probes[edge]!), labOf(readings.probes[behind]!)];
     const hue =
@@ -181,7 +179,7 @@ function separation({ look, scene, readings }: Seen): Found {
     };
   });
   const worst = [...sides].sort((a, b) => a.distance - b.distance)[0];
-  if (!worst) return { id: 'separation', finding: { kind: 'no-edge' }, holds: true, fix: null };
+  if (!worst) return { id: 'separation', finding: { kind: 'no-edge' }, holds: true };
   const wanted = look.brief.separation;
   const { edge, distance, lightness, chroma, hue } = worst;
   const { side } = look.probes[edge]!;
@@ -190,25 +188,7 @@ function separation({ look, scene, readings }: Seen): Found {
     id: 'separation',
     finding: { kind: 'separation', side, distance, wanted, lightness, chroma, hueDeg: hue },
     holds,
-    fix: holds || wanted === 0 ? null : liftOf(scene, edge, wanted),
   };
-}
-
-/** The least raise of the light on an edge that gives the wanted separation, up to two stops. */
-function liftOf(scene: Scene, edge: number, wanted: number): PaletteCheck['fix'] {
-  const l = scene.lights.findIndex((light) => light.active && light.zone === edge);
-  if (l < 0) return null;
-  const powers = Float64Array.from(scene.lights, (light) => light.powerStops);
-  const from = powers[l]!;
-  for (let stops = 0.1; stops <= 2.01; stops += 0.1) {
-    if (from + stops > 1e-9) return null;
-    powers[l] = from + stops;
-    if (separationOf(scene, powers) >= wanted) {
-      const { id, name } = scene.lights[l]!;
-      return { lightId: id, name, stops: Number(stops.toFixed(1)) };
-    }
-  }
-  return null;
 }
 
 function skin({ look, scene, readings }: Seen, faceId: string): Found {
@@ -233,7 +213,6 @@ function skin({ look, scene, readings }: Seen, faceId: string): Found {
       strength: pale ? 'pale' : strong ? 'strong' : 'usual',
     },
     holds,
-    fix: null,
   };
 }
 
@@ -258,7 +237,6 @@ function turnOf(scene: Scene, reading: ProbeReading, reflectance: Float64Array):
       own: { chroma: chromaOf(own), hueDeg: hueDegOf(own), lightness: own.L },
     },
     holds: false,
-    fix: null,
   };
 }
 
@@ -278,7 +256,6 @@ function eyeWhite(mood: Mood, eye: ProbeReading): Found {
     id: 'eyes',
     finding: { kind: 'eye-whites', chroma: eye.chroma, limit, hueDeg: eye.hueDeg },
     holds,
-    fix: null,
   };
 }
 
@@ -301,14 +278,12 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
         id: `wardrobe:${lightId}:black`,
         finding: { kind: 'cloth-dark', light: light.name, stops: change, isBlack: reading.lightness < 0.25 },
         holds: false,
-        fix: null,
       });
     } else if (change > GLOWS_STOPS) {
       found.push({
         id: `wardrobe:${lightId}:glow`,
         finding: { kind: 'cloth-glows', light: light.name, stops: change },
         holds: false,
-        fix: null,
       });
     }
   }
@@ -320,12 +295,11 @@ function wardrobe({ look, scene, readings }: Seen): Found[] {
       id: 'wardrobe:blends',
       finding: { kind: 'cloth-blends', apart },
       holds: false,
-      fix: null,
     });
   }
   const lit = reading.shares
     .filter(({ share, lightId }) => share >= 0.05 && lightId !== 'ambient')
     .slice(0, 2)
     .map(({ name, share }) => ({ name, share }));
-  return found.length ? found : [{ id: 'wardrobe', finding: { kind: 'cloth', lit }, holds: true, fix: null }];
+  return found.length ? found : [{ id: 'wardrobe', finding: { kind: 'cloth', lit }, holds: true }];
 }

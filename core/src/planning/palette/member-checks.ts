@@ -43,7 +43,6 @@ export function alike({ scene, readings }: Seen): Found[] {
           id: `alike:${p.id}:${q.id}`,
           finding: { kind: 'alike', first: p.name, second: q.name, own, recorded },
           holds: false,
-          fix: null,
         },
       ];
     }),
@@ -70,7 +69,6 @@ export function offTarget({ look, scene }: Seen): Found[] {
           off,
         },
         holds: false,
-        fix: null,
       },
     ];
   });
@@ -81,7 +79,7 @@ export function motives({ look, scene }: Seen): Found[] {
     const recorded = targetOf(planeOfSpectrum(scene.camera, scene.lights[l]!.filtered));
     const problems = motiveProblems(light, recorded);
     if (problems.length === 0) return [];
-    return [{ id: `motive:${light.id}`, finding: { kind: 'motive', light: light.name, problems }, holds: false, fix: null }];
+    return [{ id: `motive:${light.id}`, finding: { kind: 'motive', light: light.name, problems }, holds: false }];
   });
 }
 
@@ -93,7 +91,6 @@ export function purposes({ palette, lights }: Look): Found {
     id: 'purpose',
     finding: { kind: 'purpose', colours: coloured.length, open: open.length },
     holds,
-    fix: null,
   };
 }
 
@@ -107,7 +104,6 @@ export function sheetChecks(look: Look, kit: readonly KitEntry[]): Found[] {
         id: `sheets:${gel}`,
         finding: { kind: 'sheets', gel: gelNameIn(look.spectra, gel), needed: sheets, owned: have, joined, pieceCm },
         holds: false,
-        fix: null,
       },
     ];
   });

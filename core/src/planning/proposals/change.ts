@@ -20,8 +20,9 @@ export type Change =
   | { readonly kind: 'lens-flag' }
   /** Another gel in its place; `byStops`: how much more light it lets through. */
   | { readonly kind: 'gel'; readonly name: string; readonly gel: string; readonly byStops: number }
-  | { readonly kind: 'strength'; readonly name: string; readonly to: 'full' | 'double' | 'half' }
-  | { readonly kind: 'ungel' | 'seal'; readonly name: string }
+  | { readonly kind: 'strength'; readonly name: string; readonly to: 'full' | 'double' }
+  /** `neutral`: a full-colour fixture set to white. */
+  | { readonly kind: 'ungel' | 'neutral' | 'seal'; readonly name: string }
   | { readonly kind: 'density' | 'diffusion'; readonly name: string; readonly stops: number }
   | { readonly kind: 'iso' | 'nd'; readonly from: number; readonly to: number }
   /** Marked in T-stops where the lens is. */
@@ -29,4 +30,9 @@ export type Change =
   | { readonly kind: 'shutter'; readonly fromS: number; readonly toS: number; readonly withFlash: boolean }
   | { readonly kind: 'white'; readonly whiteK: number }
   | { readonly kind: 'filter' | 'haze' | 'room' }
-  | { readonly kind: 'ambient'; readonly byStops: number };
+  | { readonly kind: 'ambient'; readonly byStops: number }
+  /** How a light is held and fed. */
+  | { readonly kind: 'second-hold' | 'weigh' | 'battery' | 'stand' | 'holder'; readonly name: string }
+  | { readonly kind: 'lamp'; readonly name: string; readonly watts: number }
+  | { readonly kind: 'rate'; readonly name: string; readonly hz: number }
+  | { readonly kind: 'circuit'; readonly name: string; readonly circuit: string };

@@ -10,6 +10,7 @@ import { fitsInRoom, throwM } from '../../transport/room';
 import { resample } from '../../spectrum/samples';
 import { product, type Spectrum } from '../../spectrum/grid';
 import { lookWithGels } from '../kit-use';
+import { asNeutral } from '../light-sets';
 import type { Light, Look, Point } from '../../document/schema';
 import { outOfPicture, withBoard, withLight, type Proposal } from './proposal';
 import type { Supply } from './supply';
@@ -223,6 +224,21 @@ export function otherGels(look: Look, light: Light, { gelsFor }: Supply, paler =
       effort: 2,
       look: lookWithGels(withLight(look, light.id, { gels: [{ gel: gel.id, strength: 1 }] }), [gel]),
     }));
+}
+
+/** Without its colour: the gel off, or a full-colour fixture at white. */
+export function neutral(look: Look, light: Light): Proposal[] {
+  const bare = asNeutral(light, look.camera.whiteK);
+  const isGelled = light.gels.length > 0;
+  if (!isGelled && (light.setting === null || light.setting.mode === 'cct')) return [];
+  return [
+    {
+      change: { kind: isGelled ? 'ungel' : 'neutral', name: light.name },
+      lightId: light.id,
+      effort: isGelled ? 2 : 1,
+      look: withLight(look, light.id, { gels: bare.gels, setting: bare.setting }),
+    },
+  ];
 }
 
 export function seal(look: Look, light: Light): Proposal[] {
