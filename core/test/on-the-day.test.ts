@@ -1,14 +1,17 @@
-import { STAND_IN_KIT } from '../src/catalogue';
+import { STAND_IN_KIT, type KitFixture } from '../src/catalogue';
 import { cautionsOf, changesBetween, circuitLoads, drawOf, openCautions, dayKit, packList, schedule } from '../src/day';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import { upgradeLook, type Light, type Look } from '../src/document';
 import { continuity, remake } from '../src/planning/search';
+import { lightColours } from '../src/planning';
 import { evaluate, parseLook } from '../src/scene';
+import { planeDistance } from '../src/vivid';
 import { fixtureOf } from '../src/catalogue/kit';
 import { copyOf, withLights } from './support';
 
 const poster = demoLooks()[0]!;
 const oven = nightOvenLooks()[0]!;
+const kitFixture = (id: string) => STAND_IN_KIT.find((entry) => entry.id === id) as KitFixture;
 
 const withRig = (look: Look, id: string, rig: Partial<Light['rig']>): Look =>
   withLights(look, (light) => (light.id === id ? { rig: { ...light.rig, ...rig } } : {}));
@@ -276,14 +279,57 @@ describe('continuity', () => {
 
 describe('a look made again with other lamps', () => {
   it('brings every light to where it stood, or says how far off it stays', () => {
-    const made = remake(poster, { key: fixtureOf('flash-200') });
+    const made = remake(poster, { key: kitFixture('flash-200') }, STAND_IN_KIT);
     const [before, after] = [evaluate(poster), evaluate(made.look)];
     expect(Math.abs(after.lights[0]!.stops - before.lights[0]!.stops)).toBeLessThan(0.06);
     expect(made.unreached).toEqual([]);
-    const weak = remake(poster, { key: fixtureOf('household-bulb') });
-    expect(weak.unreached[0]).toMatchObject({ lightId: 'key' });
-    expect(weak.unreached[0]!.offStops).toBeLessThan(-2);
+    const weak = remake(poster, { key: kitFixture('household-bulb') }, STAND_IN_KIT);
+    expect(weak.unreached[0]).toMatchObject({ kind: 'weak', lightId: 'key' });
+    expect((weak.unreached[0] as { offStops: number }).offStops).toBeLessThan(-2);
     expect(parseLook(weak.look)).toBeTruthy();
-    expect(parseLook(weak.result.look)).toBeTruthy();
+    for (const remedy of weak.remedies) {
+      parseLook(remedy.look);
+      const [was, is] = [weak.look, remedy.look].map((look) => evaluate(look).lights[0]!.stops) as [number, number];
+      expect(is).toBeGreaterThan(was);
+    }
+  });
+
+  it('a lamp makes the colour that was there: what mixes colours is set to it, and its gel comes off', () => {
+    const colour = (look: Look, id: string) => lightColours(look)[id]!.point;
+    const made = remake(
+      poster,
+      { 'rim-right': kitFixture('colour-panel'), 'rim-left': kitFixture('tungsten-650') },
+      STAND_IN_KIT,
+    );
+    const panel = made.look.lights.find(({ id }) => id === 'rim-right')!;
+    expect(panel.gels).toEqual([]);
+    expect(planeDistance(colour(made.look, 'rim-right'), colour(poster, 'rim-right'))).toBeLessThan(0.05);
+    // Teal before tungsten is another teal than before flash.
+    const lamp = made.look.lights.find(({ id }) => id === 'rim-left')!;
+    expect(lamp.gels.map(({ gel }) => gel)).not.toEqual(['teal-mid']);
+    const kept = withLights(made.look, ({ id }) => (id === 'rim-left' ? { gels: [{ gel: 'teal-mid', strength: 1 }] } : {}));
+    const off = (look: Look) => planeDistance(colour(look, 'rim-left'), colour(poster, 'rim-left'));
+    expect(off(made.look)).toBeLessThan(off(kept) - 0.02);
+  });
+
+  it('opens again what hung on the old lamps', () => {
+    const settled: Look = {
+      ...poster,
+      brief: { ...poster.brief, status: 'approved' },
+      acknowledged: cautionsOf(poster).map(({ key }) => ({ key, at: '2026-01-01T10:00:00Z' })),
+      build: { ...poster.build, checked: poster.lights.map(({ id }) => id) },
+    };
+    const { look } = remake(settled, { key: kitFixture('flash-200') }, STAND_IN_KIT);
+    expect(look).toMatchObject({
+      acknowledged: [],
+      variants: [],
+      baseline: null,
+      brief: { status: 'idea' },
+      ambient: { proof: null },
+    });
+    expect(look.build.checked).toEqual([]);
+    expect(openCautions(look).length).toBeGreaterThan(0);
+    // Nothing swapped, nothing opened.
+    expect(remake(settled, {}, STAND_IN_KIT).look).toEqual(settled);
   });
 });

@@ -1,6 +1,6 @@
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import type { BalanceResult, Limit, PowerChange, WideBalance } from '@fulgent/core/planning';
+import type { BalanceResult, Limit, PowerChange, Unreached, WideBalance } from '@fulgent/core/planning';
 import { channelWord, lowered, percentWords } from './numbers';
 import { proposalWords } from './proposals';
 import { verdictWords } from './verdict';
@@ -84,4 +84,14 @@ export function wideWords({ changes, powersOnly, objective, result }: WideBalanc
   const gained = powersOnly > 0 ? 1 - objective / powersOnly : 0;
   const did = `${changes.map(({ change }) => proposalWords(change).text.replace(/\.$/, '')).join('; ')}.`;
   return [did, ...powers, `${percentWords(gained)} nearer to the aims than by powers alone.`].join(' ');
+}
+
+/** What a lamp in another's place does not come to. */
+export function unreachedWords(one: Unreached): string {
+  const { name, fixture } = one;
+  if (one.kind === 'colour') return `${name}: ${fixture} makes another colour, ${one.difference.toFixed(2)} away on the plane.`;
+  const stops = Math.abs(one.offStops).toFixed(1);
+  return one.kind === 'weak'
+    ? `${name}: ${fixture} comes out ${stops} stops too weak, at full power.`
+    : `${name}: ${fixture} comes out ${stops} stops too strong, at its lowest power.`;
 }

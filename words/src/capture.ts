@@ -1,5 +1,12 @@
 import { formatStops } from '@fulgent/core/exposure';
-import { PUSH_MIRED, type Attribution, type ChangeReport, type RatioStep, type WhiteSchool } from '@fulgent/core/planning';
+import {
+  PUSH_MIRED,
+  type Attribution,
+  type ChangeReport,
+  type FrameVerdict,
+  type RatioStep,
+  type WhiteSchool,
+} from '@fulgent/core/planning';
 import { CONTROL_WORDS } from './exposure';
 
 /** What a control that moved is called. */
@@ -58,5 +65,23 @@ export function schoolWords({ id, by }: WhiteSchool): { readonly name: string; r
         name: 'Pushed warm',
         reason: `White is ${PUSH_MIRED} mired cooler than ${from}, so all light is recorded warmer.`,
       };
+  }
+}
+
+/** What a black frame says. */
+export function blackFrameWords({ found, meanStops, highStops, overStops, channel }: FrameVerdict): string {
+  const level = (value: number) => (value === -Infinity ? 'nothing' : `${Math.abs(value).toFixed(1)} stops under working white`);
+  const channelName = { R: 'red', G: 'green', B: 'blue' }[channel];
+  switch (found) {
+    case 'black':
+      return `Black: the brightest thousandth is ${level(highStops)}.`;
+    case 'as-wanted':
+      return `As wanted: on average ${level(meanStops)}.`;
+    case 'too-much':
+      return `Not yet: ${overStops.toFixed(1)} stops too much in ${channelName}.`;
+    case 'stray':
+      return `Not yet: ${overStops.toFixed(1)} stops too much in ${channelName}, in a small part of the frame: look for a stray lamp.`;
+    case 'too-dark':
+      return `Darker than wanted: on average ${level(meanStops)}.`;
   }
 }

@@ -1,8 +1,8 @@
 /** Every sentence a user reads that depends on data: what core says in codes and figures, in English. For pages, print and PDF alike. */
 export { addressNoteWords, addressProblemWords, rangeWords } from './addresses';
-export { againstKeyWords, balanceWords, limitWords, wideWords } from './balance';
+export { againstKeyWords, balanceWords, limitWords, unreachedWords, wideWords } from './balance';
 export { boardGainWords } from './boards';
-export { changeWords, controlWord, ratioStepWords, schoolWords } from './capture';
+export { blackFrameWords, changeWords, controlWord, ratioStepWords, schoolWords } from './capture';
 export { HEAT_CAUTION, HEAT_REASON_WORDS, SAFETY_DEFERS, cautionWords, type CautionWords } from './cautions';
 export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';

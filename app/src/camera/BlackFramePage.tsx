@@ -15,6 +15,7 @@ import { View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
 import { useOpenLook } from '../look/store';
+import { blackFrameWords } from '@fulgent/words';
 import { frameName } from '../sheet/frame-words';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
@@ -346,7 +347,7 @@ function Proof({
     <View testID="proof" aria-live="polite" style={{ gap: SPACE.s }}>
       <Text weight="strong">
         {current ? '' : 'Shot at other settings or light: shoot it again. Then it was: '}
-        {judged.text}
+        {blackFrameWords(judged)}
       </Text>
       <Table
         label="Black frame by channel, of 255"

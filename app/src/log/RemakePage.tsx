@@ -1,6 +1,9 @@
-import { LIMITS, type Fixture } from '@fulgent/core/document';
+import type { KitFixture } from '@fulgent/core/catalogue';
+import { LIMITS, type Look } from '@fulgent/core/document';
 import type { Remake } from '@fulgent/core/planning';
-import { formatPower } from '@fulgent/core/scene';
+import { describeSetting } from '@fulgent/core/fixture';
+import { formatPower, gelNameIn } from '@fulgent/core/scene';
+import { unreachedWords } from '@fulgent/words';
 import { useRouter, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -8,7 +11,8 @@ import useSWR from 'swr';
 import type { StoredLook } from '@fulgent/core/contracts';
 import { api } from '../api/client';
 import { FrameCanvas } from '../frame/FrameCanvas';
-import { useKit } from '../kit/useKit';
+import { useKitEntries } from '../kit/useKit';
+import { ProposalRow } from '../look/ProposalRow';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Pick } from '../ui/Pick';
@@ -28,37 +32,41 @@ export function RemakePage() {
   const [width, setWidth] = useState(0);
   const id = chosen ?? looks[0]?.id ?? null;
   const { data: stored } = useSWR<StoredLook, Error>(id ? `/api/looks/${id}` : null);
-  const { stored: kit } = useKit();
+  const kit = useKitEntries();
   const fixtures = useMemo(
     () =>
       new Map(
-        kit.flatMap(({ entry }) =>
-          entry.kind === 'fixture' && !entry.archived && !entry.spectrum ? [[entry.id, entry.fixture] as const] : [],
-        ),
+        kit
+          .filter((entry): entry is KitFixture => entry.kind === 'fixture' && !entry.archived && entry.count > 0)
+          .map((entry) => [entry.id, entry] as const),
       ),
     [kit],
   );
   const wanted = useMemo(
     () =>
       Object.fromEntries(
-        Object.entries(swaps).flatMap(([light, fixture]): [string, Fixture][] =>
+        Object.entries(swaps).flatMap(([light, fixture]): [string, KitFixture][] =>
           fixtures.has(fixture) ? [[light, fixtures.get(fixture)!]] : [],
         ),
       ),
     [swaps, fixtures],
   );
+  const question = `${id} ${stored?.revision} ${JSON.stringify(swaps)}`;
   const { value: made, error } = useStudy<Remake | null>(
-    () => (stored ? study().remake(stored.look, wanted) : Promise.resolve(null)),
-    `${id} ${stored?.revision} ${JSON.stringify(swaps)}`,
+    () => (stored ? study().remake(stored.look, wanted, kit) : Promise.resolve(null)),
+    question,
   );
+  /** With a remedy taken; it goes when something else is swapped. */
+  const [taken, setTaken] = useState<{ readonly of: string; readonly look: Look } | null>(null);
   if (!stored) return <View style={{ height: 220 }} role="status" aria-busy accessibilityLabel="Loading the look" />;
   const options = [...fixtures].map(([fixtureId, { name }]) => ({ id: fixtureId, name }));
   const each = Math.floor((width - SPACE.s) / 2);
+  const look = taken?.of === question ? taken.look : made?.look;
   const keep = async () => {
-    if (!made) return;
+    if (!look) return;
     try {
       const copy = await api.createLook(
-        { ...made.look, title: `${stored.look.title}, other lamps`.slice(0, LIMITS.nameLength) },
+        { ...look, title: `${stored.look.title}, other lamps`.slice(0, LIMITS.nameLength) },
         stored.shootId,
       );
       say(`${copy.look.title} stands beside it.`, { label: 'Open', run: () => router.push(`/looks/${copy.id}/balance` as Href) });
@@ -92,7 +100,17 @@ export function RemakePage() {
         ))}
       </Section>
       {error ? <Text role="alert">{error}</Text> : null}
-      {made ? <Made made={made} width={width} stored={stored} each={each} keep={keep} /> : null}
+      {made && look ? (
+        <Made
+          made={made}
+          look={look}
+          onTake={(one) => setTaken({ of: question, look: one })}
+          width={width}
+          stored={stored}
+          each={each}
+          keep={keep}
+        />
+      ) : null}
     </View>
   );
 }
@@ -100,37 +118,58 @@ export function RemakePage() {
 /** What came of it, and what cannot be reached. */
 function Made({
   made,
+  look,
+  onTake,
   width,
   stored,
   each,
   keep,
 }: {
   readonly made: Remake;
+  /** As made, or with a remedy taken. */
+  readonly look: Look;
+  readonly onTake: (look: Look) => void;
   readonly width: number;
   readonly stored: StoredLook;
   readonly each: number;
   readonly keep: () => Promise<void>;
 }) {
   return (
-    <Section flush title={made.unreached.length ? 'What cannot be reached' : 'All of it can be reached'}>
-      {made.unreached.map(({ lightId, text }) => (
-        <Text key={lightId} weight="strong" testID={`unreached-${lightId}`}>
-          {text}
+    <Section flush title={made.unreached.length ? 'What is not reached' : 'All of it can be reached'}>
+      {made.unreached.map((one) => (
+        <Text key={`${one.kind} ${one.lightId}`} weight="strong" testID={`unreached-${one.lightId}`}>
+          {unreachedWords(one)}
         </Text>
       ))}
-      {made.look.lights.map((light) => (
+      {look === made.look
+        ? made.remedies.map((remedy) => (
+            <ProposalRow
+              key={`${remedy.change.kind} ${remedy.lightId}`}
+              look={made.look}
+              proposal={remedy}
+              figures="Nearer to the level that was there."
+              onTake={onTake}
+            />
+          ))
+        : null}
+      {look.lights.map((light) => (
         <Text key={light.id} size="label">
           {light.name}: {light.fixture.name} at {formatPower(light.fixture, light.powerStops)}
+          {light.setting ? `, ${describeSetting(light.setting)}` : ''}
+          {light.gels.length ? `, ${light.gels.map(({ gel }) => gelNameIn(look.spectra, gel)).join(' + ')}` : ''}
         </Text>
       ))}
+      <Text size="label" quiet>
+        What was checked, proved or approved with the old lamps is open again in the copy.
+      </Text>
       {width > 0 ? (
         <View style={{ flexDirection: 'row', gap: SPACE.s }}>
           {[
             { label: 'As it was', look: stored.look },
-            { label: 'With these', look: made.look },
-          ].map(({ label, look }) => (
+            { label: 'With these', look },
+          ].map(({ label, look: one }) => (
             <View key={label} style={{ width: each, gap: 3 }}>
-              <FrameCanvas small look={look} width={each} height={Math.round(each * 1.15)} label={label} />
+              <FrameCanvas small look={one} width={each} height={Math.round(each * 1.15)} label={label} />
               <Text size="small" narrow>
                 {label}
               </Text>

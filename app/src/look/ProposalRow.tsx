@@ -27,17 +27,21 @@ export function ProposalRow({
   proposal,
   figures,
   onDone,
+  onTake,
 }: {
   readonly look: Look;
   readonly proposal: Shown;
   /** What it achieves, in figures. */
   readonly figures: string;
   readonly onDone?: () => void;
+  /** Takes the changed look where it is not the open one. */
+  readonly onTake?: (look: Look) => void;
 }) {
   const styles = useStyles();
   const [open, setOpen] = useState(false);
   const { text, cost } = proposalWords(proposal.change);
   const take = () => {
+    if (onTake) return onTake(proposal.look);
     edit('proposal', (now) => ({ ...proposal.look, title: now.title }));
     say(`Done: ${text}`, { label: 'Undo', run: undo });
     onDone?.();

@@ -1,5 +1,5 @@
 import { baseCamera, sampledSensor, type SensorSamples } from '@fulgent/core/camera';
-import type { KitCamera, KitEntry } from '@fulgent/core/catalogue';
+import type { KitCamera, KitEntry, KitFixture } from '@fulgent/core/catalogue';
 import {
   learn,
   learnCamera,
@@ -22,7 +22,7 @@ import {
 } from '@fulgent/core/day';
 import { cameraOf, resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
 import type { ChartPatch, Cielab } from '@fulgent/core/surface';
-import type { Fixture, Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
+import type { Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
 import type { Match, Translation } from '@fulgent/core/fixture';
 import {
   type Remedy,
@@ -141,7 +141,7 @@ export interface StudyApi {
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
   reweigh(pictures: readonly Blob[], stops: readonly number[], black: Blob | null): Promise<ImageData>;
-  remake(look: Look, fixtures: Readonly<Record<string, Fixture>>): Remake;
+  remake(look: Look, fixtures: Readonly<Record<string, KitFixture>>, kit: readonly KitEntry[]): Remake;
   readSpectrum(text: string, kind: SampleKind, unit?: 'fraction' | 'percent'): ReadSpectrum;
   readBeam(text: string): ReadBeam & { readonly face: ReadFace };
   readSensor(text: string): SensorSamples;

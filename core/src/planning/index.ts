@@ -4,7 +4,7 @@ export type { Limit, LimitKind } from './balance/limits';
 export { usualMostToKey } from './balance/places';
 export { MOOD_AIM } from './balance/mood';
 export type { BalanceOptions } from './balance/objective';
-export type { Remake } from './balance/remake';
+export type { Remake, Unreached } from './balance/remake';
 export type { Remedy } from './balance/remedies';
 export type { Sensitivity, WhiteCost } from './balance/sensitivity';
 export type { Freedom, WideBalance } from './balance/wide';

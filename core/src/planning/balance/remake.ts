@@ -1,71 +1,157 @@
-import { balance, type BalanceResult } from './balance';
+import type { KitEntry, KitFixture, KitGel } from '../../catalogue/kit-schema';
+import { RIG_DEFAULTS, STATUS_DEFAULTS } from '../../document/defaults';
 import { evaluate } from '../../scene/evaluate';
-import { usualSetting } from '../light-sets';
 import { nearestPower } from '../../scene/power';
-import type { Fixture, Light, Look } from '../../document/schema';
+import { cameraOf } from '../../scene/camera';
+import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
+import { product } from '../../spectrum/grid';
+import { planeDistance, planeOfSpectrum, pointOf, targetOf, type Target } from '../../vivid/plane';
+import type { Light, Look } from '../../document/schema';
+import { gelsFor, lookWithFixture, lookWithGels } from '../kit-use';
+import { searchGels } from '../palette/gel-search';
+import { HUED_FROM } from '../palette/schemes';
+import { NEAR_ENOUGH, settingsFor } from '../palette/means';
+import { distanceFor, lossAt, otherGels } from '../proposals/of-light';
+import { withLight, type Proposal } from '../proposals/proposal';
+import { ranked } from '../proposals/rank';
+import { supplyOf } from '../proposals/supply';
 
-/** A look made again with other lamps: powers solved anew, and what cannot be reached. */
+/** What a lamp in another's place does not come to. */
+export type Unreached = { readonly lightId: string; readonly name: string; readonly fixture: string } & (
+  | { readonly kind: 'weak' | 'strong'; readonly offStops: number }
+  /** Distance from the colour that was there, on the plane. */
+  | { readonly kind: 'colour'; readonly difference: number }
+);
+
+/** A look made again with other lamps: powers and colours solved anew, and what cannot be reached. */
 export interface Remake {
   readonly look: Look;
-  readonly result: BalanceResult;
-  /** Lights that do not come to where they stood, with how far, worst first. */
-  readonly unreached: readonly {
-    readonly lightId: string;
-    readonly name: string;
-    readonly offStops: number;
-    readonly text: string;
-  }[];
+  /** Levels first, worst first, then colours. */
+  readonly unreached: readonly Unreached[];
+  /** What would bring those lights nearer, each tried. */
+  readonly remedies: readonly Proposal[];
 }
 
 const REACHED_STOPS = 0.2;
+const MOST_REMEDIES = 3;
+/** A gel that comes nearer must do so by as much to be changed for. */
+const WORTH_CHANGING = 0.02;
+/** What a step of effort counts against stops that are made up for. */
+const [WORTH_STOPS, EFFORT_STOPS] = [0.15, 0.05];
 
 /**
- * Puts other fixtures in the places of a look's lights (by light id; those not named keep theirs) and brings every light to the level that it had where it
- * works. Gels stay: a lamp of another colour gives another colour through them, which the readings then show.
+ * Puts other fixtures of a kit in the places of a look's lights (by light id; those not named keep theirs). Each is to make the colour that was there, by
+ * setting or gel, at the level that it had where it works. What was checked, proved or approved with the old lamps is open again.
  */
-export function remake(look: Look, fixtures: Readonly<Record<string, Fixture>>): Remake {
+export function remake(look: Look, fixtures: Readonly<Record<string, KitFixture>>, kit: readonly KitEntry[]): Remake {
+  const swaps = Object.entries(fixtures).filter(([id]) => look.lights.some((light) => light.id === id));
+  const ids = new Set(swaps.map(([id]) => id));
+  const wanted = new Map(look.lights.map((light) => [light.id, madeBy(look, light)]));
   const before = evaluate(look);
-  const swapped: Look = {
+  const swapped = swaps.reduce(
+    (now, [id, entry]) => coloured(lookWithFixture(now, id, entry), id, wanted.get(id)!, kit),
+    swaps.length ? reopened(look, ids) : look,
+  );
+  const made = levelled(swapped, before, ids);
+  const after = evaluate(made);
+  const levels = made.lights.flatMap((light, l): Unreached[] => {
+    const offStops = after.lights[l]!.stops - before.lights[l]!.stops;
+    if (!ids.has(light.id) || !(Math.abs(offStops) > REACHED_STOPS)) return [];
+    const { id, name, fixture } = light;
+    return [{ kind: offStops < 0 ? 'weak' : 'strong', lightId: id, name, fixture: fixture.name, offStops }];
+  });
+  const colours = made.lights.flatMap((light): Unreached[] => {
+    const difference = planeDistance(pointOf(madeBy(made, light)), pointOf(wanted.get(light.id)!));
+    if (!ids.has(light.id) || difference <= NEAR_ENOUGH) return [];
+    return [{ kind: 'colour', lightId: light.id, name: light.name, fixture: light.fixture.name, difference }];
+  });
+  const off = (one: Unreached) => (one.kind === 'colour' ? 0 : Math.abs(one.offStops));
+  const unreached = [...levels.sort((a, b) => off(b) - off(a)), ...colours];
+  return { look: made, unreached, remedies: levels.flatMap((one) => remediesOf(made, one, before, kit)) };
+}
+
+/** The colour that a light makes as the camera records it. */
+function madeBy(look: Look, light: Light): Target {
+  const lookup = lookupIn(look.spectra);
+  const filtered = product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup));
+  return targetOf(planeOfSpectrum(cameraOf(look), filtered));
+}
+
+/** What hung on the old lamps is open again: check-offs, proof of black, cautions taken on, approval, trims, and versions at their powers. */
+function reopened(look: Look, ids: ReadonlySet<string>): Look {
+  return {
     ...look,
-    lights: look.lights.map((light): Light => {
-      const fixture = fixtures[light.id];
-      if (!fixture) return light;
-      const setting =
-        fixture.kind === 'colour' ? (light.fixture.kind === 'colour' ? light.setting : usualSetting(fixture)) : null;
-      return {
-        ...light,
-        fixture,
-        setting,
-        powerStops: nearestPower(fixture, Math.max(fixture.minStops, light.powerStops)),
-        unit: { outputStops: 0, miredShift: 0, green: 0 },
-      };
-    }),
+    brief: { ...look.brief, ...STATUS_DEFAULTS },
+    ambient: {
+      ...look.ambient,
+      proof: null,
+      openings: look.ambient.openings.map((opening) => ({ ...opening, done: false })),
+    },
+    acknowledged: [],
+    baseline: null,
+    variants: [],
+    build: { ...look.build, checked: [], ledger: [] },
+    day: { ...look.day, poses: look.day.poses.map((pose) => ({ ...pose, done: false })) },
+    lights: look.lights.map((light) =>
+      ids.has(light.id)
+        ? {
+            ...light,
+            unit: { outputStops: 0, miredShift: 0, green: 0 },
+            // Another head weighs, draws and listens otherwise; how it is held stays to be seen to.
+            rig: { ...RIG_DEFAULTS, hold: light.rig.hold, holder: light.rig.holder, circuit: light.rig.circuit },
+          }
+        : light,
+    ),
   };
-  // Level by level: each light's own reflected light at its place is proportional to its power.
-  const now = evaluate(swapped);
-  const levelled: Look = {
-    ...swapped,
-    lights: swapped.lights.map((light, l) => {
+}
+
+/** Makes a lamp show a colour: by what it can be set to, or by the gels that come nearest where those that hang there do not. */
+function coloured(look: Look, id: string, target: Target, kit: readonly KitEntry[]): Look {
+  const light = look.lights.find((one) => one.id === id)!;
+  const ways = settingsFor(look, light, target, kit);
+  if (ways) {
+    const [best] = ways.filter(({ setting }) => setting !== null).sort((a, b) => a.difference - b.difference);
+    return best?.setting ? withLight(look, id, { setting: best.setting }) : look;
+  }
+  const now = planeDistance(pointOf(madeBy(look, light)), pointOf(target));
+  if (target.purity <= HUED_FROM && light.gels.length === 0) return look;
+  const [fit] = searchGels({
+    source: resolveSource(light, light.powerStops, lookupIn(look.spectra)),
+    camera: cameraOf(look),
+    target,
+    gels: gelsFor(look, light, kit),
+    limit: 1,
+  });
+  if (!fit || fit.difference > now - WORTH_CHANGING) return look;
+  const entries = kit.filter((entry): entry is KitGel => entry.kind === 'gel' && fit.gels.includes(entry.id));
+  return lookWithGels(withLight(look, id, { gels: fit.gels.map((gel) => ({ gel, strength: 1 })) }), entries);
+}
+
+/** Level by level: each light's own reflected light at its place is proportional to its power. */
+function levelled(look: Look, before: ReturnType<typeof evaluate>, ids: ReadonlySet<string>): Look {
+  const now = evaluate(look);
+  return {
+    ...look,
+    lights: look.lights.map((light, l) => {
       const [from, to] = [now.lights[l]!.stops, before.lights[l]!.stops];
-      if (!fixtures[light.id] || !Number.isFinite(from) || !Number.isFinite(to)) return light;
+      if (!ids.has(light.id) || !Number.isFinite(from) || !Number.isFinite(to)) return light;
       const wanted = Math.min(0, Math.max(light.fixture.minStops, light.powerStops + to - from));
       return { ...light, powerStops: nearestPower(light.fixture, wanted) };
     }),
   };
-  const after = evaluate(levelled);
-  const unreached = levelled.lights
-    .flatMap((light, l) => {
-      const off = after.lights[l]!.stops - before.lights[l]!.stops;
-      if (!fixtures[light.id] || !(Math.abs(off) > REACHED_STOPS)) return [];
-      return [
-        {
-          lightId: light.id,
-          name: light.name,
-          offStops: off,
-          text: `${light.name}: ${light.fixture.name} comes out ${Math.abs(off).toFixed(1)} stops too ${off < 0 ? 'weak, at full power' : 'strong, at its lowest'}.`,
-        },
-      ];
-    })
-    .sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops));
-  return { look: levelled, result: balance(levelled, { thorough: false }), unreached };
+}
+
+/** What brings a light nearer to the level that was there. */
+function remediesOf(look: Look, one: Unreached, before: ReturnType<typeof evaluate>, kit: readonly KitEntry[]): Proposal[] {
+  const l = look.lights.findIndex(({ id }) => id === one.lightId);
+  const light = look.lights[l]!;
+  if (one.kind === 'colour') return [];
+  const proposals =
+    one.kind === 'weak'
+      ? [...distanceFor(look, light, -one.offStops), ...otherGels(look, light, supplyOf(look, kit), true)]
+      : [...distanceFor(look, light, -one.offStops), ...lossAt(look, light, one.offStops, 'density')];
+  const off = (tried: Look) => Math.abs(evaluate(tried).lights[l]!.stops - before.lights[l]!.stops);
+  return ranked(proposals, off, { before: Math.abs(one.offStops), worth: WORTH_STOPS, effortWeight: EFFORT_STOPS })
+    .map(({ proposal }) => proposal)
+    .slice(0, MOST_REMEDIES);
 }

@@ -35,6 +35,9 @@ export function measureFrame(rgba: ArrayLike<number>, width: number, height: num
   return { mean: mean as [number, number, number], high: high as [number, number, number] };
 }
 
+/** Where the brightest thousandth is this far over the mean, the light is in a small part of the frame, stops. */
+const STRAY_STOPS = 3;
+
 /** What a black frame says about the ambient. */
 export interface FrameVerdict {
   /** Brightest channel, stops under working white; -Infinity where the file holds nothing. */
@@ -42,7 +45,9 @@ export interface FrameVerdict {
   readonly highStops: number;
   readonly channel: 'R' | 'G' | 'B';
   readonly passed: boolean;
-  readonly text: string;
+  /** Black or as wanted where it passed; else too much light (so many stops, `stray` where a small part has it), or less than wanted. */
+  readonly found: 'black' | 'as-wanted' | 'too-much' | 'stray' | 'too-dark';
+  readonly overStops: number;
 }
 
 /** Judges a black frame against the wanted level of ambient: by its brightest channel, stray light included. */
@@ -54,15 +59,9 @@ export function judgeFrame(measure: FrameMeasure, targetStops: number): FrameVer
   const over = highStops - targetStops;
   const isBlack = targetStops <= GONE_STOPS;
   const passed = over <= TARGET_TOLERANCE_STOPS && (isBlack || meanStops - targetStops >= -1.5);
-  const level = (value: number) => (value === -Infinity ? 'nothing' : `${Math.abs(value).toFixed(1)} stops under working white`);
-  const text = passed
-    ? isBlack
-      ? `Black: the brightest thousandth is ${level(highStops)}.`
-      : `As wanted: on average ${level(meanStops)}.`
-    : over > TARGET_TOLERANCE_STOPS
-      ? `Not yet: ${over.toFixed(1)} stops too much in ${{ R: 'red', G: 'green', B: 'blue' }[channel]}${meanStops < highStops - 3 ? ', in a small part of the frame: look for a stray lamp' : ''}.`
-      : `Darker than wanted: on average ${level(meanStops)}.`;
-  return { meanStops, highStops, channel, passed, text };
+  const much = meanStops < highStops - STRAY_STOPS ? 'stray' : 'too-much';
+  const found = passed ? (isBlack ? 'black' : 'as-wanted') : over > TARGET_TOLERANCE_STOPS ? much : 'too-dark';
+  return { meanStops, highStops, channel, passed, found, overStops: over };
 }
 
 /** Whether the proof of a look was shot at its present settings and ambient. */
