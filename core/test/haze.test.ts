@@ -1,8 +1,11 @@
 import { demoLooks, nightOvenLooks } from '../src/demo';
 import { LOOK_VERSION, upgradeLook, type Look } from '../src/document';
 import { hazeClearing } from '../src/planning';
-import { hazeCost } from '../src/planning/search';
+import { filterCost, hazeCost } from '../src/planning/search';
 import { evaluate, parseLook } from '../src/scene';
+import { finishInto } from '../src/picture/finish';
+import { frameTriples } from '../src/picture/triples';
+import { drawn, sharesOf } from './picture-support';
 
 const [poster] = demoLooks() as [Look];
 const oven = nightOvenLooks()[3]!;
@@ -13,8 +16,8 @@ describe('what haze costs', () => {
     expect(hazeCost(hazed(poster, 0))).toBeNull();
     const costs = [0.01, 0.05, 0.2].map((haze) => hazeCost(hazed(oven, haze))!);
     for (let i = 1; i < costs.length; i++)
-      expect(costs[i]!.chromaHazy / costs[i]!.chromaClear).toBeLessThan(costs[i - 1]!.chromaHazy / costs[i - 1]!.chromaClear);
-    expect(costs[0]!.chromaHazy).toBeLessThan(costs[0]!.chromaClear * 1.02);
+      expect(costs[i]!.chromaVeiled / costs[i]!.chromaClear).toBeLessThan(costs[i - 1]!.chromaVeiled / costs[i - 1]!.chromaClear);
+    expect(costs[0]!.chromaVeiled).toBeLessThan(costs[0]!.chromaClear * 1.02);
   });
 
   it('names the black that it lifts, by as much as the look records', () => {
@@ -24,6 +27,40 @@ describe('what haze costs', () => {
     const at = (look: Look) => evaluate(look).probes.find(({ name }) => name === lift.name)!.stops;
     expect(lift.stops).toBeCloseTo(at(dark) - at(hazed(dark, 0)), 6);
     expect(at(hazed(dark, 0))).toBeLessThan(-3);
+  });
+});
+
+describe('a soft filter', () => {
+  const filtered = (look: Look, diffusion: Look['camera']['diffusion']): Look => ({
+    ...look,
+    camera: { ...look.camera, diffusion },
+  });
+  const dark: Look = { ...poster, lights: poster.lights.map((light) => ({ ...light, on: light.role !== 'background' })) };
+
+  it('lifts black and veils colour in figures, more the stronger it is, and leaves bright places nearly as they are', () => {
+    expect(filterCost(poster)).toBeNull();
+    const strengths = [0.125, 0.25, 0.5, 1] as const;
+    const costs = strengths.map((strength) => filterCost(filtered(dark, strength))!);
+    for (let i = 1; i < costs.length; i++) expect(costs[i]!.lift!.stops).toBeGreaterThan(costs[i - 1]!.lift!.stops);
+    expect(costs[3]!.lift!.stops).toBeGreaterThan(0.5);
+    expect(costs[3]!.chromaVeiled).toBeLessThan(costs[3]!.chromaClear);
+    const face = (look: Look) => evaluate(look).probes[0]!.stops;
+    expect(Math.abs(face(filtered(dark, 1)) - face(dark))).toBeLessThan(0.15);
+  });
+
+  it('lifts a dark backdrop about as much as the picture shows it', () => {
+    const raised = (look: Look) => {
+      const { seen, terms, raw } = drawn(look, 60, 48);
+      const out = new Float32Array(raw.length);
+      finishInto(out, raw, seen, terms, frameTriples(look), look);
+      const shows = sharesOf(seen, 'backdrop');
+      return shows.reduce((sum, share, p) => sum + (share > 0.5 ? out[3 * p + 1]! : 0), 0);
+    };
+    for (const strength of [0.25, 1] as const) {
+      const inPicture = Math.log2(raised(filtered(dark, strength)) / raised(dark));
+      const at = (look: Look) => evaluate(look).probes.find(({ id }) => id === 'backdrop')!.stops;
+      expect(Math.abs(at(filtered(dark, strength)) - at(dark) - inPicture)).toBeLessThan(0.2);
+    }
   });
 });
 

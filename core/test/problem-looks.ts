@@ -48,6 +48,7 @@ const haze =
   (hazePerM: number): Plant =>
   (look) =>
     (look.air.hazePerM = hazePerM);
+const softFilter: Plant = (look) => (look.camera.diffusion = 1);
 const iso =
   (times: number): Plant =>
   (look) =>
@@ -119,6 +120,7 @@ export const PROBLEM_LOOKS: readonly ProblemLook[] = [
     by('rim-right', -3),
     umbrella,
   ),
+  problem('Soft filter left on', piste, 'washed-out', [['soft-filter']], softFilter),
   problem('Glow at full', bottle, 'just-white', [['level-high', 'glow']], power('glow', 0), iso(4)),
   // Two at once.
   problem(

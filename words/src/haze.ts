@@ -1,13 +1,13 @@
 import { formatStops } from '@fulgent/core/exposure';
-import type { HazeClearing, HazeCost } from '@fulgent/core/planning';
+import type { HazeClearing, VeilCost } from '@fulgent/core/planning';
 import { percentWords } from './numbers';
 
-/** What haze costs: 'Lifts the black of hair edge, left by +1.4 stops; colours keep 71 % of their chroma.' */
-export function hazeCostWords({ lift, chromaClear, chromaHazy }: HazeCost): string {
+/** What haze or a soft filter costs: 'Lifts the black of hair edge, left by +1.4 stops; colours keep 71 % of their chroma.' */
+export function veilCostWords({ lift, chromaClear, chromaVeiled }: VeilCost): string {
   const black = lift
     ? `Lifts the black of ${lift.name.toLowerCase()} by ${formatStops(lift.stops)} stops`
     : 'Lifts no black of this look';
-  const colour = chromaClear > 0 ? `; colours keep ${percentWords(Math.min(1, chromaHazy / chromaClear))} of their chroma` : '';
+  const colour = chromaClear > 0 ? `; colours keep ${percentWords(Math.min(1, chromaVeiled / chromaClear))} of their chroma` : '';
   return `${black}${colour}.`;
 }
 

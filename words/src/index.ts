@@ -9,7 +9,7 @@ export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { cameOffWords } from './fixtures';
 export { bracketWords, leakWords, lightDifferenceWords } from './frames';
-export { hazeClearingWords, hazeCostWords } from './haze';
+export { hazeClearingWords, veilCostWords } from './haze';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
 export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';
 export { effectWords, nightWords, watchWords } from './planning';

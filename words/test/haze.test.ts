@@ -1,11 +1,11 @@
-import { hazeClearingWords, hazeCostWords } from '../src';
+import { hazeClearingWords, veilCostWords } from '../src';
 
 describe('haze in words', () => {
   it('says the black that it lifts and the chroma that is left', () => {
-    expect(hazeCostWords({ lift: { name: 'Hair edge, left', stops: 1.42 }, chromaClear: 0.1, chromaHazy: 0.071 })).toBe(
+    expect(veilCostWords({ lift: { name: 'Hair edge, left', stops: 1.42 }, chromaClear: 0.1, chromaVeiled: 0.071 })).toBe(
       'Lifts the black of hair edge, left by +1.4 stops; colours keep 71 % of their chroma.',
     );
-    expect(hazeCostWords({ lift: null, chromaClear: 0, chromaHazy: 0 })).toBe('Lifts no black of this look.');
+    expect(veilCostWords({ lift: null, chromaClear: 0, chromaVeiled: 0 })).toBe('Lifts no black of this look.');
   });
 
   it('says how it clears, or what is missing to tell', () => {

@@ -2,7 +2,7 @@ import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { hazeClearing } from '@fulgent/core/planning';
 import { framing } from '@fulgent/core/scene';
-import { hazeClearingWords, hazeCostWords } from '@fulgent/words';
+import { hazeClearingWords, veilCostWords } from '@fulgent/words';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { changeCamera } from '../look/edits';
@@ -72,6 +72,7 @@ export function AirSection({ look }: { readonly look: Look }) {
           value={String(camera.diffusion) as (typeof FILTERS)[number]['id']}
           onChange={(id) => changeCamera('diffusion', { diffusion: Number(id) as Look['camera']['diffusion'] })}
         />
+        <FilterCost look={look} />
         <Text size="label" quiet>
           Haze shows beams and greys everything behind it; the filter lifts black and keeps edges. Ask before haze: breathing,
           smoke alarms and slippery floors; ventilate, and follow local rules.
@@ -122,6 +123,13 @@ export function AirSection({ look }: { readonly look: Look }) {
 
 const SHOWN = 6;
 
+/** What the soft filter costs: black that it lifts, colour that it veils. */
+function FilterCost({ look }: { readonly look: Look }) {
+  const { value: cost } = useStudy(() => study().filterCost(look), look);
+  if (!cost || look.camera.diffusion === 0) return null;
+  return <Text testID="filter-cost">{veilCostWords(cost)}</Text>;
+}
+
 /** What the haze costs, when it was sprayed and seen, and how it clears. */
 function HazeLog({ look }: { readonly look: Look }) {
   const { hazeLog } = look.day;
@@ -131,7 +139,7 @@ function HazeLog({ look }: { readonly look: Look }) {
   const percent = (value: number) => `${Number((100 * value).toPrecision(2))} %`;
   return (
     <Section title="Haze on the day" aside={hazeLog.length ? `${hazeLog.length} entries` : 'nothing logged'}>
-      {cost ? <Text testID="haze-cost">{hazeCostWords(cost)}</Text> : null}
+      {cost ? <Text testID="haze-cost">{veilCostWords(cost)}</Text> : null}
       {hazeLog.slice(-SHOWN).map(({ at, did, hazePerM: level }, i) => (
         <Text key={`${at} ${i}`} size="label">
           {when(at)}: {did === 'sprayed' ? 'sprayed' : 'looked at'}, {percent(level)} a metre

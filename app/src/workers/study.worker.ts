@@ -28,7 +28,7 @@ import {
   type Remedy,
   type Remake,
   type BoardGain,
-  type HazeCost,
+  type VeilCost,
   type BuildStep,
   type Cause,
   type EffectReading,
@@ -56,6 +56,7 @@ import {
 import {
   balanceWide,
   boardGains,
+  filterCost,
   hazeCost,
   buildRun,
   continuity,
@@ -133,7 +134,8 @@ export interface StudyApi {
   effects(look: Look): readonly EffectReading[];
   /** With and without each flag, card and silk. */
   boardGains(look: Look): readonly BoardGain[];
-  hazeCost(look: Look): HazeCost | null;
+  hazeCost(look: Look): VeilCost | null;
+  filterCost(look: Look): VeilCost | null;
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
@@ -244,6 +246,7 @@ const api: StudyApi = {
   run: buildRun,
   effects: readEffects,
   boardGains,
+  filterCost,
   hazeCost,
   offer: (look, kind) => offerVariant(look, kind, 'offer'),
   sheetCsv: (look) => sheetCsv(runSheet(look)),

@@ -1,5 +1,6 @@
 import type { Look } from '../document/schema';
 import { pathOnSensor } from '../scene/motion';
+import { SOFTENED } from '../scene/soft-filter';
 import type { LightTerm } from './light-term';
 import { LAMP_PLACE } from './parts';
 import { relightInto } from './relight';
@@ -89,8 +90,6 @@ function trailInto(
   }
 }
 
-/** Share of the light that a soft filter moves into its halos, by strength. */
-const SOFTENED: Readonly<Record<Look['camera']['diffusion'], number>> = { 0: 0, 0.125: 0.05, 0.25: 0.09, 0.5: 0.16, 1: 0.27 };
 /** Radii of the halos, share of the picture's height, and their parts. */
 const HALOS = [
   [0.012, 0.4],

@@ -58,7 +58,7 @@ export type { WarmingGel } from './correction/warming';
 export { EFFECT_NAMES, USUAL_EFFECTS, effectStops, framesUnder } from './effects/effects';
 export type { EffectNote, EffectReading } from './effects/reading';
 export type { BoardGain } from './effects/board-gains';
-export { hazeClearing, type HazeClearing, type HazeCost } from './effects/haze';
+export { hazeClearing, type HazeClearing, type VeilCost } from './effects/haze';
 export type { Cause } from './faults/causes';
 export type { CauseKind, Finding } from './faults/suspect';
 export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';

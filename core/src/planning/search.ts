@@ -14,7 +14,7 @@ export { correctionFor, warmUpAfterwards } from './correction/correction';
 export { correctionForLight, correctionForWhite, unitOfLight } from './correction/for-light';
 export { warmingGels } from './correction/warming';
 export { boardGains } from './effects/board-gains';
-export { hazeCost } from './effects/haze';
+export { filterCost, hazeCost } from './effects/haze';
 export { readEffects } from './effects/reading';
 export { causesOf } from './faults/causes';
 export { newLook, newLookShape } from './new-look';

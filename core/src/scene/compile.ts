@@ -35,6 +35,7 @@ import { bring, placed, STRAND_ROOM, type Brought, type Placed } from '../transp
 import { ownHollow } from '../transport/bounce';
 import { frameSamples } from './frame-light';
 import { surfacesOf, type Surfaces } from './surfaces';
+import { spreadShare } from './soft-filter';
 import { frameLitBy, NOTHING_LIT, veilOf } from './veil';
 import { figuresOn, type Weights } from './surfaces';
 import { cardName, paintsOf, sendersOf, wallReflectance } from './reflectances';
@@ -314,6 +315,7 @@ function figuresOf(
     if (!found) sentOn.set(name, (found = product(spectrum, senders.get(name)!)));
     return found;
   };
+  const kept = 1 - spreadShare(look.camera);
   const luminous = dot(spectrum, yBar);
   const washLuminous = dot(washed, yBar);
   const out = new Float64Array(look.probes.length * FIGURES);
@@ -324,7 +326,6 @@ function figuresOf(
       () => spectrum,
       () => surfaces.weights(surface),
     );
-    for (let c = FIGURE.r; c <= FIGURE.luminance; c++) out[p * FIGURES + c]! += veil[c]!;
     for (let c = 0; c < 3; c++) out[p * FIGURES + c]! += direct[c]! * own[c]!;
     out[p * FIGURES + FIGURE.luminance]! += direct[1]! * own[FIGURE.luminance]!;
     const add = (times: number, figures: () => readonly number[]) => {
@@ -354,6 +355,10 @@ function figuresOf(
       add(value, by(own, name, surface));
       add(once, by(own, name, 'hair-through'));
       incident += (value + once) * dot(own, yBar);
+    }
+    for (let c = FIGURE.r; c <= FIGURE.luminance; c++) {
+      const i = p * FIGURES + c;
+      out[i] = kept * out[i]! + veil[c]!;
     }
     out[p * FIGURES + FIGURE.incident] = incident;
   });

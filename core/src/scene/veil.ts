@@ -5,9 +5,10 @@ import { reaching } from '../transport/reach';
 import type { Stage } from '../transport/stage';
 import type { View } from '../transport/view';
 import { frameLit, frameOpen, type FrameAmounts, type Sample } from './frame-light';
+import { spreadShare } from './soft-filter';
 import { figuresOn, type Surfaces } from './surfaces';
 
-/** Veiling glare: a lens spreads a share of a frame's mean light over all of it. */
+/** Veiling glare: a lens spreads a share of a frame's mean light over all of it, and a soft filter before it far more. */
 
 /** A frame: who stands in it, and the places that it shows. */
 export interface FrameView {
@@ -30,7 +31,7 @@ export function frameLitBy(light: Light, { stage, view, samples }: FrameView): F
   return found;
 }
 
-/** The veil that a lens lays over a frame of a light's spectrum: its glare times the frame's mean, r, g, b and luminance. */
+/** The veil that lens and filter lay over a frame of a light's spectrum: their share times the frame's mean, r, g, b and luminance. */
 export function veilOf(
   { camera }: Look,
   lit: FrameAmounts,
@@ -39,7 +40,8 @@ export function veilOf(
   surfaces: Surfaces,
   { samples }: Pick<FrameView, 'samples'>,
 ): (spectrum: Spectrum) => readonly number[] {
-  if (camera.glare === 0) return () => NO_VEIL;
+  const share = camera.glare + spreadShare(camera);
+  if (share === 0) return () => NO_VEIL;
   const open = frameOpen(samples);
   return (spectrum) => {
     const washed = product(spectrum, wash);
@@ -49,7 +51,7 @@ export function veilOf(
       [open, washed, 1],
     ] as const)
       for (const [material, amount] of amounts)
-        figuresOn(light, surfaces.material(material)).forEach((v, c) => (sums[c]! += camera.glare * times * amount * v));
+        figuresOn(light, surfaces.material(material)).forEach((v, c) => (sums[c]! += share * times * amount * v));
     return sums;
   };
 }

@@ -1,27 +1,33 @@
 import type { HazeEntry, Look } from '../../document/schema';
 import { evaluate } from '../../scene/evaluate';
 
-/** What haze costs a look, against clear air. */
-export interface HazeCost {
+/** What haze or a soft filter costs a look, against the same without. */
+export interface VeilCost {
   /** The place whose black it lifts most, and by how much, stops; null where nothing was dark. */
   readonly lift: { readonly name: string; readonly stops: number } | null;
-  /** Mean chroma of what had any, before and in haze (OKLCh). */
+  /** Mean chroma of what had any, without and with the veil (OKLCh). */
   readonly chromaClear: number;
-  readonly chromaHazy: number;
+  readonly chromaVeiled: number;
 }
 
-/** A place is black where it lies so far under mid-grey in clear air, stops. */
+/** A place is black where it lies so far under mid-grey without the veil, stops. */
 const BLACK_STOPS = -3;
-/** What has less chroma in clear air has none to lose. */
+/** What has less chroma without it has none to lose. */
 const COLOURED = 0.04;
 
 /** Null in clear air. */
-export function hazeCost(look: Look): HazeCost | null {
-  if (look.air.hazePerM <= 0) return null;
-  const hazy = evaluate(look).probes;
-  const clear = evaluate({ ...look, air: { ...look.air, hazePerM: 0 } }).probes;
+export const hazeCost = (look: Look): VeilCost | null =>
+  look.air.hazePerM > 0 ? costOf({ ...look, air: { ...look.air, hazePerM: 0 } }, look) : null;
+
+/** Null without a soft filter. */
+export const filterCost = (look: Look): VeilCost | null =>
+  look.camera.diffusion > 0 ? costOf({ ...look, camera: { ...look.camera, diffusion: 0 } }, look) : null;
+
+function costOf(without: Look, veiledLook: Look): VeilCost {
+  const veiled = evaluate(veiledLook).probes;
+  const clear = evaluate(without).probes;
   const lifts = clear
-    .map(({ name, stops }, i) => ({ name, stops: hazy[i]!.stops - stops, was: stops }))
+    .map(({ name, stops }, i) => ({ name, stops: veiled[i]!.stops - stops, was: stops }))
     .filter(({ was, stops }) => was < BLACK_STOPS && stops > 0)
     .sort((a, b) => b.stops - a.stops);
   const coloured = clear.flatMap(({ chroma }, i) => (chroma > COLOURED ? [i] : []));
@@ -29,7 +35,7 @@ export function hazeCost(look: Look): HazeCost | null {
   return {
     lift: lifts[0] ? { name: lifts[0].name, stops: lifts[0].stops } : null,
     chromaClear: mean(clear),
-    chromaHazy: mean(hazy),
+    chromaVeiled: mean(veiled),
   };
 }
 
