@@ -1,4 +1,4 @@
-import { STAND_IN_KIT } from '../src/catalogue';
+import { modifierOf, STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
 import { compareVariants, findMotive, lookOfVariant, motiveProblems, MOTIVES, VARIANT_KINDS, variantOf } from '../src/planning';
@@ -44,13 +44,18 @@ describe('tones of a backdrop', () => {
 });
 
 describe('what a light pretends to be', () => {
-  const light = (motive: string, position: Light['position'] = [0, 1.6, 3]): Pick<Light, 'motive' | 'position' | 'aim'> => ({
+  const light = (
+    motive: string,
+    position: Light['position'] = [0, 1.6, 3],
+  ): Pick<Light, 'motive' | 'position' | 'aim' | 'modifier'> => ({
     motive,
     position,
     aim: [0, 1.6, 0],
+    // As hard or soft as it should be; what else is tried below.
+    modifier: modifierOf(findMotive(motive)?.hardness === 'soft' ? 'octa' : 'reflector'),
   });
-  const amber = { hueDeg: 65, purity: 0.2 };
-  const blue = { hueDeg: 240, purity: 0.2 };
+  const amber = { hueDeg: 65, purity: 0.2, cctK: null };
+  const blue = { hueDeg: 240, purity: 0.2, cctK: null };
 
   it('has a colour within its range: hue off by as much as it is outside', () => {
     for (const { id, hueDeg } of MOTIVES) {
@@ -58,19 +63,47 @@ describe('what a light pretends to be', () => {
       const position: Light['position'] =
         findMotive(id)!.direction === 'high' ? [0, 3.6, 2] : findMotive(id)!.direction === 'low' ? [0, 1, 2] : [0, 1.6, 3];
       const middle = (hueDeg[0] + hueDeg[1]) / 2;
-      expect(motiveProblems(light(id, position), { hueDeg: middle, purity: 0.3 })).toEqual([]);
-      expect(motiveProblems(light(id, position), { hueDeg: (hueDeg[1] + 20) % 360, purity: 0.3 })).toEqual([
+      expect(motiveProblems(light(id, position), { hueDeg: middle, purity: 0.3, cctK: null })).toEqual([]);
+      expect(motiveProblems(light(id, position), { hueDeg: (hueDeg[1] + 20) % 360, purity: 0.3, cctK: null })).toEqual([
         { kind: 'hue', hueDeg: (hueDeg[1] + 20) % 360, outsideDeg: expect.closeTo(20, 6), range: hueDeg },
       ]);
       // A white has no hue to be wrong.
-      expect(motiveProblems(light(id, position), { hueDeg: (hueDeg[1] + 60) % 360, purity: 0.02 })).toEqual([]);
+      expect(motiveProblems(light(id, position), { hueDeg: (hueDeg[1] + 60) % 360, purity: 0.02, cctK: null })).toEqual([]);
     }
+  });
+
+  it('a white is held against the temperatures that are believed: a bedside lamp is no daylight flash', () => {
+    const white = (cctK: number) => ({ hueDeg: 0, purity: 0, cctK });
+    expect(motiveProblems(light('bedside'), white(5600))).toEqual([{ kind: 'cct', cctK: 5600, range: [2300, 3200] }]);
+    expect(motiveProblems(light('bedside'), white(3400))).toEqual([]);
+    expect(motiveProblems(light('neon-sign'), white(5600))).toEqual([]);
+  });
+
+  it('is as hard or as soft as such light is, from where it is aimed', () => {
+    const from = (motive: string, modifier: string, z: number) => ({
+      ...light(motive, [0, 1.6, z]),
+      modifier: modifierOf(modifier),
+    });
+    expect(motiveProblems(from('low-sun', 'softbox-large', 1.5), amber)).toEqual([
+      { kind: 'too-soft', acrossDeg: expect.closeTo((2 * Math.atan2(0.7, 1.5) * 180) / Math.PI, 6) },
+    ]);
+    expect(motiveProblems(from('low-sun', 'softbox', 8), amber)).toEqual([]);
+    expect(motiveProblems(from('window-day', 'snoot', 3), blue)).toEqual([{ kind: 'too-hard', acrossDeg: expect.any(Number) }]);
+  });
+
+  it('goes with the time of day of the other lights', () => {
+    const others = (motive: string) => [{ name: 'Rim', motive }];
+    expect(motiveProblems(light('window-day'), blue, others('moonlight'))).toEqual([
+      { kind: 'time', time: 'day', other: 'Rim', otherTime: 'night' },
+    ]);
+    for (const motive of ['', 'fridge', 'dusk-sky', 'bedside'])
+      expect(motiveProblems(light('moonlight', [0, 4.6, 3]), blue, others(motive))).toEqual([]);
   });
 
   it('comes from where such light comes from', () => {
     expect(motiveProblems(light('moonlight'), blue)).toEqual([{ kind: 'not-high', elevationDeg: expect.any(Number) }]);
     expect(motiveProblems(light('moonlight', [0, 4.6, 3]), blue)).toEqual([]);
-    expect(motiveProblems(light('fire', [0, 2.6, 1]), { hueDeg: 50, purity: 0.2 })).toEqual([
+    expect(motiveProblems(light('fire', [0, 2.6, 1]), { hueDeg: 50, purity: 0.2, cctK: null })).toEqual([
       { kind: 'not-low', elevationDeg: expect.any(Number) },
     ]);
     expect(motiveProblems(light('low-sun', [0, 6, 1]), amber)).toEqual([{ kind: 'steep', elevationDeg: expect.any(Number) }]);

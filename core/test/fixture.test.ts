@@ -254,6 +254,12 @@ describe('one unit and its model', () => {
     const found = unitFrom(model, { kind: 'meter', cctK: cctK!, duv: duv! });
     expect(found.miredShift).toBeCloseTo(miredShift, 1);
     expect(found.green).toBeCloseTo(green, 3);
+    const [x, y] = spectrumToXy(unitSpectrum(model, unit));
+    for (const measured of [{ kind: 'xy', x, y } as const, { kind: 'spectrum', spectrum: unitSpectrum(model, unit) } as const]) {
+      const same = unitFrom(model, measured);
+      expect(same.miredShift).toBeCloseTo(miredShift, 1);
+      expect(same.green).toBeCloseTo(green, 3);
+    }
     const grey = unitFrom(model, {
       kind: 'grey-frame',
       camera,
@@ -261,6 +267,18 @@ describe('one unit and its model', () => {
     });
     expect(grey.miredShift).toBeCloseTo(miredShift, 1);
     expect(grey.green).toBeCloseTo(green, 3);
+  });
+
+  test('a coloured setting, which has no colour temperature, is measured by x and y or by a spectrum', () => {
+    const teal = mixOf(of('colour-panel-two'), { mode: 'hsi', hueDeg: 190, saturation: 0.9, whiteK: 5600 }, lookup).spectrum;
+    const unit = { outputStops: 0, miredShift: -22, green: 0.05 };
+    const light = unitSpectrum(teal, unit);
+    const [x, y] = spectrumToXy(light);
+    const found = unitFrom(teal, { kind: 'xy', x, y });
+    expect(found.miredShift).toBeCloseTo(-22, 1);
+    expect(found.green).toBeCloseTo(0.05, 3);
+    expect(unitFrom(teal, { kind: 'spectrum', spectrum: light.map((v) => 7 * v) }).green).toBeCloseTo(0.05, 3);
+    expect(() => unitFrom(teal, { kind: 'xy', x: 2, y: 0.3 })).toThrow(InputError);
   });
 
   test('what to dial takes the deviation off', () => {

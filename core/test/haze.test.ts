@@ -52,7 +52,7 @@ describe('a soft filter', () => {
     const raised = (look: Look) => {
       const { seen, terms, raw } = drawn(look, 60, 48);
       const out = new Float32Array(raw.length);
-      finishInto(out, raw, seen, terms, frameTriples(look), look);
+      finishInto(out, Float32Array.from(raw), seen, terms, frameTriples(look), look);
       const shows = sharesOf(seen, 'backdrop');
       return shows.reduce((sum, share, p) => sum + (share > 0.5 ? out[3 * p + 1]! : 0), 0);
     };

@@ -170,6 +170,10 @@ describe('balance, wide', () => {
     expect(away.change).toBeGreaterThan(
       list.find(({ lightId, property }) => lightId === 'key' && property.startsWith('a third'))!.change,
     );
+    // Hue is among them, and what is hardly seen is free.
+    const hue = list.filter(({ property }) => property.startsWith('hue'));
+    expect(hue).toHaveLength(2 * poster.lights.length);
+    for (const { change, isFree } of list) expect(isFree).toBe(change < 0.3);
     const look = copyOf(demoLooks()[1]!) as Look;
     look.lights[0]!.gels = [];
     const [cost] = whiteCosts(look);

@@ -370,7 +370,7 @@ describe('checks', () => {
       joined: 0,
       pieceCm: [24, 24],
     });
-    expect(motiveProblems({ ...light(look, 'rim-left'), motive: '' }, { hueDeg: 0, purity: 1 })).toEqual([]);
+    expect(motiveProblems({ ...light(look, 'rim-left'), motive: '' }, { hueDeg: 0, purity: 1, cctK: null })).toEqual([]);
   });
 
   test('more than three colours without a purpose are asked about', () => {
@@ -425,6 +425,15 @@ describe('clusters of a reference picture', () => {
       if (i < 2) expect(near(clusters[i]!.hueDeg, (Math.atan2(lab.b, lab.a) * 180) / Math.PI)).toBeLessThan(5);
     });
     expect(colourClusters(data, 3)).toEqual(clusters);
+  });
+
+  test('a dark ground is no colour of the picture, a dark blue is, and shares are of all of it', () => {
+    const pixel = (r: number, g: number, b: number, n: number) => Array.from({ length: n }, () => [r, g, b, 255]).flat();
+    const data = Uint8ClampedArray.from([...pixel(24, 24, 26, 700), ...pixel(230, 140, 30, 200), ...pixel(10, 20, 90, 100)]);
+    const found = colourClusters(data, 4);
+    expect(found.map(({ share }) => share)).toEqual([0.2, 0.1]);
+    expect(found[0]!.hueDeg).toBeGreaterThan(50);
+    expect(near(found[1]!.hueDeg, 266)).toBeLessThan(8);
   });
 
   test('plain and empty pictures', () => {

@@ -1,4 +1,4 @@
-import { cctDuv } from '../src/colour/cct';
+import { cctDuv, uvPrimeToXy, xyToUvPrime } from '../src/colour/cct';
 import { spectrumToXy, type Xy } from '../src/colour/observer';
 import { baseCamera } from '../src/camera/camera';
 import { fitMatrix } from '../src/camera/matrix';
@@ -43,6 +43,17 @@ describe('chromaticity of reference lights', () => {
     ['Planck 5600 K', planckSource(5600), 0.33021, 0.33911],
     ['Planck 10000 K', planckSource(10000), 0.28066, 0.28835],
   ])('%s', (_, spectrum, x, y) => expectXy(spectrumToXy(spectrum), x, y));
+
+  it('gives u′, v′ of CIE 1976 as tables have them for illuminants D65 and A, and back', () => {
+    const cases = [
+      [[0.3127, 0.329], [0.1978, 0.4683]],
+      [[0.44757, 0.40745], [0.25597, 0.52429]],
+    ] as const;
+    for (const [xy, uv] of cases) {
+      xyToUvPrime(xy).forEach((value, i) => expectNear(value, uv[i]!, 0.0001));
+      uvPrimeToXy(xyToUvPrime(xy)).forEach((value, i) => expectNear(value, xy[i]!, 1e-9));
+    }
+  });
 
   it('gives CCT and Duv of CIE daylight 6500', () => {
     const { cctK, duv } = cctDuv(spectrumToXy(daylightSource(6500)));

@@ -219,7 +219,7 @@ describe('veiling glare', () => {
         const veil = veiled.raw[c]! - clear.raw[c]!;
         for (let q = c; q < clear.raw.length; q += 3) expect(veiled.raw[q]! - clear.raw[q]!).toBeCloseTo(veil, 5);
         // The mean is taken on a coarse grid of lines of sight, once for figures and pictures.
-        expect(Math.abs(Math.log2(veil / (0.01 * mean(clear.raw, c))))).toBeLessThan(0.35);
+        expect(Math.abs(Math.log2(veil / (0.01 * mean(clear.raw, c))))).toBeLessThan(0.4);
         const own = totalFigures(after, 0)[c]! - totalFigures(before, 0)[c]!;
         expect(own).toBeCloseTo(veil, 5);
       }

@@ -62,6 +62,10 @@ describe('white balance as part of the look', () => {
     look.ambient = ambientOf(100, { kind: 'preset', id: 'tube-green' });
     const lights = lightsAtWhites(look, [{ whiteK: look.camera.whiteK, tintDuv: 0 }]);
     expect(lights.find(({ id }) => id === 'rim-right')!.at[0]!.reads).toBe('coloured');
+    // A cyan backdrop light has no temperature: it is not cool, it is cyan.
+    const cyan = lights.find(({ id }) => id === 'backdrop')!;
+    expect(cyan.cctK).toBeNull();
+    expect(cyan.at[0]).toMatchObject({ reads: 'coloured', miredShift: null });
     const tube = lights.find(({ id }) => id === 'ambient')!;
     const [own] = lightsAtWhites(look, [{ whiteK: tube.cctK!, tintDuv: 0 }]).slice(-1);
     expect(own!.at[0]!.reads).toBe('green');

@@ -3,11 +3,13 @@ import {
   PUSH_MIRED,
   type Attribution,
   type ChangeReport,
+  type DragZone,
   type FrameVerdict,
   type RatioStep,
   type WhiteSchool,
 } from '@fulgent/core/planning';
 import { CONTROL_WORDS } from './exposure';
+import { percentWords } from './numbers';
 
 /** What a control that moved is called. */
 export const controlWord = (control: Attribution['control']): string =>
@@ -66,6 +68,27 @@ export function schoolWords({ id, by }: WhiteSchool): { readonly name: string; r
         reason: `White is ${PUSH_MIRED} mired cooler than ${from}, so all light is recorded warmer.`,
       };
   }
+}
+
+/** Less flash than this at a place freezes nothing that is seen there. */
+const SEEN_FROZEN = 0.02;
+
+/** How much of a place is frozen. */
+export const dragTitle = (freezeShare: number): string =>
+  freezeShare < SEEN_FROZEN ? 'no flash on it, all trail' : `${percentWords(freezeShare)} frozen`;
+
+/** What a long exposure holds at a place, stops from mid-grey. */
+export function dragWords({
+  freezeShare,
+  frozenStops,
+  trailStops,
+  ghostStops,
+}: Pick<DragZone, 'freezeShare' | 'frozenStops' | 'trailStops' | 'ghostStops'>): string {
+  if (freezeShare < SEEN_FROZEN) return `Trail over what lies behind ${formatStops(trailStops)}; nothing of it is sharp.`;
+  const ghost = Number.isFinite(ghostStops)
+    ? `the ghost is ${Math.abs(ghostStops).toFixed(1)} stops ${ghostStops < 0 ? 'under' : 'over'} the figure`
+    : 'no ghost';
+  return `Frozen ${formatStops(frozenStops)}, trail over what lies behind ${formatStops(trailStops)}; ${ghost}.`;
 }
 
 /** What a black frame says. */

@@ -5,7 +5,7 @@ import type { LampCaution, PracticalAnswer } from '@fulgent/core/source';
 export const CONTROL_WORDS: Readonly<Record<Control, { readonly name: string; readonly reason: string }>> = {
   aperture: { name: 'Aperture', reason: 'Lets in more of everything: only the level moves.' },
   iso: { name: 'ISO', reason: 'Lifts everything alike, ambient with it.' },
-  nd: { name: 'ND on the lens', reason: 'Dims everything equally.' },
+  nd: { name: 'ND on the lens', reason: 'A stop less of it brightens everything equally.' },
   shutter: {
     name: 'Shutter',
     reason: 'A flash is over long before the shutter closes: only the shutter changes the ratio.',

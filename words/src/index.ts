@@ -2,7 +2,7 @@
 export { addressNoteWords, addressProblemWords, rangeWords } from './addresses';
 export { againstKeyWords, balanceWords, limitWords, unreachedWords, wideWords } from './balance';
 export { boardGainWords } from './boards';
-export { blackFrameWords, changeWords, controlWord, ratioStepWords, schoolWords } from './capture';
+export { blackFrameWords, changeWords, dragTitle, dragWords, controlWord, ratioStepWords, schoolWords } from './capture';
 export { HEAT_CAUTION, HEAT_REASON_WORDS, SAFETY_DEFERS, cautionWords, type CautionWords } from './cautions';
 export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';

@@ -173,6 +173,14 @@ export function motiveProblemWords(problem: MotiveProblem): string {
       const [from, to] = problem.range;
       return `its hue ${Math.round(problem.hueDeg)}° is ${Math.round(problem.outsideDeg)}° outside ${from} to ${to}°`;
     }
+    case 'cct':
+      return `it is ${Math.round(problem.cctK / 50) * 50} K, and ${problem.range[0]} to ${problem.range[1]} K is believed`;
+    case 'too-soft':
+      return `it is ${Math.round(problem.acrossDeg)}° across from the subject, and should be hard`;
+    case 'too-hard':
+      return `it is ${problem.acrossDeg.toFixed(1)}° across from the subject, and should be soft`;
+    case 'time':
+      return `it is of ${problem.time}, and ${problem.other} is of ${problem.otherTime}`;
     case 'not-high':
       return `it comes from ${Math.round(problem.elevationDeg)}° up, and should come from above`;
     case 'not-low':

@@ -2,7 +2,7 @@ import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import type { Limit, WideBalance } from '@fulgent/core/planning';
 import { balance } from '@fulgent/core/planning/search';
-import { balanceWords, limitWords, wideWords } from '../src';
+import { balanceWords, limitWords, wideWords, unreachedWords } from '../src';
 
 const [poster] = demoLooks() as [Look];
 const QUICK = { thorough: false };
@@ -102,4 +102,12 @@ it('a search that was cut short says so, with what to do', () => {
   const [, then] = balanceWords({ ...balanced, isWhole: false });
   expect(then).toMatch(/^The search was cut short: better powers may exist\. Lock lights that are right, and balance again\./);
   expect(balanceWords({ ...balanced, isWhole: true })[1]).not.toMatch(/cut short/);
+});
+
+describe('a lamp in another’s place', () => {
+  it.each([
+    [{ kind: 'weak', offStops: -1.34 }, 'Key: Panel comes out 1.3 stops too weak, at full power.'],
+    [{ kind: 'strong', offStops: 0.52 }, 'Key: Panel comes out 0.5 stops too strong, at its lowest power.'],
+    [{ kind: 'colour', difference: 0.083 }, 'Key: Panel makes another colour, 0.08 away on the plane.'],
+  ] as const)('%j', (one, text) => expect(unreachedWords({ lightId: 'k', name: 'Key', fixture: 'Panel', ...one })).toBe(text));
 });

@@ -1,5 +1,5 @@
 import type { RatioStep, WhiteSchool } from '@fulgent/core/planning';
-import { changeWords, controlWord, ratioStepWords, schoolWords } from '../src';
+import { blackFrameWords, changeWords, controlWord, dragTitle, dragWords, ratioStepWords, schoolWords } from '../src';
 
 describe('what a change did', () => {
   const moved = { flash: 1, continuous: 1, ambient: 1, ratioByShutter: 0, ratioByPower: 0 };
@@ -49,5 +49,32 @@ describe('a way to decide on white', () => {
   ])('%s by %s is %s', (id, by, name, reason) => {
     expect(of(id, by).name).toBe(name);
     expect(of(id, by).reason).toMatch(reason);
+  });
+});
+
+describe('a black frame', () => {
+  const at = { meanStops: -8, highStops: -2, channel: 'R', passed: false, overStops: 5 } as const;
+
+  it.each([
+    ['black', 'Black: the brightest thousandth is 2.0 stops under working white.'],
+    ['as-wanted', 'As wanted: on average 8.0 stops under working white.'],
+    ['too-much', 'Not yet: 5.0 stops too much in red.'],
+    ['stray', 'Not yet: 5.0 stops too much in red, in a small part of the frame: look for a stray lamp.'],
+    ['too-dark', 'Darker than wanted: on average 8.0 stops under working white.'],
+  ] as const)('%s', (found, text) => expect(blackFrameWords({ ...at, found })).toBe(text));
+
+  it('that holds nothing says so', () =>
+    expect(blackFrameWords({ ...at, found: 'black', highStops: -Infinity })).toBe('Black: the brightest thousandth is nothing.'));
+});
+
+describe('a long exposure', () => {
+  it('never tells of frozen levels where nothing is frozen', () => {
+    const none = { freezeShare: 0, frozenStops: -1.9, trailStops: -2.1, ghostStops: Infinity };
+    expect(dragTitle(0)).toBe('no flash on it, all trail');
+    expect(dragWords(none)).toBe('Trail over what lies behind -2.1; nothing of it is sharp.');
+    expect(dragTitle(0.8)).toBe('80 % frozen');
+    expect(dragWords({ freezeShare: 0.8, frozenStops: 0.3, trailStops: -2, ghostStops: -1.5 })).toBe(
+      'Frozen +0.3, trail over what lies behind -2.0; the ghost is 1.5 stops under the figure.',
+    );
   });
 });

@@ -146,6 +146,10 @@ describe('a motive that does not fit', () => {
     [{ kind: 'not-high', elevationDeg: 4.4 }, 'it comes from 4° up, and should come from above'],
     [{ kind: 'not-low', elevationDeg: 30 }, 'it should come from below'],
     [{ kind: 'steep', elevationDeg: 61 }, 'it comes steeply, 61°'],
+    [{ kind: 'cct', cctK: 5612, range: [2300, 3200] }, 'it is 5600 K, and 2300 to 3200 K is believed'],
+    [{ kind: 'too-soft', acrossDeg: 33.4 }, 'it is 33° across from the subject, and should be hard'],
+    [{ kind: 'too-hard', acrossDeg: 1.34 }, 'it is 1.3° across from the subject, and should be soft'],
+    [{ kind: 'time', time: 'day', other: 'Rim', otherTime: 'night' }, 'it is of day, and Rim is of night'],
   ])('%j', (problem, text) => {
     expect(motiveProblemWords(problem)).toBe(text);
     expect(said({ kind: 'motive', light: 'Rim', problems: [problem] })).toBe(`Motive: Rim: ${text}.`);

@@ -86,6 +86,8 @@ export function WidePage({ look }: { readonly look: Look }) {
   );
 }
 
+const MOST_SHOWN = 14;
+
 interface Most {
   readonly list: readonly Sensitivity[];
   readonly whites: readonly WhiteCost[];
@@ -108,13 +110,14 @@ function WhiteTrade({ most }: { readonly most: Most }) {
 }
 
 function MostChanging({ most }: { readonly most: Most | null }) {
+  const free = most?.list.filter(({ isFree, lightId }) => isFree && lightId !== null) ?? [];
   return (
     <Section title="What changes the picture most" aside="mean difference; 2 is just seen">
       {most ? (
         <Table
           label="What changes the picture most"
           columns={['Change', 'Most on', 'Change of picture']}
-          rows={most.list.map(({ name, property, change, where }) => ({
+          rows={most.list.slice(0, MOST_SHOWN).map(({ name, property, change, where }) => ({
             id: `${name} ${property}`,
             cells: [`${name}, ${property}`, where, change.toFixed(1)],
           }))}
@@ -122,6 +125,11 @@ function MostChanging({ most }: { readonly most: Most | null }) {
       ) : (
         <Text quiet>Trying …</Text>
       )}
+      {free.length ? (
+        <Text testID="free-to-play">
+          Free to play with, hardly seen: {free.map(({ name, property }) => `${name}, ${property}`).join('; ')}.
+        </Text>
+      ) : null}
     </Section>
   );
 }

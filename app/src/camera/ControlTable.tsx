@@ -4,12 +4,12 @@ import { Table } from '../ui/Table';
 
 const figure = (stops: number) => (stops ? formatStops(stops) : '0');
 
-/** What each control moves, for one stop, with the reason. */
+/** What each control moves, for one stop brighter, with the reason. */
 export function ControlTable() {
   return (
     <Table
-      label="What each control moves, for one stop"
-      columns={['One stop of', 'Flash', 'Continuous', 'Ambient']}
+      label="What each control moves, for one stop brighter"
+      columns={['One stop brighter by', 'Flash', 'Continuous', 'Ambient']}
       rows={CONTROL_EFFECTS.map(({ control, flash, continuous, ambient }) => ({
         id: control,
         cells: [CONTROL_WORDS[control].name, figure(flash), figure(continuous), figure(ambient)],

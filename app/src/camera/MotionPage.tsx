@@ -1,7 +1,8 @@
 import type { Look, Mover, LookCamera } from '@fulgent/core/document';
 import { LensDials } from './LensDials';
-import { formatShutter, formatStops } from '@fulgent/core/exposure';
+import { formatShutter } from '@fulgent/core/exposure';
 import type { DragReading } from '@fulgent/core/planning';
+import { dragTitle, dragWords } from '@fulgent/words';
 import { View } from 'react-native';
 import { percent } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
@@ -49,16 +50,11 @@ export function MotionPage({ look }: { readonly look: Look }) {
               </View>
               <View style={{ flex: 1 }}>
                 <Text weight="medium">
-                  {name}: {percent(freezeShare)} frozen
+                  {name}: {dragTitle(freezeShare)}
                 </Text>
                 <Text size="label" quiet>
-                  Frozen {formatStops(frozenStops)}, trail over what lies behind {formatStops(trailStops)};{' '}
-                  {Number.isFinite(ghostStops)
-                    ? `the ghost is ${Math.abs(ghostStops).toFixed(1)} stops ${ghostStops < 0 ? 'under' : 'over'} the figure`
-                    : freezeShare > 0
-                      ? 'no ghost'
-                      : 'no flash on it: all trail'}
-                  .{channels.length ? ` Clips ${channels.join(', ')}.` : ''}
+                  {dragWords({ freezeShare, frozenStops, trailStops, ghostStops })}
+                  {channels.length ? ` Clips ${channels.join(', ')}.` : ''}
                 </Text>
               </View>
             </View>

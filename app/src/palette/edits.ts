@@ -1,5 +1,6 @@
 import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look, Member, SchemeId, Setting } from '@fulgent/core/document';
+import { quantised } from '@fulgent/core/fixture';
 import { asNeutral, lightColours, lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
 import { cameraOf, nearestPower } from '@fulgent/core/scene';
 import { presetSource } from '@fulgent/core/source';
@@ -173,7 +174,8 @@ export function putSetting(lightId: string, setting: Setting, kit: readonly KitE
   edit(`${lightId}.setting`, (look) =>
     withLight(lookWithGels(look, entries), lightId, (light) => ({
       ...light,
-      setting,
+      // On the fixture's own steps, however it was typed.
+      setting: light.fixture.kind === 'colour' ? quantised(light.fixture, setting) : setting,
       gels: [],
       powerStops: nearestPower(light.fixture, light.powerStops),
     })),

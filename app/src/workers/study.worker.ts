@@ -242,7 +242,7 @@ const api: StudyApi = {
   remedies: remediesFor,
   wide: (look, freedom, kit) => balanceWide(look, freedom, kit),
   turnRange,
-  sensitivities: (look) => ({ list: sensitivities(look).slice(0, 14), whites: whiteCosts(look) }),
+  sensitivities: (look) => ({ list: sensitivities(look), whites: whiteCosts(look) }),
   run: buildRun,
   effects: readEffects,
   boardGains,

@@ -8,6 +8,18 @@ const LOWEST_K = 1000;
 const HIGHEST_K = 50_000;
 const TABLE_STEP_MIRED = 2;
 
+/** CIE 1976 u', v' of x, y, as colour meters show them. */
+export function xyToUvPrime([x, y]: Xy): readonly [u: number, v: number] {
+  const d = -2 * x + 12 * y + 3;
+  return [(4 * x) / d, (9 * y) / d];
+}
+
+/** The inverse of `xyToUvPrime`. */
+export function uvPrimeToXy([u, v]: readonly [u: number, v: number]): Xy {
+  const d = 6 * u - 16 * v + 12;
+  return [(9 * u) / d, (4 * v) / d];
+}
+
 /** CIE 1960 (u, v) of a CIE 1931 chromaticity. */
 export function xyToUv([x, y]: Xy): readonly [u: number, v: number] {
   const d = -2 * x + 12 * y + 3;

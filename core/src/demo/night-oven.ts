@@ -5,7 +5,7 @@ import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, SUBJECT_DEFAUL
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look } from '../document/schema';
 import { withOwnPalette } from '../planning/palette/from-lights';
 import { kitCamera } from '../catalogue/kit';
-import { BACKDROP_M, FACE_M, piece, QUICKLY } from './piece';
+import { BACKDROP_M, FACE_M, piece, QUICKLY, type Piece } from './piece';
 
 const BACK_ROOM: Pick<Look['brief'], 'place' | 'ingredients'> = {
   place: {
@@ -110,7 +110,9 @@ function ovenLook(title: string, note: string, lights: Light[], change: Partial<
   };
 }
 
-const fridge = (setting: Light['setting'], fixture = 'colour-panel-two'): Light =>
+/** Behind the baker, where it meets the edge and not the cheek. */
+const FRIDGE_AT: Piece['at'] = { position: [-1.3, FACE_M + 0.28, -1.7], aim: [0, FACE_M + 0.05, 0] };
+const fridge = (setting: Light['setting'], fixture = 'colour-panel-two', at?: Piece['at']): Light =>
   piece({
     id: 'fridge',
     name: 'Fridge',
@@ -120,6 +122,7 @@ const fridge = (setting: Light['setting'], fixture = 'colour-panel-two'): Light 
     modifier: 'panel-grid',
     setting,
     motive: 'fridge',
+    ...(at ? { at } : {}),
     powerStops: -4,
   });
 const street = (setting: Light['setting'], powerStops = -4): Light =>
@@ -129,23 +132,24 @@ const street = (setting: Light['setting'], powerStops = -4): Light =>
     role: 'rim',
     side: 'right',
     fixture: 'colour-spot',
-    modifier: 'reflector',
+    modifier: 'reflector-grid',
     setting,
     motive: 'street',
     at: { position: [1.25, FACE_M + 0.85, -1.15], aim: [0, FACE_M + 0.05, 0] },
     powerStops,
   });
-const ovenKey = (): Light =>
+/** A low oven door: gridded, so that it leaves the cold edges and the wall alone. */
+const ovenKey = (modifier: string, position: Light['position']): Light =>
   piece({
     id: 'key',
     name: 'Oven door',
     role: 'key',
     side: 'left',
     fixture: 'bi-colour',
-    modifier: 'softbox',
+    modifier,
     setting: { mode: 'cct', cctK: 3200, duv: 0 },
     motive: 'bedside',
-    at: { position: [-0.55, FACE_M + 0.13, 1.5], aim: [0, FACE_M, 0] },
+    at: { position, aim: [0, FACE_M, 0] },
     powerStops: -1,
   });
 const tubes = (hueDeg: number): Light =>
@@ -156,7 +160,7 @@ const tubes = (hueDeg: number): Light =>
     side: 'right',
     fixture: 'colour-tube',
     modifier: 'tube-face',
-    setting: { mode: 'hsi', hueDeg, saturation: 0.65, whiteK: 5600 },
+    setting: { mode: 'hsi', hueDeg, saturation: 0.75, whiteK: 5600 },
     motive: '',
     powerStops: -1,
   });
@@ -180,15 +184,18 @@ export function nightOvenLooks(): readonly Look[] {
     'Dough, street against fridge',
     'Sodium-like street light on one edge, cold fridge on the other; the oven door keys.',
     [
-      ovenKey(),
+      ovenKey('softbox-grid', [-0.8, FACE_M + 0.15, 1.3]),
       street({ mode: 'xy', x: 0.51, y: 0.42 }),
-      fridge({ mode: 'hsi', hueDeg: 210, saturation: 0.7, whiteK: 6500 }),
+      fridge({ mode: 'hsi', hueDeg: 210, saturation: 0.7, whiteK: 6500 }, 'colour-panel-two', FRIDGE_AT),
       lamp(),
     ],
   );
   const second = ovenLook('Cold shelves, tubes disagree', 'Panel and tubes stand at hue 195 and are not the same colour.', [
-    ovenKey(),
-    fridge({ mode: 'hsi', hueDeg: 195, saturation: 0.65, whiteK: 5600 }, 'colour-panel'),
+    ovenKey('strip-grid', [-1.3, FACE_M + 0.25, 0.9]),
+    fridge({ mode: 'hsi', hueDeg: 195, saturation: 0.75, whiteK: 5600 }, 'colour-panel', {
+      position: [-0.9, FACE_M + 0.78, -1.2],
+      aim: [0, FACE_M + 0.05, 0],
+    }),
     tubes(195),
   ]);
   return [

@@ -10,7 +10,7 @@ export const QUICKLY = { thorough: false } as const;
 export const FACE_M = 1.62;
 export const BACKDROP_M = 2.4;
 
-interface Piece {
+export interface Piece {
   readonly id: string;
   readonly name: string;
   readonly role: Role;

@@ -14,6 +14,8 @@ export interface Sensitivity {
   readonly change: number;
   /** Place that changes most. */
   readonly where: string;
+  /** So little that it may be played with. */
+  readonly isFree: boolean;
 }
 
 function difference(a: Readings, b: Readings): { change: number; where: string } {
@@ -26,6 +28,10 @@ function difference(a: Readings, b: Readings): { change: number; where: string }
 }
 
 const TURN_DEG = 5;
+/** A hue is moved one way along the line of whites and one way across it: this warmer, and green of this density. */
+const [HUE_MIRED, HUE_GREEN] = [40, 0.15];
+/** Under this a change is not seen in the picture as a whole. */
+const FREE_BELOW = 0.3;
 
 function turned({ position, aim }: Light): Point {
   const a = (TURN_DEG * Math.PI) / 180;
@@ -39,14 +45,16 @@ function nearer({ position, aim }: Light): Point {
 }
 
 /**
- * Which light and which property changes the picture most: a third of a stop, a tenth of the distance, 5 degrees, a gel a quarter paler, the
- * light away; for the camera a third of a stop and 300 K. Largest first.
+ * Which light and which property changes the picture most: a third of a stop, a tenth of the distance, 5 degrees, its hue warmer or greener, a gel a quarter
+ * paler, the light away; for the camera a third of a stop and 300 K. Largest first.
  */
 export function sensitivities(look: Look): Sensitivity[] {
   const now = evaluate(look);
   const out: Sensitivity[] = [];
-  const tryLook = (lightId: string | null, name: string, property: string, tried: Look) =>
-    out.push({ lightId, name, property, ...difference(now, evaluate(tried)) });
+  const tryLook = (lightId: string | null, name: string, property: string, tried: Look) => {
+    const { change, where } = difference(now, evaluate(tried));
+    out.push({ lightId, name, property, change, where, isFree: change < FREE_BELOW });
+  };
   look.lights.forEach((light, l) => {
     if (!light.on || light.muted) return;
     const { id, name } = light;
@@ -58,6 +66,14 @@ export function sensitivities(look: Look): Sensitivity[] {
     tryLook(id, name, 'a third of a stop less', put({ powerStops: down }));
     tryLook(id, name, 'a tenth nearer', put({ position: nearer(light) }));
     tryLook(id, name, `turned ${TURN_DEG}°`, put({ aim: turned(light) }));
+    const { unit } = light;
+    tryLook(
+      id,
+      name,
+      `hue ${HUE_MIRED} mired warmer`,
+      put({ unit: { ...unit, miredShift: Math.min(200, unit.miredShift + HUE_MIRED) } }),
+    );
+    tryLook(id, name, 'hue an eighth greener', put({ unit: { ...unit, green: Math.min(0.6, unit.green + HUE_GREEN) } }));
     if (light.gels.length)
       tryLook(
         id,

@@ -35,6 +35,14 @@ const SLIGHT_MIRED = 45;
 const NEUTRAL_DUV = 0.006;
 /** A light of more purity than this is coloured, whatever its nearest colour temperature. */
 const COLOURED = 0.2;
+/** Farther than this from the line of whites a light has no colour temperature that says anything (CIE 15 stops at 0.05; cameras' tint ends here). */
+const MOST_DUV = 0.02;
+
+/** Colour temperature and Duv of a light that is a white; null for one that is a colour. */
+function whiteOf(spectrum: Spectrum): { readonly cctK: number | null; readonly duv: number | null } {
+  const { cctK, duv } = cctDuv(spectrumToXy(spectrum));
+  return cctK === null || Math.abs(duv) > MOST_DUV ? { cctK: null, duv: null } : { cctK, duv };
+}
 
 function readsAs(miredShift: number | null, duvShift: number, purity: number): Reading {
   if (miredShift === null || purity > COLOURED) return 'coloured';
@@ -61,7 +69,7 @@ function lightsOf(look: Look): { readonly id: string; readonly name: string; rea
 
 /** How light of a spectrum is recorded on a neutral surface by a camera that is set to `white`. */
 export function lightAtWhite(camera: Camera, white: White, spectrum: Spectrum): LightAtWhites['at'][number] {
-  const { cctK, duv } = cctDuv(spectrumToXy(spectrum));
+  const { cctK, duv } = whiteOf(spectrum);
   const { hueDeg, purity } = targetOf(planeOfSpectrum(camera, spectrum));
   const miredShift = cctK === null ? null : kelvinToMired(cctK) - kelvinToMired(white.whiteK);
   return {
@@ -79,7 +87,7 @@ export function lightsAtWhites(look: Look, whites: readonly White[]): LightAtWhi
   return lightsOf(look).map(({ id, name, spectrum }) => ({
     id,
     name,
-    ...cctDuv(spectrumToXy(spectrum)),
+    ...whiteOf(spectrum),
     at: whites.map((white, w) => lightAtWhite(cameras[w]!, white, spectrum)),
   }));
 }

@@ -76,10 +76,12 @@ export function correctionForWhite(fromK: number, fromDuv: number, toK: number, 
 /** What was measured of a light: by a meter, or on a grey card by the look's camera. */
 export type Measured =
   | { readonly kind: 'meter'; readonly cctK: number; readonly duv: number }
+  | { readonly kind: 'xy'; readonly x: number; readonly y: number }
+  | { readonly kind: 'spectrum'; readonly spectrum: Spectrum }
   | { readonly kind: 'grey-frame'; readonly rgb: readonly [number, number, number] };
 
 /** How this very unit of a fixture differs from its figures, by what was measured. */
 export function unitOfLight(look: Look, light: Light, measured: Measured): Pick<Unit, 'miredShift' | 'green'> {
-  const whole: Measurement = measured.kind === 'meter' ? measured : { ...measured, camera: cameraOf(look) };
+  const whole: Measurement = measured.kind === 'grey-frame' ? { ...measured, camera: cameraOf(look) } : measured;
   return unitFrom(modelSource(light, 0, lookupIn(look.spectra)), whole);
 }

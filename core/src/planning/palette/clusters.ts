@@ -8,9 +8,12 @@ const DECODED = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255)
 const ROUNDS = 24;
 /** Lightness counts less than hue and chroma when colours are told apart: a lit and a shaded red are one red. */
 const LIGHTNESS_WEIGHT = 0.45;
+/** Dark and grey, or darker than any colour is seen, is ground and no colour of the picture, unless there is hardly anything else: OKLab lightness, chroma. */
+const [GROUND_L, GROUND_CHROMA, BLACK_L] = [0.26, 0.045, 0.14];
+const LEAST_COLOURED = 0.01;
 
 /**
- * The main colours of a picture, by share: k-means in OKLab, started from the colours farthest apart, so that the same picture
+ * The main colours of a picture, by their share of all of it: its dark ground is none of them. k-means in OKLab, started from the colours farthest apart, so that the same picture
  * always gives the same answer. `rgba` is 8-bit sRGB, four bytes a pixel; transparent pixels do not count.
  * @throws InputError where the data are not that, or hold no pixel.
  */
@@ -18,14 +21,20 @@ export function colourClusters(rgba: Uint8ClampedArray | Uint8Array, count = 5):
   requireNumber('count', count, 1, 12);
   if (rgba.length === 0 || rgba.length % 4 !== 0) throw new InputError('picture', 'The picture holds no pixels; choose another.');
   const points: number[] = [];
+  const ground: number[] = [];
   const lab = new Float64Array(3);
   for (let i = 0; i < rgba.length; i += 4) {
     if (rgba[i + 3]! < 128) continue;
     oklabInto(lab, DECODED[rgba[i]!]!, DECODED[rgba[i + 1]!]!, DECODED[rgba[i + 2]!]!);
-    points.push(lab[0]! * LIGHTNESS_WEIGHT, lab[1]!, lab[2]!);
+    const [L, a, b] = lab as unknown as [number, number, number];
+    const isGround = L < BLACK_L || (L < GROUND_L && Math.hypot(a, b) < GROUND_CHROMA);
+    (isGround ? ground : points).push(L * LIGHTNESS_WEIGHT, a, b);
   }
+  const seen = (points.length + ground.length) / 3;
+  if (seen === 0) throw new InputError('picture', 'The picture is wholly transparent; choose another.');
+  // Nothing but dark: then that is what it is made of.
+  if (points.length < 3 * LEAST_COLOURED * seen) points.push(...ground);
   const n = points.length / 3;
-  if (n === 0) throw new InputError('picture', 'The picture is wholly transparent; choose another.');
   const distance = (i: number, centre: readonly number[]) =>
     (points[3 * i]! - centre[0]!) ** 2 + (points[3 * i + 1]! - centre[1]!) ** 2 + (points[3 * i + 2]! - centre[2]!) ** 2;
   const mean = [0, 1, 2].map((k) => points.reduce((sum, value, i) => (i % 3 === k ? sum + value : sum), 0) / n);
@@ -70,7 +79,7 @@ export function colourClusters(rgba: Uint8ClampedArray | Uint8Array, count = 5):
         lightness: Number(Math.min(1, weighted / LIGHTNESS_WEIGHT).toFixed(4)),
         chroma: Number(Math.hypot(a, b).toFixed(4)),
         hueDeg: Number(directionDeg(a, b).toFixed(2)),
-        share: Number((sizes[c]! / n).toFixed(4)),
+        share: Number((sizes[c]! / seen).toFixed(4)),
       };
     })
     .filter(({ share }) => share > 0)

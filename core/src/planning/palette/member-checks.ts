@@ -1,6 +1,7 @@
 import { recordInto } from '../../camera/camera';
 import { gelNameIn } from '../../scene/resolve';
-import { luminousSum } from '../../colour/observer';
+import { cctDuv } from '../../colour/cct';
+import { luminousSum, spectrumToXy } from '../../colour/observer';
 import { MID_GREY } from '../../exposure/meter';
 import type { Look } from '../../document/schema';
 import { product } from '../../spectrum/grid';
@@ -50,6 +51,8 @@ export function alike({ scene, readings }: Seen): Found[] {
 }
 
 const OFF_TARGET = 0.05;
+/** Farther than this from the line of whites a light has no colour temperature to hold against a motive. */
+const WHITE_DUV = 0.012;
 
 export function offTarget({ look, scene }: Seen): Found[] {
   return look.palette.members.flatMap((member): Found[] => {
@@ -76,8 +79,14 @@ export function offTarget({ look, scene }: Seen): Found[] {
 
 export function motives({ look, scene }: Seen): Found[] {
   return look.lights.flatMap((light, l): Found[] => {
-    const recorded = targetOf(planeOfSpectrum(scene.camera, scene.lights[l]!.filtered));
-    const problems = motiveProblems(light, recorded);
+    const { filtered } = scene.lights[l]!;
+    const { cctK, duv } = cctDuv(spectrumToXy(filtered));
+    const recorded = {
+      ...targetOf(planeOfSpectrum(scene.camera, filtered)),
+      cctK: cctK !== null && Math.abs(duv) <= WHITE_DUV ? cctK : null,
+    };
+    const others = look.lights.filter(({ id, on }) => on && id !== light.id);
+    const problems = motiveProblems(light, recorded, others);
     if (problems.length === 0) return [];
     return [{ id: `motive:${light.id}`, finding: { kind: 'motive', light: light.name, problems }, holds: false }];
   });

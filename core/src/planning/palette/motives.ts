@@ -98,17 +98,27 @@ export type MotiveProblem =
       readonly outsideDeg: number;
       readonly range: readonly [from: number, to: number];
     }
-  | { readonly kind: 'not-high' | 'not-low' | 'steep'; readonly elevationDeg: number };
+  | { readonly kind: 'cct'; readonly cctK: number; readonly range: readonly [low: number, high: number] }
+  | { readonly kind: 'not-high' | 'not-low' | 'steep'; readonly elevationDeg: number }
+  /** How large its face is as seen from where it is aimed, degrees. */
+  | { readonly kind: 'too-soft' | 'too-hard'; readonly acrossDeg: number }
+  /** Another light of the look pretends to be of another time of day. */
+  | { readonly kind: 'time'; readonly time: string; readonly other: string; readonly otherTime: string };
 
 /** What disagrees between a light and what it pretends to be; empty where it fits or pretends nothing. */
 export function motiveProblems(
-  light: Pick<Light, 'motive' | 'position' | 'aim'>,
-  recorded: { hueDeg: number; purity: number },
+  light: Pick<Light, 'motive' | 'position' | 'aim' | 'modifier'>,
+  recorded: Recorded,
+  others: readonly Pick<Light, 'name' | 'motive'>[] = [],
 ): MotiveProblem[] {
   const motive = findMotive(light.motive);
   if (!motive) return [];
   const problems: MotiveProblem[] = [];
-  if (motive.hueDeg && recorded.purity > 0.05) {
+  if (motive.cctK && recorded.cctK !== null) {
+    const [low, high] = motive.cctK;
+    if (recorded.cctK < low * (1 - CCT_SLACK) || recorded.cctK > high * (1 + CCT_SLACK))
+      problems.push({ kind: 'cct', cctK: recorded.cctK, range: motive.cctK });
+  } else if (motive.hueDeg && recorded.purity > 0.05) {
     const [from, to] = motive.hueDeg;
     const middle = (from + to) / 2;
     const off = Math.abs(turnBetweenDeg(middle, recorded.hueDeg)) - (to - from) / 2;
@@ -119,5 +129,49 @@ export function motiveProblems(
   if (motive.direction === 'high' && elevationDeg < HIGH_DEG) problems.push({ kind: 'not-high', elevationDeg });
   if (motive.direction === 'low' && elevationDeg > 5) problems.push({ kind: 'not-low', elevationDeg });
   if (motive.direction === 'level' && Math.abs(elevationDeg) > 40) problems.push({ kind: 'steep', elevationDeg });
-  return problems;
+  return [...problems, ...hardness(motive, light), ...times(motive, others)];
 }
+
+/** A light as recorded: its hue and purity, and its colour temperature where it is a white. */
+export interface Recorded {
+  readonly hueDeg: number;
+  readonly purity: number;
+  readonly cctK: number | null;
+}
+
+/** How far off a range of colour temperatures is still believed; and how large a face is hard or soft from where it is aimed, degrees. */
+const CCT_SLACK = 0.12;
+const [HARD_BELOW_DEG, SOFT_FROM_DEG] = [4, 16];
+
+function hardness(
+  { hardness: wanted }: Motive,
+  { position, aim, modifier }: Pick<Light, 'position' | 'aim' | 'modifier'>,
+): MotiveProblem[] {
+  const { face } = modifier;
+  const across =
+    face.kind === 'disc' ? 2 * face.radiusM : face.kind === 'tube' ? face.lengthM : Math.max(face.widthM, face.heightM);
+  const away = Math.hypot(...position.map((v, i) => v - aim[i]!));
+  const acrossDeg = (2 * Math.atan2(across / 2, Math.max(0.05, away)) * 180) / Math.PI;
+  if (wanted === 'hard' && acrossDeg >= SOFT_FROM_DEG) return [{ kind: 'too-soft', acrossDeg }];
+  if (wanted === 'soft' && acrossDeg < HARD_BELOW_DEG) return [{ kind: 'too-hard', acrossDeg }];
+  return [];
+}
+
+/** Times of day that are not in one picture; what is of any time goes with all. */
+function times({ time }: Motive, others: readonly Pick<Light, 'name' | 'motive'>[]): MotiveProblem[] {
+  for (const { name, motive } of others) {
+    const otherTime = findMotive(motive)?.time ?? 'any';
+    if (time === 'any' || otherTime === 'any' || time === otherTime) continue;
+    if (!TOGETHER.some((pair) => pair.includes(time) && pair.includes(otherTime)))
+      return [{ kind: 'time', time, other: name, otherTime }];
+  }
+  return [];
+}
+
+/** Lamps burn at dusk, and dusk is when the sun has been low. */
+const TOGETHER: readonly (readonly string[])[] = [
+  ['dusk', 'night'],
+  ['dusk', 'evening or morning'],
+  ['day', 'evening or morning'],
+  ['night', 'evening or morning'],
+];
