@@ -46,8 +46,14 @@ describe('chromaticity of reference lights', () => {
 
   it('gives u′, v′ of CIE 1976 as tables have them for illuminants D65 and A, and back', () => {
     const cases = [
-      [[0.3127, 0.329], [0.1978, 0.4683]],
-      [[0.44757, 0.40745], [0.25597, 0.52429]],
+      [
+        [0.3127, 0.329],
+        [0.1978, 0.4683],
+      ],
+      [
+        [0.44757, 0.40745],
+        [0.25597, 0.52429],
+      ],
     ] as const;
     for (const [xy, uv] of cases) {
       xyToUvPrime(xy).forEach((value, i) => expectNear(value, uv[i]!, 0.0001));

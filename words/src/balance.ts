@@ -27,6 +27,8 @@ export function limitWords(limit: Limit, { lights }: Pick<Look, 'lights'>): stri
       return `${name} is kept ${againstKeyWords(limit.mostStops)}; its colour wants ${amount} stops more. Keep the key off its place with a flag, a grid or a turn, or allow it more.`;
     case 'over-key':
       return `${name} gives ${amount} stops more than it should against the key (${againstKeyWords(limit.mostStops)}).`;
+    case 'burnt':
+      return `${percentWords(limit.share)} of the skin seen burns, sheen included${name ? `, most by ${name}` : ''}.`;
     case 'separation':
       return `Edge contrast against the backdrop is only ${limit.now.toFixed(2)}; ${limit.wanted.toFixed(2)} is wanted.`;
     case 'locked':

@@ -34,6 +34,7 @@ describe('what limits a balance', () => {
       { ...about, lightId: null, kind: 'separation', now: 0.043, wanted: 0.1 },
       'Edge contrast against the backdrop is only 0.04; 0.10 is wanted.',
     ],
+    [{ ...about, kind: 'burnt', share: 0.113 }, '11 % of the skin seen burns, sheen included, most by Backdrop.'],
     [{ ...about, kind: 'locked', isUnder: true }, 'Backdrop is locked 1.3 under its aim.'],
     [{ ...about, kind: 'locked', isUnder: false }, 'Backdrop is locked 1.3 over its aim.'],
     [{ ...about, kind: 'out-of-power' }, 'Backdrop is at full power, 1.3 stops short of its aim.'],

@@ -82,7 +82,6 @@ export function UnitSheet({
   readonly light: Light;
   readonly onClose: () => void;
 }) {
-  const [failure, setFailure] = useState<string | null>(null);
   const lookup = lookupIn(look.spectra);
   const model = modelSource(light, 0, lookup);
   const modelXy = spectrumToXy(model);
@@ -91,35 +90,7 @@ export function UnitSheet({
   // A colour has no colour temperature: its meter says x, y.
   const [kind, setKind] = useState<Kind>(isWhite ? 'meter' : 'xy');
   const expectedLux = fullLux(light, lookup);
-  const keep = async (measured: Measured, lux?: number) => {
-    setFailure(null);
-    try {
-      const found = await study().unit(look, light, measured);
-      const outputStops =
-        lux && expectedLux > 0 ? Math.max(-4, Math.min(4, Math.log2(lux / expectedLux))) : light.unit.outputStops;
-      changeLight(light.id, 'unit', (one) => ({ ...one, unit: { ...found, outputStops } }));
-      onClose();
-    } catch (error) {
-      setFailure(error instanceof Error ? error.message : String(error));
-    }
-  };
-  const fromFrame = async () => {
-    const file = await chooseFile('image/*');
-    if (!file) return;
-    try {
-      await keep({ kind: 'grey-frame', rgb: await study().greyFrame(file) });
-    } catch (error) {
-      setFailure(error instanceof Error ? error.message : String(error));
-    }
-  };
-  const fromSpectrum = async () => {
-    try {
-      const read = await readFile('source');
-      if (read) await keep({ kind: 'spectrum', spectrum: resample(read.samples, 'source') });
-    } catch (error) {
-      setFailure(error instanceof Error ? error.message : String(error));
-    }
-  };
+  const { keep, fromFrame, fromSpectrum, failure } = useKeeping(look, light, expectedLux, onClose);
   const setting = light.setting?.mode === 'cct' ? light.setting : null;
   const dialled =
     setting && (light.unit.miredShift !== 0 || light.unit.green !== 0) ? dialBack(setting, model, light.unit) : null;
@@ -163,6 +134,41 @@ export function UnitSheet({
       />
     </Sheet>
   );
+}
+
+/** Keeps what was measured as this unit's own, from a meter's figures, a frame or a table. */
+function useKeeping(look: Look, light: Light, expectedLux: number, onDone: () => void) {
+  const [failure, setFailure] = useState<string | null>(null);
+  const keep = async (measured: Measured, lux?: number) => {
+    setFailure(null);
+    try {
+      const found = await study().unit(look, light, measured);
+      const outputStops =
+        lux && expectedLux > 0 ? Math.max(-4, Math.min(4, Math.log2(lux / expectedLux))) : light.unit.outputStops;
+      changeLight(light.id, 'unit', (one) => ({ ...one, unit: { ...found, outputStops } }));
+      onDone();
+    } catch (error) {
+      setFailure(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const fromFrame = async () => {
+    const file = await chooseFile('image/*');
+    if (!file) return;
+    try {
+      await keep({ kind: 'grey-frame', rgb: await study().greyFrame(file) });
+    } catch (error) {
+      setFailure(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const fromSpectrum = async () => {
+    try {
+      const read = await readFile('source');
+      if (read) await keep({ kind: 'spectrum', spectrum: resample(read.samples, 'source') });
+    } catch (error) {
+      setFailure(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return { keep, fromFrame, fromSpectrum, failure };
 }
 
 function Found({

@@ -1,4 +1,4 @@
-import type { KitFixture } from '@fulgent/core/catalogue';
+import type { KitEntry, KitFixture } from '@fulgent/core/catalogue';
 import { LIMITS, type Look } from '@fulgent/core/document';
 import type { Remake } from '@fulgent/core/planning';
 import { describeSetting } from '@fulgent/core/fixture';
@@ -33,24 +33,7 @@ export function RemakePage() {
   const id = chosen ?? looks[0]?.id ?? null;
   const { data: stored } = useSWR<StoredLook, Error>(id ? `/api/looks/${id}` : null);
   const kit = useKitEntries();
-  const fixtures = useMemo(
-    () =>
-      new Map(
-        kit
-          .filter((entry): entry is KitFixture => entry.kind === 'fixture' && !entry.archived && entry.count > 0)
-          .map((entry) => [entry.id, entry] as const),
-      ),
-    [kit],
-  );
-  const wanted = useMemo(
-    () =>
-      Object.fromEntries(
-        Object.entries(swaps).flatMap(([light, fixture]): [string, KitFixture][] =>
-          fixtures.has(fixture) ? [[light, fixtures.get(fixture)!]] : [],
-        ),
-      ),
-    [swaps, fixtures],
-  );
+  const { fixtures, wanted } = useSwaps(kit, swaps);
   const question = `${id} ${stored?.revision} ${JSON.stringify(swaps)}`;
   const { value: made, error } = useStudy<Remake | null>(
     () => (stored ? study().remake(stored.look, wanted, kit) : Promise.resolve(null)),
@@ -113,6 +96,29 @@ export function RemakePage() {
       ) : null}
     </View>
   );
+}
+
+/** The kit's fixtures by id, and those that were chosen by light. */
+function useSwaps(kit: readonly KitEntry[], swaps: Readonly<Record<string, string>>) {
+  const fixtures = useMemo(
+    () =>
+      new Map(
+        kit
+          .filter((entry): entry is KitFixture => entry.kind === 'fixture' && !entry.archived && entry.count > 0)
+          .map((entry) => [entry.id, entry] as const),
+      ),
+    [kit],
+  );
+  const wanted = useMemo(
+    () =>
+      Object.fromEntries(
+        Object.entries(swaps).flatMap(([light, fixture]): [string, KitFixture][] =>
+          fixtures.has(fixture) ? [[light, fixtures.get(fixture)!]] : [],
+        ),
+      ),
+    [swaps, fixtures],
+  );
+  return { fixtures, wanted };
 }
 
 /** What came of it, and what cannot be reached. */

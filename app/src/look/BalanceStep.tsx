@@ -132,10 +132,12 @@ export function BalanceBar() {
   const balanced = useOpenLook((state) => state.balanced);
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
-  const burnt = burntText(useBurnt(look));
+  const seenBurnt = burntText(useBurnt(look));
   const [why, setWhy] = useState(false);
   if (!look || !readings) return null;
   const result = balanced && balanced.look === look ? balanced.result : null;
+  // Where it is what limits the balance it is said there.
+  const burnt = result?.limits.some(({ kind }) => kind === 'burnt') ? '' : seenBurnt;
   const gelStop = openGelStops(look)[0];
   const lampStop = openLampStops(look)[0];
   const stop = gelStop

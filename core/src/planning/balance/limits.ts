@@ -1,7 +1,8 @@
 import type { LightReading, Readings, Verdict } from '../../scene/readings';
 import type { Goals } from './objective';
 import { againstKey } from './places';
-import { objectiveAt, presentPowers } from './objective';
+import { burntStops, objectiveAt, presentPowers } from './objective';
+import { MAY_BURN } from './skin-watch';
 
 /** What a limit is about, with its figures. What a person reads of it is made by `words`. */
 export type LimitCause =
@@ -13,6 +14,8 @@ export type LimitCause =
   | { readonly kind: 'key'; readonly stops: number; readonly isUnder: boolean }
   /** It gives as much as it may against the key, and its colour wants more; or it gives more than it may. */
   | { readonly kind: 'under-key' | 'over-key'; readonly mostStops: number }
+  /** Share of the skin seen that burns, sheen included. */
+  | { readonly kind: 'burnt'; readonly share: number }
   | { readonly kind: 'separation'; readonly now: number; readonly wanted: number }
   | { readonly kind: 'locked'; readonly isUnder: boolean }
   | { readonly kind: 'out-of-power' | 'lowest-power' };
@@ -71,6 +74,8 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
       });
     }
   }
+  const burnt = burntLimit(goals);
+  if (burnt) limits.push(burnt);
   const missing = goals.separation - readings.separation;
   if (missing > 0.01) {
     limits.push({
@@ -87,6 +92,7 @@ export function limitsOf(goals: Goals, readings: Readings): Limit[] {
 
 const ORDER: readonly LimitKind[] = [
   'clipping',
+  'burnt',
   'over-key',
   'unreached',
   'washed-out',
@@ -97,6 +103,29 @@ const ORDER: readonly LimitKind[] = [
   'locked',
   'separation',
 ];
+
+/** Skin that burns more than it may, and the light that takes most of it past the clip. */
+function burntLimit(goals: Goals): Limit | null {
+  const { skin } = goals;
+  if (!skin) return null;
+  const powers = presentPowers(goals.scene);
+  const over = burntStops(goals, powers);
+  const share = over.length / skin.look.probes.length;
+  if (share <= MAY_BURN) return null;
+  const without = skin.lights.map((light, l) => {
+    if (!light.active || light.index < 0) return Infinity;
+    return burntStops(
+      goals,
+      powers.map((power, at) => (at === l ? power - AWAY_STOPS : power)),
+    ).length;
+  });
+  const most = without.indexOf(Math.min(...without));
+  const lightId = Number.isFinite(without[most] ?? Infinity) ? skin.lights[most]!.id : null;
+  return { kind: 'burnt', lightId, byLightId: null, amount: over[Math.floor(over.length / 2)]!, share };
+}
+
+/** A light that is turned down this far adds nothing. */
+const AWAY_STOPS = 30;
 
 function keyLimit(goals: Goals, off: number): Limit {
   return { kind: 'key', lightId: null, byLightId: null, amount: Math.abs(off), stops: goals.keyStops + off, isUnder: off < 0 };

@@ -11,6 +11,7 @@ import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
 import { againstKey, keyBounds, type KeyBound } from './places';
+import { MAY_BURN, skinWatch } from './skin-watch';
 
 /** Wishes that replace those of the look's brief for one balance. */
 export interface BalanceOptions {
@@ -36,6 +37,8 @@ export interface BalanceOptions {
 const STOPS_OVER_WEIGHT = 10;
 /** Weight of a light that passes its bound against the key; and of one without colour that misses the place it was given. */
 const [OVER_KEY_WEIGHT, MISSED_WISH_WEIGHT] = [30, 2];
+/** Weight of a watched place of skin that burns past what may; over this many stops it is no worse. */
+const [BURNT_WEIGHT, BURNT_WHOLLY_STOPS] = [2, 1.5];
 
 interface ZoneGoal {
   readonly probe: number;
@@ -60,6 +63,8 @@ export interface Objective {
   readonly separationCost: number;
   /** What lights cost that give more against the key than they may. */
   readonly placesCost: number;
+  /** What skin costs that burns, sheen included. */
+  readonly burntCost: number;
 }
 
 /** The fixed part of a balance: goals of a scene. */
@@ -74,6 +79,8 @@ export interface Goals {
   readonly edges: readonly (readonly [edge: number, behind: number])[];
   /** Lights that have a bound against the key. */
   readonly bounds: readonly KeyBound[];
+  /** Skin as the camera sees it, all over; null where none is seen. */
+  readonly skin: Scene | null;
 }
 
 /** A number of a table by an id that anybody may choose: `constructor` is no entry where nobody made it one. */
@@ -104,6 +111,7 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
     separation: options.separation ?? brief.separation,
     edges: silhouette(probes),
     bounds: keyBounds(scene),
+    skin: skinWatch(scene.look),
   };
 }
 
@@ -112,15 +120,17 @@ const rgb = new Float64Array(3);
 /**
  * J of a scene at the given powers (stops under full by light, ambient last):
  * sum_z w_z [(1 - V_z)^2 + (d_z - aim_z)^2] + w_k max(0, |s - s_k| - tol)^2 + 10 (stops over any ceiling)^2
- * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
+ * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2 + 2 (stops over the clip)^2 at every watched place of skin past those that may burn. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = totalsAt(goals, powers);
   const zones = goals.zones.map((goal) => closed(openZone(goals, goal, powers, totals)));
   const rest = restAt(goals, totals);
   const placesCost = placesCostAt(goals, powers);
-  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + rest.keyCost + rest.overCost + rest.separationCost + placesCost;
-  return { total, zones, ...rest, placesCost };
+  const burntCost = burntCostAt(goals, powers);
+  const { keyCost, overCost, separationCost } = rest;
+  const total = zones.reduce((sum, { cost }) => sum + cost, 0) + keyCost + overCost + separationCost + placesCost + burntCost;
+  return { total, zones, ...rest, placesCost, burntCost };
 }
 
 /**
@@ -131,6 +141,8 @@ export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity
   const totals = totalsAt(goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
   let cost = keyCost + overCost + separationCost + placesCostAt(goals, powers);
+  if (cost > limit) return cost;
+  cost += burntCostAt(goals, powers);
   if (cost > limit) return cost;
   const open: OpenZone[] = [];
   for (const goal of goals.zones) {
@@ -154,8 +166,31 @@ function placesCostAt({ scene, bounds }: Goals, powers: ArrayLike<number>): numb
   return cost;
 }
 
+/** How far each watched place of skin is over its clip, stops, the most first; only those that are. */
+export function burntStops({ skin }: Goals, powers: ArrayLike<number>): readonly number[] {
+  if (!skin) return [];
+  const totals = totalsAt({ scene: skin }, powers);
+  const over: number[] = [];
+  for (let at = 0; at < totals.length; at += FIGURES) {
+    const head = headroomStops(skin.camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
+    if (head < 0) over.push(-head);
+  }
+  return over.sort((a, b) => b - a);
+}
+
+/** How many of the watched places may burn: a lit edge does. */
+const mayBurn = (skin: Scene): number => Math.floor(MAY_BURN * skin.look.probes.length);
+
+function burntCostAt(goals: Goals, powers: ArrayLike<number>): number {
+  if (!goals.skin) return 0;
+  let cost = 0;
+  for (const over of burntStops(goals, powers).slice(mayBurn(goals.skin)))
+    cost += BURNT_WEIGHT * Math.min(BURNT_WHOLLY_STOPS, over) ** 2;
+  return cost;
+}
+
 /** All active light at every probe. */
-function totalsAt({ scene }: Goals, powers: ArrayLike<number>): Float64Array {
+function totalsAt({ scene }: Pick<Goals, 'scene'>, powers: ArrayLike<number>): Float64Array {
   const totals = new Float64Array(scene.look.probes.length * FIGURES);
   scene.lights.forEach((light, l) => {
     if (light.active) addAllFigures(totals, light, powers[l]!);

@@ -1,5 +1,6 @@
 import type { KitEntry } from '../../catalogue/kit-schema';
 import type { Light, Look } from '../../document/schema';
+import { meteredIndex } from '../../document/zones';
 import type { Readings } from '../../scene/readings';
 import {
   aimAt,
@@ -84,6 +85,8 @@ function proposalsFor(look: Look, readings: Readings, limit: Limit, supply: Supp
       const place = look.probes.find(({ id }) => id === light?.zone);
       return light && place ? aimAt(look, light, place.position, place.name.toLowerCase()) : [];
     }
+    case 'burnt':
+      return light ? offSkin(look, light, stops, supply) : exposureBy(look, -stops);
     case 'clipping':
       return [...(light ? powerBy(look, light, -stops) : []), ...exposureBy(look, -stops)];
     case 'key': {
@@ -110,6 +113,18 @@ function proposalsFor(look: Look, readings: Readings, limit: Limit, supply: Supp
         ...blackRoom(look),
       ];
   }
+}
+
+/** What keeps a light from skin that it burns. */
+function offSkin(look: Look, light: Light, stops: number, supply: Supply): Proposal[] {
+  const face = look.probes[meteredIndex(look.probes)]!;
+  return [
+    ...powerBy(look, light, -stops),
+    ...(light.zone === face.id ? distanceFor(look, light, -stops) : flagFrom(look, light, face.position)),
+    ...grids(look, light, supply),
+    ...gridded(look, light, supply),
+    ...turnFrom(look, light, face.position, TURN_DEG),
+  ];
 }
 
 /** Brighter or darker by what the camera has: each by itself. */
