@@ -200,7 +200,7 @@ describe('what is kept of a frame', () => {
   it('goes into the log with what the look itself tells', () => {
     const log = logOf({
       ...poster,
-      palette: { ...poster.palette, tried: [{ id: 't', scheme: 'triad', hues: [], verdict: 'too sweet' }] },
+      palette: { ...poster.palette, tried: [{ id: 't', scheme: 'triad', hues: [], places: [], verdict: 'too sweet' }] },
     });
     expect(log.tried).toEqual([{ scheme: 'triad', verdict: 'too sweet' }]);
     expect(log.fixtures.length).toBe(new Set(log.fixtures).size);

@@ -269,7 +269,7 @@ describe('what comes after the sums', () => {
     ...poster,
     camera: { ...poster.camera, shutterS: 0.25 },
     ambient: { ...poster.ambient, lux: 400 },
-    motion: { speedMS, widthM: 0.5, of },
+    motion: { ...poster.motion, speedMS, of },
   });
   const sums = (look: Look) => {
     const { seen, terms, raw: sums } = drawn(look, W, H);

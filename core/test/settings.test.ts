@@ -215,7 +215,7 @@ describe('dragging the shutter', () => {
   const moving = (speedMS: number, shutterS: number): Look => {
     const look = mixed();
     look.camera = { ...look.camera, shutterS, focalMm: 50, distanceM: 2.5, sensorWidthMm: 36, imageWidthPx: 6000 };
-    look.motion = { speedMS, widthM: 0.5, of: 'subject' };
+    look.motion = { ...look.motion, speedMS, widthM: 0.5, of: 'subject' };
     return look;
   };
 
@@ -241,7 +241,7 @@ describe('dragging the shutter', () => {
 
   it('adds up as a stepwise simulation of the moving figure does', () => {
     const look = moving(0.8, 1);
-    const still = { ...look, motion: { speedMS: 0, widthM: 0.5, of: 'subject' as const } };
+    const still = { ...look, motion: { ...look.motion, speedMS: 0, widthM: 0.5, of: 'subject' as const } };
     const flashOnly = (one: Look): Look => ({
       ...one,
       ambient: { ...one.ambient, lux: 0 },
@@ -288,7 +288,7 @@ describe('what a setting costs', () => {
     expect(at8.powerStops).toBe(0);
     expect(trades[0]!.powerStops).toBeCloseTo(-2, 6);
     expect(trades[4]!.powerStops).toBeCloseTo(2, 6);
-    expect(trades[0]!.backdropBlur / at8.backdropBlur).toBeCloseTo(2, 9);
+    expect(trades[0]!.blurBehind / at8.blurBehind).toBeCloseTo(2, 9);
     expect(trades[4]!.short).toMatchObject({ name: expect.any(String) });
     const widest = copy(look);
     widest.camera.aperture = trades[4]!.aperture;
@@ -302,7 +302,7 @@ describe('what a setting costs', () => {
   });
 
   it('shutters: stills in whole stops, cinema where mains light does not flicker', () => {
-    const stills = shutterTrades({ ...poster, motion: { speedMS: 1, widthM: 0.5, of: 'subject' as const } });
+    const stills = shutterTrades({ ...poster, motion: { ...poster.motion, speedMS: 1, widthM: 0.5, of: 'subject' as const } });
     expect(stills.every(({ angleDeg }) => angleDeg === null)).toBe(true);
     const slow = stills.find(({ shutterS }) => Math.abs(shutterS - 1 / 50) < 1e-6)!;
     expect(slow.continuousStops).toBeCloseTo(-2, 6);

@@ -51,7 +51,7 @@ export function TrimsPage({ look }: { readonly look: Look }) {
   );
   return (
     <>
-      <Section title="Lights" aside="net of all trims">
+      <Section title="Lights" aside="net of every change of power">
         {look.lights.map((light) => (
           <View key={light.id} style={styles.row} testID={`trim-${light.id}`}>
             <Text weight="medium" style={{ flex: 1 }}>
@@ -91,7 +91,7 @@ function LedgerSection({ look }: { readonly look: Look }) {
             label="Clear the ledger"
             onPress={() => {
               clearLedger();
-              say('The ledger is empty. Powers stay as they are.', { label: 'Undo', run: undo });
+              say('Counting begins anew. Powers stay as they are.', { label: 'Undo', run: undo });
             }}
           />
         </>

@@ -24,7 +24,7 @@ export function trim(ids: readonly string[], stops: number, why: string, group =
 }
 
 export function clearLedger(): void {
-  edit('build.ledger', (look) => ({ ...look, build: { ...look.build, ledger: [] } }));
+  edit('build.ledger', (look) => ({ ...look, build: { ...look.build, ledger: [], start: [] } }));
 }
 
 /** A new group of lights. */

@@ -123,7 +123,8 @@ function mixedFact({ id, surface }: Probe, places: readonly KindsAt[] | null): s
 }
 
 function motionFacts({ motion }: Look, { id, surface }: Probe, drag: DragReading | null) {
-  if (motion.speedMS <= 0) return { motion: 'Nothing moves; a dragged shutter paints what does', trail: '' };
+  if (motion.of === 'zoom' ? motion.zoomToMm === null : motion.speedMS <= 0)
+    return { motion: 'Nothing moves; a dragged shutter paints what does', trail: '' };
   const frozen = drag?.zones.find(({ probe }) => probe === id);
   if (!drag || !frozen) return { motion: '', trail: '' };
   return {

@@ -3,7 +3,7 @@ import { Dial, DISTANCES_M } from '../ui/Dial';
 import { changeCamera } from '../look/edits';
 
 /** Focal lengths that lenses are marked with, mm. */
-const FOCALS = [14, 18, 24, 28, 35, 50, 65, 85, 105, 135, 200, 300];
+export const FOCALS = [14, 18, 24, 28, 35, 50, 65, 85, 105, 135, 200, 300];
 
 /** The lens and where it stands. */
 export function LensDials({ camera }: { readonly camera: Look['camera'] }) {

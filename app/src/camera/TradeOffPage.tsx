@@ -1,7 +1,8 @@
 import type { Look } from '@fulgent/core/document';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
-import { apertureTrades, shutterTrades } from '@fulgent/core/planning';
-import { useMemo } from 'react';
+import { apertureTrades, shutterTrades, type ApertureTrade } from '@fulgent/core/planning';
+import { useMemo, useState } from 'react';
+import { Dial, DISTANCES_M } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
@@ -9,9 +10,19 @@ import { ExposureDials } from './ExposureDials';
 
 const metres = (value: number) => (value === Infinity ? '∞' : value < 10 ? value.toFixed(2) : value.toFixed(0));
 
+/** From which of the full stops on somebody there is not made out any more. */
+function vanishWords(apertures: readonly ApertureTrade[]): string {
+  const enough = apertures.filter(({ blurBehind }) => blurBehind >= GONE_SHARE).map(({ aperture }) => aperture);
+  return enough.length ? `gone at f/${Math.max(...enough)} and wider` : 'still made out at each of these';
+}
+
+const GONE_SHARE = 0.05;
+
 /** Depth, motion, power and ambient for the settings round the present ones. */
 export function TradeOffPage({ look }: { readonly look: Look }) {
-  const apertures = useMemo(() => apertureTrades(look), [look]);
+  const [behindM, setBehindM] = useState<number | null>(null);
+  const behind = behindM ?? look.backdrop.distanceM;
+  const apertures = useMemo(() => apertureTrades(look, behind), [look, behind]);
   const shutters = useMemo(() => shutterTrades(look), [look]);
   const { camera, motion } = look;
   const cinema = camera.mode === 'cinema';
@@ -21,9 +32,19 @@ export function TradeOffPage({ look }: { readonly look: Look }) {
         <ExposureDials look={look} />
       </Section>
       <Section title="Aperture" aside={`focused at ${camera.distanceM} m, ${camera.focalMm} mm`}>
+        <Dial
+          label="Blur of what stands behind the subject by"
+          value={behind}
+          onChange={setBehindM}
+          low={0.05}
+          high={100}
+          series={DISTANCES_M}
+          unit="m"
+          note={behindM === null ? 'the backdrop; a helper who is to vanish stands nearer' : vanishWords(apertures)}
+        />
         <Table
           label="What each aperture means"
-          columns={['f/', 'Sharp, m', 'Backdrop blur', 'Lights', 'Ambient']}
+          columns={['f/', 'Sharp, m', 'Blur behind', 'Lights', 'Ambient']}
           first={0.7}
           rows={apertures.map((one) => ({
             id: `${one.aperture}`,
@@ -31,7 +52,7 @@ export function TradeOffPage({ look }: { readonly look: Look }) {
             cells: [
               `${one.aperture}`,
               `${metres(one.nearM)}–${metres(one.farM)}`,
-              `${(100 * one.backdropBlur).toFixed(1)} %`,
+              `${(100 * one.blurBehind).toFixed(1)} %`,
               one.isPresent ? 'as now' : formatStops(one.powerStops),
               formatStops(one.ambientStops),
             ],
@@ -39,8 +60,8 @@ export function TradeOffPage({ look }: { readonly look: Look }) {
           }))}
         />
         <Text size="label" quiet>
-          Blur is the disc of a point on the backdrop, in the picture’s height: under 1 % it is plain to see, over 5 % it is gone.
-          Lights is what every light has to give more.
+          Blur is the disc of a point there, in the picture’s height: under 1 % it is plain to see, over 5 % it is gone. Lights is
+          what every light has to give more.
         </Text>
       </Section>
       <Section title="Shutter" aside={motion.speedMS > 0 ? `motion ${motion.speedMS} m/s` : 'nothing moves'}>

@@ -1,20 +1,21 @@
 import { colourWord } from '@fulgent/words';
 import { setupMinutes } from '@fulgent/core/day';
-import { LIMITS, INGREDIENT_STATES, KEY_LEVELS, STATUSES, type Look, type Reference } from '@fulgent/core/document';
-import { hexOfPoint } from '@fulgent/core/vivid';
+import { LIMITS, INGREDIENT_STATES, KEY_LEVELS, STATUSES, type Cluster, type Look, type Reference } from '@fulgent/core/document';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Image, View } from 'react-native';
-import { changePalette } from '../palette/edits';
+import { takeColours } from '../palette/edits';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { chooseFile } from '../ui/files';
+import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
+import { clusterHex, purityOf } from './clusters';
 import { changeBrief } from './edits';
 import { readNumber, taken } from './numbers';
 import { undo, useOpenLook } from './store';
@@ -137,6 +138,10 @@ export function PlaceSection({ look }: { readonly look: Look }) {
   );
 }
 
+/** How near a colour is to a target that it meets, OKLab: a step that is plain, and small. */
+const USUAL_TOLERANCE = 0.08;
+const TOLERANCES = [0.03, 0.05, 0.08, 0.12, 0.18, 0.25];
+
 /** Pictures that the look is after, taken apart into their main colours. */
 export function ReferencesSection({ brief }: { readonly brief: Brief }) {
   const id = useOpenLook((state) => state.id);
@@ -158,6 +163,7 @@ export function ReferencesSection({ brief }: { readonly brief: Brief }) {
             name: file.name.slice(0, LIMITS.nameLength),
             thumbnail,
             clusters: [...clusters],
+            tolerance: USUAL_TOLERANCE,
           },
         ],
       });
@@ -229,6 +235,19 @@ function ReferenceCard({
           }}
         />
       </View>
+      <Dial
+        label="A colour meets its target within"
+        value={reference.tolerance}
+        onChange={(tolerance) =>
+          changeBrief('references', {
+            references: brief.references.map((one) => (one.id === reference.id ? { ...one, tolerance } : one)),
+          })
+        }
+        low={0.01}
+        high={0.5}
+        series={TOLERANCES}
+        note="OKLab; 0.02 is just seen. Test frames are held against it."
+      />
       <Button
         label="Use its colours as the palette"
         tight
@@ -241,46 +260,16 @@ function ReferenceCard({
   );
 }
 
-type Cluster = Brief['references'][number]['clusters'][number];
-
-/** Strength and hue of a cluster apart from its level, as the palette holds colours. */
-function purityOf({ lightness, chroma }: Cluster): number {
-  const size = Math.hypot(lightness, chroma);
-  return size > 0 ? chroma / size : 0;
-}
-
-function clusterHex(cluster: Cluster): string {
-  const angle = (cluster.hueDeg * Math.PI) / 180;
-  const purity = purityOf(cluster);
-  const level = Math.min(1, Math.max(0.02, cluster.lightness ** 3 * 1.1));
-  return hexOfPoint({ a: purity * Math.cos(angle), b: purity * Math.sin(angle) }, level);
-}
-
 const FEWEST = 0.04;
 
-/** The coloured clusters become members, the lights keep their order. */
-function toPalette(clusters: readonly Cluster[]): void {
-  changePalette('reference', (palette) => {
-    const coloured = clusters.filter((cluster) => purityOf(cluster) > FEWEST).slice(0, 6);
-    return {
-      ...palette,
-      scheme: 'own',
-      members: coloured.map((cluster, i) => {
-        const before = palette.members[i];
-        return {
-          id: before?.id ?? `colour-${i + 1}-r`,
-          name: before?.name ?? 'No light yet',
-          hueDeg: cluster.hueDeg,
-          purity: Number(purityOf(cluster).toFixed(4)),
-          light: before?.light ?? '',
-          part: before?.part ?? '',
-          share: cluster.share,
-          purpose: before?.purpose ?? '',
-        };
-      }),
-    };
-  });
-}
+/** The coloured clusters become members, each on the light whose own colour is nearest. */
+const toPalette = (clusters: readonly Cluster[]): void =>
+  takeColours(
+    clusters
+      .map((cluster) => ({ hueDeg: cluster.hueDeg, purity: purityOf(cluster) }))
+      .filter(({ purity }) => purity > FEWEST)
+      .slice(0, 6),
+  );
 
 /** Things that were thought of: kept with what became of them, never lost. */
 export function IngredientsSection({ brief }: { readonly brief: Brief }) {

@@ -114,7 +114,7 @@ export function PaletteStep() {
       <Overlaps members={palette.members} />
       <BaseSection palette={palette} />
       <Remarks members={palette.members} />
-      {palette.tried.length ? <TriedSection palette={palette} /> : null}
+      {palette.tried.length ? <TriedSection look={look} /> : null}
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
   );
@@ -172,10 +172,11 @@ function SchemeChoice({ palette }: { readonly palette: Look['palette'] }) {
   );
 }
 
-function TriedSection({ palette }: { readonly palette: Look['palette'] }) {
+function TriedSection({ look }: { readonly look: Look }) {
+  const { palette } = look;
   return (
     <Section title="Tried">
-      {palette.tried.map(({ id: tried, scheme, hues, verdict }) => (
+      {palette.tried.map(({ id: tried, scheme, hues, verdict, places }) => (
         <View key={tried} style={{ flexDirection: 'row', gap: SPACE.m, alignItems: 'center' }}>
           <View style={{ flexDirection: 'row' }}>
             {hues.map((hueDeg, i) => (
@@ -188,12 +189,25 @@ function TriedSection({ palette }: { readonly palette: Look['palette'] }) {
           </View>
           <Text size="label" style={{ flex: 1 }}>
             {SCHEME_WORDS[scheme].name}: {verdict || 'no verdict'}
+            {movedSince(look, places)}
           </Text>
         </View>
       ))}
     </Section>
   );
 }
+
+/** Which of the lights have been moved since: then colour and direction were not the same. */
+function movedSince(look: Look, places: Look['palette']['tried'][number]['places']): string {
+  const moved = places.flatMap(({ light, position }) => {
+    const now = look.lights.find(({ id }) => id === light);
+    const far = now ? Math.hypot(...now.position.map((v, i) => v - position[i]!)) : 0;
+    return now && far > MOVED_M ? [`${now.name} ${far.toFixed(1)} m`] : [];
+  });
+  return moved.length ? `. Moved since: ${moved.join(', ')}` : '';
+}
+
+const MOVED_M = 0.15;
 
 function BaseSection({ palette }: { readonly palette: Look['palette'] }) {
   return (

@@ -1,7 +1,7 @@
 import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look, Member, SchemeId, Setting } from '@fulgent/core/document';
 import { quantised } from '@fulgent/core/fixture';
-import { asNeutral, lightColours, lookWithGels, membersFor, schemeColours } from '@fulgent/core/planning';
+import { asNeutral, lightColours, lookWithGels, membersFor, schemeColours, type SchemeColour } from '@fulgent/core/planning';
 import { cameraOf, nearestPower } from '@fulgent/core/scene';
 import { presetSource } from '@fulgent/core/source';
 import { planeOfSpectrum, targetOf } from '@fulgent/core/vivid';
@@ -28,17 +28,27 @@ export function changeMember(id: string, key: string, change: Partial<Member>, g
   );
 }
 
+/** Colours on a look's lights, each on the one whose own is nearest; purposes stay with their lights. */
+function membersOn(look: Look, colours: readonly SchemeColour[]): Member[] {
+  const makes = new Map(Object.entries(lightColours(look)).map(([id, { point }]) => [id, targetOf(point)]));
+  const purposeOf = (light: string) => look.palette.members.find((member) => member.light === light)?.purpose ?? '';
+  return membersFor(colours, look.lights, makes).map((member) => ({ ...member, purpose: purposeOf(member.light) }));
+}
+
+/** Takes colours, the strongest first, as the palette of the look's lights. */
+export function takeColours(colours: readonly { readonly hueDeg: number; readonly purity: number }[]): void {
+  edit('palette.reference', (look) => {
+    const parts = colours.map(({ hueDeg, purity }, i) => ({ hueDeg, purity, part: i === 0 ? 'base' : 'partner' }) as const);
+    return { ...look, palette: { ...look.palette, scheme: 'own', members: membersOn(look, parts) } };
+  });
+}
+
 /** Lays the colours of a scheme on the look's lights, each on the one whose own is nearest; purposes stay with their lights. */
 export function applyScheme(scheme: SchemeId, baseHueDeg: number, leanDeg: number): void {
   edit('palette.scheme', (look) => {
     const { palette } = look;
     if (scheme === 'own') return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg } };
-    const makes = new Map(Object.entries(lightColours(look)).map(([id, { point }]) => [id, targetOf(point)]));
-    const purposeOf = (light: string) => palette.members.find((member) => member.light === light)?.purpose ?? '';
-    const members = membersFor(schemeColours(scheme, baseHueDeg, leanDeg), look.lights, makes).map((member) => ({
-      ...member,
-      purpose: purposeOf(member.light),
-    }));
+    const members = membersOn(look, schemeColours(scheme, baseHueDeg, leanDeg));
     return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg, members } };
   });
 }
@@ -119,18 +129,18 @@ export function accept(check: string, on: boolean): void {
 
 /** Keeps the present scheme as tried, with what was thought of it. */
 export function keepTried(verdict: string): void {
-  changePalette('tried', (palette) => ({
-    ...palette,
-    tried: [
-      ...palette.tried,
-      {
-        id: `tried-${palette.tried.length + 1}-${Date.now()}`,
-        scheme: palette.scheme,
-        hues: palette.members.map(({ hueDeg }) => hueDeg),
-        verdict,
-      },
-    ].slice(-60),
-  }));
+  edit('palette.tried', (look) => {
+    const { palette } = look;
+    const lights = new Set(palette.members.map(({ light }) => light));
+    const tried = {
+      id: `tried-${palette.tried.length + 1}-${Date.now()}`,
+      scheme: palette.scheme,
+      hues: palette.members.map(({ hueDeg }) => hueDeg),
+      places: look.lights.filter(({ id }) => lights.has(id)).map(({ id, position }) => ({ light: id, position })),
+      verdict,
+    };
+    return { ...look, palette: { ...palette, tried: [...palette.tried, tried].slice(-60) } };
+  });
 }
 
 /** The colour of a found light (a street light, a screen ...) as the look's camera records it. */

@@ -2,6 +2,7 @@ import { turnBetweenDeg } from '@fulgent/core/colour';
 import type { Light, Look, Point } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { formatPower, type LightReach } from '@fulgent/core/scene';
+import { stoodAt } from '@fulgent/core/planning';
 import { throwM } from '@fulgent/core/transport';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -16,8 +17,9 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { when } from '../ui/when';
 import { useComputed } from '../workers/useComputed';
-import { acceptSpill, aimLight, placeLight, rollLight } from './edits';
+import { acceptSpill, aimLight, placeLight, putBack, rollLight } from './edits';
 import { carriedTo, roundOf } from './layout';
 
 const useStyles = themed((t) => ({
@@ -93,6 +95,40 @@ export function LightFields({ look, light }: { readonly look: Look; readonly lig
     </Section>
   );
 }
+
+/** Where the light stood before, and the way back. */
+export function StoodSection({ look, light }: { readonly look: Look; readonly light: Light }) {
+  const styles = useStyles();
+  const places = stoodAt(look, light).slice(0, MOST_STOOD);
+  if (places.length === 0) return null;
+  return (
+    <Section title="Where it stood" aside="the last first">
+      {places.map(({ id, at, position, aim }) => {
+        const stood = { ...light, position, aim };
+        const { deg, side } = roundOf(stood);
+        const words = `${throwM(stood).toFixed(2)} m from its aim, ${position[1].toFixed(2)} m high, ${Math.round(Math.abs(deg))}° ${side}`;
+        return (
+          <View key={id} style={styles.row} testID={`stood-${id}`}>
+            <View style={{ flex: 1 }}>
+              <Text size="label">{words.trim()}</Text>
+              <Text size="small" quiet>
+                until {when(at)}
+              </Text>
+            </View>
+            <Button
+              label="Back there"
+              accessibilityLabel={`Back to ${words}`}
+              tight
+              onPress={() => putBack(light.id, position, aim)}
+            />
+          </View>
+        );
+      })}
+    </Section>
+  );
+}
+
+const MOST_STOOD = 6;
 
 const near = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) < 0.06;
 

@@ -11,7 +11,7 @@ import { useComputed } from '../workers/useComputed';
 import { AirSection } from './AirSection';
 import { BoardsSection } from './BoardsSection';
 import { EvennessChart } from './EvennessChart';
-import { LightFields, ReachSection } from './LightSections';
+import { LightFields, ReachSection, StoodSection } from './LightSections';
 import type { PlanSide } from './layout';
 import { Plan } from './Plan';
 import { fitPlan, LEAST_ZOOM, MOST_ZOOM, usePlanView, zoomPlan } from './plan-view';
@@ -89,6 +89,7 @@ export function SetStep() {
       {part === 'lights' && light ? (
         <>
           <LightFields look={look} light={light} />
+          <StoodSection look={look} light={light} />
           <ReachSection look={look} light={light} />
         </>
       ) : null}

@@ -16,6 +16,8 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
 import { changeForm, placeCamera } from './edits';
 import { snap } from './layout';
 
@@ -26,6 +28,19 @@ const LIQUIDS: readonly { readonly id: Liquid; readonly name: string }[] = [
   { id: 'green', name: 'Green' },
   { id: 'blue', name: 'Blue' },
 ];
+
+/** Which lights are mirrored in dark glasses: where a tube shows in them, or where one spoils them. */
+function GlassesShow({ look }: { readonly look: Look }) {
+  const { value: list } = useStudy(() => study().inGlasses(look), look);
+  if (!list) return null;
+  return (
+    <Text size="label" testID="in-glasses">
+      {list.length
+        ? `In the glasses: ${list.map(({ name, lenses }) => `${name} (${lenses.length === 2 ? 'both' : lenses[0]})`).join(', ')}. Raise a light or turn the head to lose it; lower it to bring it in.`
+        : 'No light shows in the glasses. Lower one, nearer to the camera, to bring it in.'}
+    </Text>
+  );
+}
 
 /** What stands before the camera, and how far off the camera stands. */
 export function SubjectSection({ look }: { readonly look: Look }) {
@@ -57,6 +72,7 @@ export function SubjectSection({ look }: { readonly look: Look }) {
         </Text>
       ) : null}
       {bottle ? <BottleChoices subject={subject} /> : <SubjectWear look={look} person={person} change={change} />}
+      {subject.sunglasses && person ? <GlassesShow look={look} /> : null}
       <SubjectDials bottle={bottle} subject={subject} person={person} change={change} camera={camera} />
       <Text size="label" quiet>
         {!person

@@ -29,6 +29,11 @@ export function placeLight(id: string, position: Point, gesture?: number): void 
   );
 }
 
+/** Puts a light back where it stood. */
+export function putBack(id: string, position: Point, aim: Point): void {
+  edit(`${id}.back`, (look) => withLight(look, id, (light) => ({ ...light, position, aim })));
+}
+
 export function aimLight(id: string, aim: Point, gesture?: number): void {
   edit(
     `${id}.aim-at`,

@@ -31,6 +31,7 @@ import { areaWords, exposureDifferences, exposureWords, KIND_NAMES } from './fra
 import { GradedFrom } from './GradedFrom';
 import { judged } from './judge';
 import { MarkedPicture } from './MarkedPicture';
+import { ReferenceMet } from './ReferenceMet';
 import { useReading } from './useReading';
 
 /** One frame against the plan that it was taken of: places, lights, clipping, leak, and what is said of it. */
@@ -91,6 +92,7 @@ export function FramePage({ look }: { readonly look: Look }) {
       ) : (
         <View style={{ height: 160 }} role="status" aria-busy accessibilityLabel="Measuring the frame" />
       )}
+      <ReferenceMet look={look} src={api.framePicture(frame.id)} />
       {frame.notes.graded ? <GradedFrom frame={frame} found={found} onJudge={(change) => void judge(change)} /> : null}
       <Verdict frame={frame} onJudge={(change) => void judge(change)} />
     </View>

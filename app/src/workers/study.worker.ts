@@ -46,6 +46,7 @@ import {
   type Measured,
   type Correction,
   type CheckRemedy,
+  type InGlasses,
   type MadePalette,
   type Means,
   type MeansInput,
@@ -57,6 +58,7 @@ import {
   balanceWide,
   boardGains,
   filterCost,
+  inGlasses,
   hazeCost,
   buildRun,
   continuity,
@@ -136,6 +138,8 @@ export interface StudyApi {
   boardGains(look: Look): readonly BoardGain[];
   hazeCost(look: Look): VeilCost | null;
   filterCost(look: Look): VeilCost | null;
+  /** Lights that show in dark glasses. */
+  inGlasses(look: Look): readonly InGlasses[];
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
@@ -247,6 +251,7 @@ const api: StudyApi = {
   effects: readEffects,
   boardGains,
   filterCost,
+  inGlasses,
   hazeCost,
   offer: (look, kind) => offerVariant(look, kind, 'offer'),
   sheetCsv: (look) => sheetCsv(runSheet(look)),

@@ -296,7 +296,7 @@ function thrown(): Look {
       distanceM: 3,
     },
     ambient: { ...look.ambient, lux: 0.3, window: null, places: [] },
-    motion: { speedMS: 0.8, widthM: 0.4, of: 'subject' },
+    motion: { speedMS: 0.8, widthM: 0.4, of: 'subject', zoomToMm: null, tries: [] },
     whites: [],
   };
 }

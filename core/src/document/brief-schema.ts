@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { id, LIMITS, name, number, object, note } from './fields';
+import { id, LIMITS, name, number, object, note, point } from './fields';
 
 /** What is wanted: references, words, ingredients, and the colours of the palette. */
 
@@ -30,6 +30,8 @@ export const referenceSchema = object({
     .array(object({ hueDeg: hueDeg(), chroma: number(0, 1), lightness: number(0, 1), share: number(0, 1) }))
     .required()
     .max(12),
+  /** How far a colour may be from a target and still meets it: OKLab distance, lightness counting less. */
+  tolerance: number(0.01, 0.5),
 });
 
 /** What a colour, or two together, may be read as. */
@@ -76,5 +78,10 @@ export const triedSchema = object({
   id: id(),
   scheme: yup.string().required().oneOf(SCHEMES),
   hues: yup.array(hueDeg()).required().max(LIMITS.members),
+  /** Where the lights stood, so that colour and direction are judged apart. */
+  places: yup
+    .array(object({ light: text(), position: point() }))
+    .required()
+    .max(LIMITS.lights),
   verdict: note(),
 });

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { flag, id, LIMITS, name, note, number, object } from './fields';
+import { flag, id, LIMITS, name, note, number, object, point } from './fields';
 import { MOODS } from './moods';
 import { gelSchema, settingSchema } from './light-schema';
 import { nullOr } from './fields';
@@ -33,6 +33,16 @@ export const buildSchema = object({
     )
     .required()
     .max(LIMITS.trims),
+  /** Powers when the ledger was begun, by light: what all later changes are told against. */
+  start: yup
+    .array(object({ id: id(), stops: number(-14, 0) }))
+    .required()
+    .max(LIMITS.lights),
+  /** Where lights stood before they were moved. */
+  moves: yup
+    .array(object({ id: id(), at: yup.string().required().max(40), light: id(), position: point(), aim: point() }))
+    .required()
+    .max(LIMITS.moves),
 });
 
 /** One version of a look from the same rig: what differs without moving a stand. */

@@ -63,10 +63,10 @@ export const STATUS_DEFAULTS = { status: 'idea', statusAt: '' } as const;
 export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'day' | 'variants'> = {
   whites: [],
   boards: [],
-  motion: { speedMS: 0, widthM: 0.5, of: 'subject' },
+  motion: { speedMS: 0, widthM: 0.5, of: 'subject', zoomToMm: null, tries: [] },
   baseline: null,
   air: { hazePerM: 0 },
-  build: { order: 'key', groups: [], checked: [], ledger: [] },
+  build: { order: 'key', groups: [], checked: [], ledger: [], start: [], moves: [] },
   day: {
     volts: 230,
     circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }],

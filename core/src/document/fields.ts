@@ -18,6 +18,7 @@ export const LIMITS = {
   boards: 12,
   variants: 12,
   trims: 400,
+  moves: 120,
   entries: 60,
   nameLength: 120,
   noteLength: 4000,

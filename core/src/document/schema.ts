@@ -41,7 +41,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 9;
+export const LOOK_VERSION = 10;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -71,6 +71,19 @@ export const PROBE_SURFACES = [
   'matt',
 ] as const;
 export type ProbeSurface = (typeof PROBE_SURFACES)[number];
+
+/** One try at a moving picture. */
+const trySchema = object({
+  id: id(),
+  at: yup.string().required().max(40),
+  of: yup.string().required().oneOf(MOVERS),
+  speedMS: number(0, 200),
+  zoomToMm: yup.number().nullable().defined().min(4).max(2000),
+  shutterS: number(0.00001, 3600),
+  /** As it was predicted. */
+  trailPx: number(0, 1_000_000),
+  verdict: note(),
+});
 
 const surfaceSchema = oneOf('kind', {
   neutral: object({ kind: kindIs('neutral'), reflectance: number(0, 1) }),
@@ -352,6 +365,10 @@ export const lookSchema = object({
     widthM: number(0.005, 20),
     /** The subject, or the camera: in a pan everything trails, in a zoom everything from the middle outwards. */
     of: yup.string().required().oneOf(MOVERS),
+    /** In a zoom: the focal length at which the exposure ends, mm. It begins at the camera's. */
+    zoomToMm: yup.number().nullable().defined().min(4).max(2000),
+    /** What was tried, and how it came out. */
+    tries: yup.array(trySchema).required().max(LIMITS.entries),
   }),
   baseline: nullOr(oneOf('kind', { baseline: baselineSchema })),
   build: buildSchema,

@@ -47,7 +47,29 @@ export function upgradeLook(value: unknown): unknown {
   const fifth = fourth['version'] === 4 ? fromFourth(fourth) : fourth;
   const sixth = fifth['version'] === 5 ? fromFifth(fifth) : fifth;
   const seventh = sixth['version'] === 6 ? fromSixth(sixth) : sixth;
-  return seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
+  const ninth = seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
+  return ninth['version'] === 9 ? fromNinth(ninth) : ninth;
+}
+
+/** A reference's targets were met or not by eye until then. */
+const USUAL_TOLERANCE = 0.08;
+
+/** Where lights stood and how strong they were before, what was tried of motion, and how near a reference is to be met. */
+function fromNinth(value: Loose): Loose {
+  return {
+    ...value,
+    version: 10,
+    build: inside(value['build'], (build) => ({ start: [], moves: [], ...build })),
+    motion: inside(value['motion'], (motion) => ({ zoomToMm: null, tries: [], ...motion })),
+    brief: inside(value['brief'], (brief) => ({
+      ...brief,
+      references: each(brief['references'], (reference) => ({ tolerance: USUAL_TOLERANCE, ...reference })),
+    })),
+    palette: inside(value['palette'], (palette) => ({
+      ...palette,
+      tried: each(palette['tried'], (tried) => ({ places: [], ...tried })),
+    })),
+  };
 }
 
 /** The eighth version brought a lens's glare and the gamut; the ninth what was learned of a camera, olive skin, lights' places against the key, the level that a version wants of it, and a log of haze. */

@@ -29,7 +29,7 @@ export function finishInto(
   look: Look,
 ): void {
   const trail = trailOf(look, seen.width);
-  if (trail >= 1) trailInto(out, seen, terms, triples, look.motion.of, trail);
+  if (trail >= 1) trailInto(out, seen, terms, triples, look, trail);
   else if (out !== raw) out.set(raw);
   drawBodies(out, terms, triples);
   if (look.camera.diffusion > 0) soften(out, seen.width, seen.height, SOFTENED[look.camera.diffusion]);
@@ -60,10 +60,13 @@ function trailInto(
   seen: Seen,
   terms: readonly (LightTerm | undefined)[],
   triples: FrameTriples,
-  of: Look['motion']['of'],
+  { motion, camera }: Look,
   trail: number,
 ): void {
   const { width, height, isSubject } = seen;
+  const { of, zoomToMm } = motion;
+  // Zooming out, things go towards the middle.
+  const way = zoomToMm !== null && zoomToMm < camera.focalMm ? -1 : 1;
   const lasting = new Float32Array(out.length);
   relightInto(lasting, seen, terms, triples, ({ flash }) => !flash);
   relightInto(out, seen, terms, triples, ({ flash }) => flash);
@@ -71,7 +74,7 @@ function trailInto(
   for (let k = 0; k < shifts; k++) {
     const share = k / (shifts - 1);
     const shift = Math.round(share * trail);
-    const zoom = 1 - (share * trail) / width;
+    const zoom = 1 - (way * share * trail) / width;
     for (let j = 0; j < height; j++)
       for (let i = 0; i < width; i++) {
         const p = j * width + i;
@@ -79,7 +82,7 @@ function trailInto(
         if (of === 'zoom') {
           const x = Math.round(width / 2 + (i - width / 2) * zoom);
           const y = Math.round(height / 2 + (j - height / 2) * zoom);
-          from = Math.min(height - 1, y) * width + Math.min(width - 1, x);
+          from = Math.max(0, Math.min(height - 1, y)) * width + Math.max(0, Math.min(width - 1, x));
         } else {
           from = j * width + Math.max(0, i - shift);
           // The subject alone moves: where it is not at this moment, what stands behind shows.

@@ -9,6 +9,7 @@ export type { Remedy } from './balance/remedies';
 export type { Sensitivity, WhiteCost } from './balance/sensitivity';
 export type { Freedom, WideBalance } from './balance/wide';
 export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
+export { stoodAt, withHistory } from './build/history';
 export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
 export { buildOrder, pockets, withOnly, type Pocket } from './build/order';
 export type { BuildStep, Watch, Trial } from './build/run';
@@ -56,6 +57,7 @@ export type { Correction, CorrectionFit, WarmUp } from './correction/correction'
 export type { CorrectionStudy, Measured, SkinUnder } from './correction/for-light';
 export type { WarmingGel } from './correction/warming';
 export { EFFECT_NAMES, USUAL_EFFECTS, effectStops, framesUnder } from './effects/effects';
+export type { InGlasses } from './effects/glasses';
 export type { EffectNote, EffectReading } from './effects/reading';
 export type { BoardGain } from './effects/board-gains';
 export { hazeClearing, type HazeClearing, type VeilCost } from './effects/haze';
@@ -77,6 +79,7 @@ export { asNeutral, LIGHT_SETS, makeLight, usualPlace, type LightDraft, type Lig
 export type { NewLook } from './new-look';
 export { ASSOCIATIONS } from './palette/associations';
 export type { CheckFinding, PaletteCheck } from './palette/check';
+export { againstReference, type TargetMet } from './palette/reference';
 export type { CheckRemedy } from './palette/check-remedies';
 export type { PaletteReport } from './palette/checks';
 export { membersFromLights } from './palette/from-lights';

@@ -14,6 +14,7 @@ export { correctionFor, warmUpAfterwards } from './correction/correction';
 export { correctionForLight, correctionForWhite, unitOfLight } from './correction/for-light';
 export { warmingGels } from './correction/warming';
 export { boardGains } from './effects/board-gains';
+export { inGlasses } from './effects/glasses';
 export { filterCost, hazeCost } from './effects/haze';
 export { readEffects } from './effects/reading';
 export { causesOf } from './faults/causes';

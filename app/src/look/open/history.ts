@@ -1,4 +1,5 @@
 import type { Look } from '@fulgent/core/document';
+import { withHistory } from '@fulgent/core/planning';
 import { compute } from '../../workers/compute';
 import { show } from './derived';
 import { useOpenLook, type OpenLook } from './state';
@@ -27,8 +28,10 @@ export function edit(key: string, change: (look: Look) => Look, gesture?: number
   const now = Date.now();
   const inTime = gesture === undefined ? now - lastEdit.at < COALESCE_MS : gesture === lastEdit.gesture;
   const same = key === lastEdit.key && inTime && past.length > 0;
+  // Where lights stood and how strong they were is told of whole steps.
+  const kept = withHistory(same ? past[past.length - 1]! : look, next, new Date(now).toISOString());
   lastEdit = { key, at: now, gesture };
-  show({ look: next, past: same ? past : [...past, look].slice(-UNDO_STEPS), future: [], save: 'unsent' });
+  show({ look: kept, past: same ? past : [...past, look].slice(-UNDO_STEPS), future: [], save: 'unsent' });
   keepUnsent();
   scheduleSave();
 }

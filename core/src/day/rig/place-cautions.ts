@@ -1,4 +1,5 @@
 import { ambientLux } from '../../scene/compile';
+import { isMoving } from '../../scene/motion';
 import type { Board, Light, Look } from '../../document/schema';
 import { caution, type Caution } from './caution';
 import { circuitLoads, CONTINUOUS_SHARE, drawOf, isFed } from './load';
@@ -70,7 +71,7 @@ export function hazeOf({ air }: Look): Caution[] {
 export function darkOf(look: Look): Caution[] {
   const lux = ambientLux(look.ambient);
   const { mode, shutterS } = look.camera;
-  const moves = look.motion.speedMS > 0;
+  const moves = isMoving(look);
   const dragged = mode === 'stills' && shutterS >= (moves ? MOVING_SHUTTER_S : LONG_SHUTTER_S);
   if (lux > DARK_LUX && !dragged) return [];
   return [

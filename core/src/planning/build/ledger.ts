@@ -3,7 +3,7 @@ import type { LightGroup, Look, Trim } from '../../document/schema';
 /** Most trims that are kept: the oldest go first, once they have been added up. */
 const MOST_TRIMS = 400;
 
-/** What all trims come to, by light and by group, stops. */
+/** What all changes of power come to since trims are counted, by light and by group, stops: trims, and moves on the ladder and by Balance. */
 export interface Net {
   readonly lights: readonly { readonly id: string; readonly name: string; readonly stops: number; readonly trims: number }[];
   readonly groups: readonly {
@@ -21,23 +21,42 @@ export interface Offset {
   readonly stops: number;
 }
 
+/** Less is no change. */
+const LEAST_STOPS = 0.005;
+
+/** How far several went together, stops. */
+function inCommon(values: readonly number[]): number {
+  if (values.length === 0) return 0;
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  return low > 0 ? low : high < 0 ? high : 0;
+}
+
 const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
 export function netTrims({ lights, build }: Pick<Look, 'lights' | 'build'>): Net {
+  const start = new Map(build.start.map(({ id, stops }) => [id, stops]));
+  // A light that came later is told by its trims alone.
+  const netOf = ({ id, powerStops }: Look['lights'][number]) => {
+    const from = start.get(id);
+    return from === undefined
+      ? sum(build.ledger.filter(({ light }) => light === id).map(({ stops }) => stops))
+      : powerStops - from;
+  };
   return {
-    lights: lights.flatMap(({ id, name }) => {
-      const own = build.ledger.filter(({ light }) => light === id);
-      return own.length ? [{ id, name, stops: sum(own.map(({ stops }) => stops)), trims: own.length }] : [];
+    lights: lights.flatMap((light) => {
+      const { id, name } = light;
+      const trims = build.ledger.filter((trim) => trim.light === id).length;
+      const stops = netOf(light);
+      return trims > 0 || Math.abs(stops) > LEAST_STOPS ? [{ id, name, stops, trims }] : [];
     }),
     groups: build.groups.map(({ id, name, lights: members }) => {
       const found = lights.filter((light) => members.includes(light.id));
       const first = found[0];
-      // A trim of a group stands once for each of its lights.
-      const trims = build.ledger.filter((trim) => trim.group === id && trim.light === first?.id);
       return {
         id,
         name,
-        stops: sum(trims.map(({ stops }) => stops)),
+        // What its lights have in common: the least of their changes where all went one way.
+        stops: inCommon(found.map(netOf)),
         offsets: found.map((light) => ({ lightId: light.id, name: light.name, stops: light.powerStops - first!.powerStops })),
       };
     }),

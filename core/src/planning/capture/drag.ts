@@ -58,7 +58,9 @@ function parts(scene: Scene, look: Look, probe: number): { flash: Float64Array; 
  */
 export function readDrag(look: Look, scene: Scene = compileScene(look)): DragReading {
   const { camera: settings, motion, probes } = look;
-  const coveredShare = motion.speedMS > 0 ? Math.min(1, motion.widthM / motion.speedMS / settings.shutterS) : 1;
+  // In a zoom what is in the middle stays there.
+  const passes = motion.of !== 'zoom' && motion.speedMS > 0;
+  const coveredShare = passes ? Math.min(1, motion.widthM / motion.speedMS / settings.shutterS) : 1;
   const { share: trailShare } = pathOnSensor(look);
   const zones = probes.flatMap((probe, p): DragZone[] => {
     if (probe.surface === 'backdrop') return [];

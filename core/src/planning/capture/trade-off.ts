@@ -3,6 +3,7 @@ import { blurShare, depthOfField } from '../../exposure/depth-of-field';
 import { stopsOverMeter } from '../../exposure/meter';
 import { APERTURES, SHUTTERS } from '../../exposure/series';
 import { ambientLux } from '../../scene/compile';
+import { pathOnSensor } from '../../scene/motion';
 import type { Look } from '../../document/schema';
 
 /** What one aperture would mean, everything else as it is and the lights raised or lowered to hold their exposure. */
@@ -12,8 +13,8 @@ export interface ApertureTrade {
   readonly nearM: number;
   /** Infinity from the hyperfocal distance on. */
   readonly farM: number;
-  /** Blur of a point on the backdrop, share of the picture's height. */
-  readonly backdropBlur: number;
+  /** Blur of a point so far behind the subject, share of the picture's height. */
+  readonly blurBehind: number;
   /** Stops that every light has to give more (negative: less). */
   readonly powerStops: number;
   /** The light that runs out, and by how much; null where all can follow. */
@@ -43,8 +44,8 @@ const SPAN_STOPS = 2;
 /** Stops of a change of aperture: positive lets more in. */
 const opened = (from: number, to: number) => 2 * Math.log2(from / to);
 
-/** Depth, power and ambient at the full stops round the present aperture. */
-export function apertureTrades(look: Look): ApertureTrade[] {
+/** With blur of what stands `behindM` behind the subject, by default the backdrop: depth, power and ambient at the full stops round the present aperture. */
+export function apertureTrades(look: Look, behindM = look.backdrop.distanceM): ApertureTrade[] {
   const { camera } = look;
   const whole = APERTURES.filter((_, i) => i % 3 === 0);
   const near = whole.filter((aperture) => Math.abs(opened(camera.aperture, aperture)) <= SPAN_STOPS + 0.2);
@@ -66,7 +67,7 @@ export function apertureTrades(look: Look): ApertureTrade[] {
         isPresent,
         nearM,
         farM,
-        backdropBlur: blurShare(lens, camera.distanceM, camera.distanceM + look.backdrop.distanceM),
+        blurBehind: blurShare(lens, camera.distanceM, camera.distanceM + behindM),
         powerStops: isPresent ? 0 : -by,
         short: isPresent ? null : (lacking ?? null),
         ambientStops: ambientAt(look) + (isPresent ? 0 : by),
@@ -90,13 +91,12 @@ export function shutterTrades(look: Look): ShutterTrade[] {
     .filter((one, i) => i === 0 || Math.abs(Math.log2(one / list[i - 1]!)) > 0.02)
     .map((shutterS) => {
       const by = Math.log2(shutterS / camera.shutterS);
-      const pathMm = (motion.speedMS * shutterS * camera.focalMm) / camera.distanceM;
       const angle = 360 * camera.fps * shutterS;
       return {
         shutterS,
         isPresent: Math.abs(by) < 0.021,
         angleDeg: cinema && angle <= 360.001 ? angle : null,
-        trailPx: (pathMm / camera.sensorWidthMm) * camera.imageWidthPx,
+        trailPx: pathOnSensor({ motion, camera: { ...camera, shutterS } }).share * camera.imageWidthPx,
         ambientStops: ambientAt(look) + by,
         continuousStops: -by,
         flashLossStops: Math.max(0, Math.log2(camera.syncS / shutterS)),
