@@ -3,6 +3,7 @@ import { LIMITS, upgradeLook, type Look, type Point } from '../src/document';
 import { netTrims, stoodAt, trimmed, withGroup, withHistory } from '../src/planning';
 import { mergeLooks } from '../src/document';
 import { evaluate, parseLook } from '../src/scene';
+import { pathOnSensor } from '../src/scene/motion';
 import { copyOf, withLights } from './support';
 
 const [poster] = demoLooks() as [Look];
@@ -100,5 +101,9 @@ describe('looks of the ninth version', () => {
     expect(look.brief.references[0]).toEqual({ ...reference, tolerance: 0.08 });
     expect(look.palette.tried[0]).toEqual({ ...tried, places: [] });
     expect(evaluate(look).lights).toEqual(evaluate(poster).lights);
+    // A zoom that was told by a speed ends where its trail is as long as it was.
+    const camera = { ...poster.camera, focalMm: 50, shutterS: 0.5, distanceM: 2.5, sensorWidthMm: 36 };
+    const zoomed = parseLook(upgradeLook({ ...old, camera, motion: { ...motion, of: 'zoom', speedMS: 1 } }));
+    expect(pathOnSensor(zoomed).mm).toBeCloseTo((1 * 0.5 * 50) / 2.5, 2);
   });
 });

@@ -62,6 +62,20 @@ describe('cautions', () => {
     }
   });
 
+  it('of gels that get warm alike are one, with all their names; one that must not go on stands alone', () => {
+    const heat = (look: Look) => cautionsOf(look).filter(({ kind }) => kind === 'heat');
+    expect(heat(poster)).toHaveLength(1);
+    expect(heat(poster)[0]!.about).toMatchObject({ is: 'gels-warm', names: poster.lights.map(({ name }) => name) });
+    expect(heat(poster)[0]!.lightIds).toHaveLength(4);
+    const touching = withLights(poster, ({ id }) => (id === 'key' ? { mount: 'touching' } : {}));
+    expect(heat(touching).map(({ level, lightIds }) => [level, lightIds.length])).toEqual([
+      ['stop', 1],
+      ['note', 3],
+    ]);
+    // It opens again when one of them is held otherwise.
+    expect(heat(touching)[1]!.key).not.toBe(heat(poster)[0]!.key);
+  });
+
   it('put the gravest first', () => {
     const levels = cautionsOf(withRig(poster, 'key', { hold: 'tape' })).map(({ level }) =>
       ['stop', 'act', 'note'].indexOf(level),

@@ -24,6 +24,8 @@ function titleOf(about: CautionAbout): string {
   switch (about.is) {
     case 'gel-heat':
       return `${about.name}: gel and heat`;
+    case 'gels-warm':
+      return `${about.names.join(', ')}: gel and heat`;
     case 'over-rating':
       return `${about.name}: ${about.fittedW} W in a holder for ${about.ratedW} W`;
     case 'diffused-lamp':

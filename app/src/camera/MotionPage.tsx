@@ -26,9 +26,9 @@ const useStyles = themed((t) => ({
 }));
 
 const MOVERS: readonly { readonly id: Mover; readonly name: string }[] = [
-  { id: 'subject', name: 'The subject' },
-  { id: 'pan', name: 'The camera, panning' },
-  { id: 'zoom', name: 'The zoom' },
+  { id: 'subject', name: 'Subject' },
+  { id: 'pan', name: 'Camera pans' },
+  { id: 'zoom', name: 'Zoom' },
 ];
 
 const SPEEDS = [0, 0.1, 0.2, 0.4, 0.8, 1.2, 1.6, 2.5, 4, 6, 10, 20];
@@ -152,7 +152,7 @@ function WhatMoves({
       <StepperGrid>
         {zooms ? (
           <Dial
-            label="Zoomed to, while the shutter is open"
+            label="Zoomed to"
             value={motion.zoomToMm ?? camera.focalMm}
             onChange={(mm) => changeMotion({ zoomToMm: mm === camera.focalMm ? null : mm })}
             low={4}

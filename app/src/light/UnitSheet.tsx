@@ -66,7 +66,7 @@ function measuredFrom(kind: Typed, first: number, second: number): Measured {
 const KINDS = [
   { id: 'meter', name: 'K and Duv' },
   { id: 'xy', name: 'x, y' },
-  { id: 'uv', name: 'u′, v′' },
+  { id: 'uv', name: "u', v'" },
   { id: 'spectrum', name: 'Spectrum' },
   { id: 'grey', name: 'Grey frame' },
 ] as const;

@@ -51,6 +51,15 @@ export function upgradeLook(value: unknown): unknown {
   return ninth['version'] === 9 ? fromNinth(ninth) : ninth;
 }
 
+/** A zoom was told by a speed until then: where it ends with the same trail at the picture's edge. */
+function zoomOf({ of, speedMS }: Loose, camera: unknown): number | null {
+  if (of !== 'zoom' || typeof speedMS !== 'number' || !isObject(camera)) return null;
+  const figure = (key: string) => (typeof camera[key] === 'number' ? camera[key] : NaN);
+  const focalMm = figure('focalMm');
+  const share = (speedMS * figure('shutterS') * focalMm) / figure('distanceM') / figure('sensorWidthMm');
+  return share > 0 ? Number(Math.min(2000, Math.max(4, focalMm / (1 - Math.min(0.95, share)))).toFixed(3)) : null;
+}
+
 /** A reference's targets were met or not by eye until then. */
 const USUAL_TOLERANCE = 0.08;
 
@@ -60,7 +69,7 @@ function fromNinth(value: Loose): Loose {
     ...value,
     version: 10,
     build: inside(value['build'], (build) => ({ start: [], moves: [], ...build })),
-    motion: inside(value['motion'], (motion) => ({ zoomToMm: null, tries: [], ...motion })),
+    motion: inside(value['motion'], (motion) => ({ zoomToMm: zoomOf(motion, value['camera']), tries: [], ...motion })),
     brief: inside(value['brief'], (brief) => ({
       ...brief,
       references: each(brief['references'], (reference) => ({ tolerance: USUAL_TOLERANCE, ...reference })),

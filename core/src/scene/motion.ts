@@ -7,12 +7,12 @@ export function pathOnSensor({ motion, camera }: Pick<Look, 'motion' | 'camera'>
 } {
   const { focalMm, sensorWidthMm, shutterS, distanceM } = camera;
   const mm =
-    motion.of === 'zoom' && motion.zoomToMm !== null
-      ? sensorWidthMm * Math.abs(1 - focalMm / motion.zoomToMm)
+    motion.of === 'zoom'
+      ? sensorWidthMm * Math.abs(1 - focalMm / (motion.zoomToMm ?? focalMm))
       : (motion.speedMS * shutterS * focalMm) / distanceM;
   return { mm, share: mm / sensorWidthMm };
 }
 
 /** Whether anything moves while the shutter is open. */
 export const isMoving = ({ motion, camera }: Pick<Look, 'motion' | 'camera'>): boolean =>
-  motion.of === 'zoom' && motion.zoomToMm !== null ? motion.zoomToMm !== camera.focalMm : motion.speedMS > 0;
+  motion.of === 'zoom' ? motion.zoomToMm !== null && motion.zoomToMm !== camera.focalMm : motion.speedMS > 0;

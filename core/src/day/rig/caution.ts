@@ -27,6 +27,8 @@ export type CautionAbout =
       readonly is: 'gel-heat' | 'diffused-lamp' | 'near-water' | 'not-wet-rated' | 'large-battery' | 'by-hand';
       readonly name: string;
     }
+  /** Gels on several lights that get warm alike. */
+  | { readonly is: 'gels-warm'; readonly names: readonly string[] }
   | { readonly is: 'over-rating'; readonly name: string; readonly fittedW: number; readonly ratedW: number }
   | { readonly is: 'hangs'; readonly name: string; readonly heightM: number; readonly overSubject: boolean }
   | { readonly is: 'loose-stand' | 'tall-board'; readonly name: string }

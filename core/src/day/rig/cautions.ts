@@ -7,8 +7,8 @@ import { boardOf, darkOf, hazeOf, powerOf, siteOf } from './place-cautions';
 export function cautionsOf(look: Look): Caution[] {
   const lights = look.lights.filter(({ on }) => on);
   const found = [
+    ...warmTogether(lights.flatMap((light) => heatOf(look, light))),
     ...lights.flatMap((light) => [
-      ...heatOf(look, light),
       ...lampOf(light),
       ...hangingOf(look, light),
       ...wetOf(look, light),
@@ -27,6 +27,29 @@ export function cautionsOf(look: Look): Caution[] {
   ];
   const order: readonly CautionLevel[] = ['stop', 'act', 'note'];
   return found.sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level));
+}
+
+/** Gels that are to be borne in mind for the same reasons are one caution, with the most that stays in any of them. */
+function warmTogether(heats: readonly Caution[]): Caution[] {
+  const alike = new Map<string, Caution[]>();
+  for (const heat of heats) {
+    const why = heat.level === 'note' ? heat.reasons.map((reason) => reason.why).join(' ') : heat.key;
+    alike.set(why, [...(alike.get(why) ?? []), heat]);
+  }
+  return [...alike.values()].map((list) => {
+    const [first] = list as [Caution];
+    if (list.length === 1) return first;
+    const absorbed = (one: Caution) =>
+      one.reasons.reduce((most, reason) => (reason.why === 'gel-absorbs' ? Math.max(most, reason.wPerCm2) : most), 0);
+    const hottest = list.reduce((a, b) => (absorbed(b) > absorbed(a) ? b : a));
+    const names = list.flatMap(({ about }) => ('name' in about ? [about.name] : []));
+    return {
+      ...hottest,
+      key: `heat:${list.map(({ key }) => key.replace('gel-heat:', '')).join('+')}`.slice(0, 160),
+      about: { is: 'gels-warm', names },
+      lightIds: list.flatMap(({ lightIds }) => lightIds),
+    };
+  });
 }
 
 /** Cautions that nobody has taken on yet. */

@@ -37,7 +37,7 @@ const MOST_REMEDIES = 3;
 /** A gel that comes nearer must do so by as much to be changed for. */
 const WORTH_CHANGING = 0.02;
 /** What a step of effort counts against stops that are made up for. */
-const [WORTH_STOPS, EFFORT_STOPS] = [0.15, 0.05];
+const [WORTH_STOPS, WORTH_SHARE, EFFORT_STOPS] = [0.15, 0.4, 0.05];
 
 /**
  * Puts other fixtures of a kit in the places of a look's lights (by light id; those not named keep theirs). Each is to make the colour that was there, by
@@ -142,7 +142,7 @@ function levelled(look: Look, before: ReturnType<typeof evaluate>, ids: Readonly
 }
 
 /** What brings a light nearer to the level that was there. */
-function remediesOf(look: Look, one: Unreached, before: ReturnType<typeof evaluate>, kit: readonly KitEntry[]): Proposal[] {
+function remediesOf(look: Look, one: Unreached, was: ReturnType<typeof evaluate>, kit: readonly KitEntry[]): Proposal[] {
   const l = look.lights.findIndex(({ id }) => id === one.lightId);
   const light = look.lights[l]!;
   if (one.kind === 'colour') return [];
@@ -150,8 +150,11 @@ function remediesOf(look: Look, one: Unreached, before: ReturnType<typeof evalua
     one.kind === 'weak'
       ? [...distanceFor(look, light, -one.offStops), ...otherGels(look, light, supplyOf(look, kit), true)]
       : [...distanceFor(look, light, -one.offStops), ...lossAt(look, light, one.offStops, 'density')];
-  const off = (tried: Look) => Math.abs(evaluate(tried).lights[l]!.stops - before.lights[l]!.stops);
-  return ranked(proposals, off, { before: Math.abs(one.offStops), worth: WORTH_STOPS, effortWeight: EFFORT_STOPS })
+  const off = (tried: Look) => Math.abs(evaluate(tried).lights[l]!.stops - was.lights[l]!.stops);
+  const before = Math.abs(one.offStops);
+  // What leaves most of it missing is no remedy.
+  const worth = Math.max(WORTH_STOPS, WORTH_SHARE * before);
+  return ranked(proposals, off, { before, worth, effortWeight: EFFORT_STOPS })
     .map(({ proposal }) => proposal)
     .slice(0, MOST_REMEDIES);
 }

@@ -3,9 +3,10 @@ import type { Light, Look } from '../../document/schema';
 import { meteredIndex, silhouette, zoneIndex } from '../../document/zones';
 import { compileScene } from '../../scene/compile';
 import { readScene, separationOf } from '../../scene/evaluate';
+import { nearestPower } from '../../scene/power';
 import type { ProbeReading } from '../../scene/readings';
 import { aimAt, flagFrom, grids, neutral, otherGels, powerBy } from '../proposals/of-light';
-import type { Proposal } from '../proposals/proposal';
+import { withLight, type Proposal } from '../proposals/proposal';
 import { ranked } from '../proposals/rank';
 import { supplyOf, type Supply } from '../proposals/supply';
 import type { PaletteCheck } from './check';
@@ -34,22 +35,40 @@ export function checkRemedies(look: Look, id: string, kit: readonly KitEntry[]):
   if (!check || check.holds) return [];
   const failing = new Set(checks.filter(({ holds }) => !holds).map((one) => one.id));
   const before = severity(check);
-  const held = new Map<Look, boolean>();
+  const answers = new Map<Look, boolean>();
+  const burning = clippedIn(look);
   const after = (tried: Look) => {
     const now = paletteChecks(tried, kit).checks;
     const same = now.find((one) => one.id === id);
-    held.set(tried, !same || same.holds);
+    answers.set(tried, !same || same.holds);
     const trouble = now.filter((one) => !one.holds && !one.accepted && !failing.has(one.id)).length;
-    return (!same || same.holds ? 0 : severity(same)) + NEW_TROUBLE * before * trouble;
+    const clips = clippedIn(tried) > burning ? 1 : 0;
+    return (!same || same.holds ? 0 : severity(same)) + NEW_TROUBLE * before * (trouble + clips);
   };
   const options = { before, worth: WORTH_SHARE * before, effortWeight: EFFORT_SHARE * before };
-  const list = ranked(candidates(look, check, supplyOf(look, kit)), after, options).map(({ proposal }) => ({
+  const held = candidates(look, check, supplyOf(look, kit)).map((proposal) => levelHeld(look, proposal));
+  const list = ranked(held, after, options).map(({ proposal }) => ({
     ...proposal,
-    holds: held.get(proposal.look)!,
+    holds: answers.get(proposal.look)!,
   }));
   // What answers it comes before what only helps; where something answers it, what only helps is noise.
   const whole = list.filter(({ holds }) => holds);
   return distinct(whole.length ? whole : list).slice(0, MOST);
+}
+
+/** Places that clip. */
+const clippedIn = (look: Look): number => readScene(compileScene(look)).probes.filter(({ clipped }) => clipped.length > 0).length;
+
+/** Another gel, or none, changes the colour and not the level: the light's power makes up for what it lets through. */
+function levelHeld(look: Look, proposal: Proposal): Proposal {
+  if (!['gel', 'ungel', 'neutral'].includes(proposal.change.kind)) return proposal;
+  const l = look.lights.findIndex(({ id }) => id === proposal.lightId);
+  const stops = (of: Look) => readScene(compileScene(of)).lights[l]!.stops;
+  const gained = stops(proposal.look) - stops(look);
+  const light = proposal.look.lights[l]!;
+  if (!Number.isFinite(gained)) return proposal;
+  const wanted = Math.min(0, Math.max(light.fixture.minStops, light.powerStops - gained));
+  return { ...proposal, look: withLight(proposal.look, light.id, { powerStops: nearestPower(light.fixture, wanted) }) };
 }
 
 /** The best of each kind of change on each light. */
