@@ -63,7 +63,7 @@ test('@phone fixtures on the network take what is dialled; set-ups are put in or
     data: { ...entry.entry, count: 3 },
   });
   await page.reload();
-  await expect(page.getByText(/^Flash 400 J: 4 needed, 3 there\. For .*Piste, cyan and amber/)).toBeVisible();
+  await expect(page.getByText(/^Flash 400 J: 1 short: the kit has 3\. For .*Piste, cyan and amber/)).toBeVisible();
 });
 
 test('@phone a look is approved: the brief says since when, and the log finds it', async ({ page, server }) => {

@@ -38,9 +38,10 @@ test('from brief to palette to lights: a reference, a scheme, gels for each colo
   await expect(reference).toContainText(/azure 3\d %|blue 3\d %/);
   await reference.getByRole('button', { name: 'Use its colours as the palette' }).click();
 
-  // On the palette they are the first colours; a scheme then lays others.
+  // On the palette each is on the light whose own is nearest; a scheme then lays others.
   await expect(page).toHaveURL(/palette$/);
-  await expect(page.getByTestId('member-colour-2')).toContainText('amber');
+  await expect(page.getByTestId('member-colour-2')).toContainText(/Rim left.*(blue|azure)/);
+  await expect(page.getByTestId('member-colour-3')).toContainText(/Rim right.*amber/);
   await page.getByRole('radio', { name: 'Opposite', exact: true }).click();
   await expect(page.getByTestId('reach-map')).toHaveAccessibleName(/hue \d+, purity 0\.\d\d/);
   const first = page.getByTestId('member-colour-1');

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { STAND_IN_KIT } from '../src/catalogue';
 import { remediesFor } from '../src/planning/search';
-import { parseLook } from '../src/scene';
+import { demoLooks } from '../src/demo';
+import { evaluate, parseLook } from '../src/scene';
 import { balance, objectiveOf } from '../src/planning/balance/balance';
 import { goalsOf, objectiveAt, presentPowers } from '../src/planning/balance/objective';
 import { GELS } from '../src/gel/stand-ins';
@@ -59,6 +60,18 @@ function exhaustive(look: Look): number {
   visit(0);
   return best;
 }
+
+describe('a look that is graded strongly afterwards', () => {
+  it('keeps more room to the clip', () => {
+    const bright: Look = { ...demoLooks()[0]!, brief: { ...demoLooks()[0]!.brief, mood: 'bright', keyStops: 1.2 } };
+    const room = (graded: boolean) => {
+      const { look } = balance({ ...bright, brief: { ...bright.brief, graded } }, { thorough: false });
+      return Math.min(...evaluate(look).probes.map(({ headroom }) => headroom.stops));
+    };
+    expect(room(true)).toBeGreaterThan(room(false) + 0.2);
+    expect(room(true)).toBeGreaterThan(0.3);
+  });
+});
 
 describe('balance', () => {
   it('is within 0.001 of an exhaustive search on the same steps', () => {

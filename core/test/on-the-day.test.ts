@@ -76,6 +76,21 @@ describe('cautions', () => {
     expect(heat(touching)[1]!.key).not.toBe(heat(poster)[0]!.key);
   });
 
+  it('say where there is no room: over the ceiling, outside the walls; what hangs from the ceiling may be at it', () => {
+    const at = (y: number, hold: Light['rig']['hold']) =>
+      withLights(poster, (light) =>
+        light.id === 'key' ? { position: [light.position[0], y, light.position[2]], rig: { ...light.rig, hold } } : {},
+      );
+    const room = (look: Look) => cautionsOf(look).flatMap(({ about }) => (about.is === 'no-room' ? [about] : []));
+    const ceiling = poster.room.heightM;
+    expect(room(poster)).toEqual([]);
+    expect(room(at(ceiling + 0.6, 'stand'))).toEqual([
+      { is: 'no-room', name: 'Key', heightM: ceiling + 0.6, ceilingM: ceiling, isOutside: true },
+    ]);
+    expect(room(at(ceiling - 0.13, 'stand'))[0]).toMatchObject({ isOutside: false });
+    expect(room(at(ceiling - 0.13, 'overhead'))).toEqual([]);
+  });
+
   it('put the gravest first', () => {
     const levels = cautionsOf(withRig(poster, 'key', { hold: 'tape' })).map(({ level }) =>
       ['stop', 'act', 'note'].indexOf(level),

@@ -36,6 +36,10 @@ function titleOf(about: CautionAbout): string {
       return `${about.name}: tall stand not weighed down`;
     case 'loose-stands':
       return `Stands not weighed down: ${about.names.join(', ')}`;
+    case 'no-room':
+      return about.isOutside
+        ? `${about.name}: outside the room, ${about.heightM.toFixed(1)} m up under a ceiling of ${about.ceilingM.toFixed(1)} m`
+        : `${about.name}: ${about.heightM.toFixed(1)} m up, the ceiling is at ${about.ceilingM.toFixed(1)} m`;
     case 'tall-board':
       return `${about.name}: tall board`;
     case 'near-water':
@@ -101,6 +105,8 @@ const PLAIN: Readonly<Record<PlainReason | HeatReason, string>> = {
   'subject-under': 'The subject is under it: nobody stands there while it is put up or moved.',
   'people-under': 'Keep people out from under it while it is put up or moved.',
   wind: 'Outside, wind takes boxes and umbrellas with it: more weight, somebody beside it.',
+  'under-ceiling':
+    'There is no room for a head there: lower it, or measure the room again in Set. A head under a ceiling heats it, and sprinklers.',
   'weigh-stands': 'Spread their legs and lay a weight on each.',
   'board-topples': 'Sandbag its foot or tie it off; it goes over when a door opens or somebody brushes past.',
   'wet-rated-links':

@@ -55,6 +55,18 @@ export function KeyLevel({ brief }: { readonly brief: Brief }) {
       <Text size="label" quiet>
         {LEVEL_TEXT[brief.keyLevel]}
       </Text>
+      <View style={{ flexDirection: 'row' }}>
+        <Button
+          label="Graded strongly afterwards"
+          on={brief.graded}
+          onPress={() => changeBrief('graded', { graded: !brief.graded })}
+        />
+      </View>
+      {brief.graded ? (
+        <Text size="label" quiet>
+          Balance keeps half a stop more to the clip: what has clipped cannot be graded.
+        </Text>
+      ) : null}
     </>
   );
 }

@@ -57,7 +57,7 @@ export const BACKDROP_DEFAULTS = { type: 'sweep', gloss: 0 } as const satisfies 
 export const ROOM_DEFAULTS = { paint: null, gloss: 0 } as const satisfies Partial<Look['room']>;
 
 /** Thought of, and no more. */
-export const STATUS_DEFAULTS = { status: 'idea', statusAt: '' } as const;
+export const STATUS_DEFAULTS = { status: 'idea', statusAt: '', graded: false } as const;
 
 /** The parts of a look that start empty. */
 export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' | 'air' | 'build' | 'day' | 'variants'> = {

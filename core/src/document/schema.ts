@@ -287,6 +287,8 @@ export const lookSchema = object({
     status: yup.string().required().oneOf(STATUSES),
     /** When the status was last changed (ISO 8601), or ''. */
     statusAt: yup.string().defined().max(40),
+    /** Graded strongly afterwards: room is kept to the clip for it. */
+    graded: flag(),
     ingredients: yup.array(ingredientSchema).required().max(LIMITS.entries),
   }),
   palette: object({

@@ -71,6 +71,7 @@ function fromNinth(value: Loose): Loose {
     build: inside(value['build'], (build) => ({ start: [], moves: [], ...build })),
     motion: inside(value['motion'], (motion) => ({ zoomToMm: zoomOf(motion, value['camera']), tries: [], ...motion })),
     brief: inside(value['brief'], (brief) => ({
+      graded: false,
       ...brief,
       references: each(brief['references'], (reference) => ({ tolerance: USUAL_TOLERANCE, ...reference })),
     })),

@@ -32,6 +32,14 @@ export type CautionAbout =
   | { readonly is: 'over-rating'; readonly name: string; readonly fittedW: number; readonly ratedW: number }
   | { readonly is: 'hangs'; readonly name: string; readonly heightM: number; readonly overSubject: boolean }
   | { readonly is: 'loose-stand' | 'tall-board'; readonly name: string }
+  /** It stands or hangs where there is no room for it. */
+  | {
+      readonly is: 'no-room';
+      readonly name: string;
+      readonly heightM: number;
+      readonly ceilingM: number;
+      readonly isOutside: boolean;
+    }
   | { readonly is: 'loose-stands'; readonly names: readonly string[] }
   | { readonly is: 'effect'; readonly name: string; readonly type: Effect['type']; readonly rateHz: number }
   | { readonly is: 'near-eyes'; readonly name: string; readonly distanceM: number }
@@ -67,6 +75,7 @@ export const PLAIN_REASONS = [
   'subject-under',
   'people-under',
   'wind',
+  'under-ceiling',
   'weigh-stands',
   'board-topples',
   'wet-rated-links',

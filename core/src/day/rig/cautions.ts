@@ -1,6 +1,18 @@
 import type { Look } from '../../document/schema';
 import type { Caution, CautionLevel } from './caution';
-import { batteryOf, flickerOf, glareOf, handsOf, hangingOf, heatOf, helperOf, lampOf, standsOf, wetOf } from './light-cautions';
+import {
+  batteryOf,
+  flickerOf,
+  glareOf,
+  handsOf,
+  hangingOf,
+  heatOf,
+  helperOf,
+  lampOf,
+  roomOf,
+  standsOf,
+  wetOf,
+} from './light-cautions';
 import { boardOf, darkOf, hazeOf, powerOf, siteOf } from './place-cautions';
 
 /** All cautions of a set-up, the gravest first. Cautions only: an empty list promises nothing. */
@@ -11,6 +23,7 @@ export function cautionsOf(look: Look): Caution[] {
     ...lights.flatMap((light) => [
       ...lampOf(light),
       ...hangingOf(look, light),
+      ...roomOf(look, light),
       ...wetOf(look, light),
       ...glareOf(look, light),
       ...flickerOf(light),

@@ -1,6 +1,7 @@
 import { lampCautionKey } from '../../planning/capture/lamps';
 import { continuousLux } from '../../exposure/continuous';
 import { fullLux, lampStops, lookupIn } from '../../scene/resolve';
+import { fitsInRoom } from '../../transport/room';
 import type { Light, Look } from '../../document/schema';
 import { caution, type Caution, type CautionLevel, type CautionReason, type PlainReason } from './caution';
 import { gelCautionKey, gelSafety } from './gel-safety';
@@ -114,6 +115,19 @@ export function standsOf(lights: readonly Light[]): Caution[] {
         ]
       : []),
   ];
+}
+
+/** Above this under the ceiling there is no room for a head, m. */
+const HEAD_ROOM_M = 0.15;
+
+export function roomOf(look: Look, { id, name, role, position, rig }: Light): Caution[] {
+  if (role === 'window') return [];
+  const ceilingM = look.room.heightM;
+  const hung = rig.hold === 'overhead' || rig.hold === 'magnet' || rig.hold === 'tape';
+  const isOutside = !fitsInRoom(look, position);
+  if (!isOutside && (hung || position[1] <= ceilingM - HEAD_ROOM_M)) return [];
+  const about = { is: 'no-room', name, heightM: position[1], ceilingM, isOutside } as const;
+  return [caution('stand', `${id}:room:${position.map((v) => v.toFixed(1)).join()}`, 'act', about, ['under-ceiling'], [id])];
 }
 
 export function wetOf({ day }: Look, { id, name, role, rig }: Light): Caution[] {

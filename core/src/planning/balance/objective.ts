@@ -37,6 +37,8 @@ export interface BalanceOptions {
 const STOPS_OVER_WEIGHT = 10;
 /** Weight of a light that passes its bound against the key; and of one without colour that misses the place it was given. */
 const [OVER_KEY_WEIGHT, MISSED_WISH_WEIGHT] = [30, 2];
+/** Room to the clip that is kept for a strong grade, stops: what has clipped cannot be graded. */
+const GRADE_MARGIN_STOPS = 0.5;
 /** Weight of a watched place of skin that burns past what may; over this many stops it is no worse. */
 const [BURNT_WEIGHT, BURNT_WHOLLY_STOPS] = [2, 1.5];
 
@@ -246,8 +248,8 @@ function restAt(
   const off = Number.isFinite(keyStops) ? Math.abs(keyStops - goals.keyStops) : 20;
   const keyCost = goals.keyWeight * Math.max(0, off - goals.keyToleranceStops) ** 2;
   let overCost = 0;
-  // On the safe side of what the sensor may be.
-  const margin = Math.max(CLIP_MARGIN_STOPS, edgeStopsOf(look));
+  // On the safe side of what the sensor may be, and of what a grade will pull up.
+  const margin = Math.max(CLIP_MARGIN_STOPS, edgeStopsOf(look)) + (look.brief.graded ? GRADE_MARGIN_STOPS : 0);
   for (let p = 0; p < look.probes.length; p++) {
     const at = p * FIGURES;
     if (totals[at + FIGURE.luminance]! <= 0) continue;

@@ -81,7 +81,7 @@ function madeBy(look: Look, light: Light): Target {
 function reopened(look: Look, ids: ReadonlySet<string>): Look {
   return {
     ...look,
-    brief: { ...look.brief, ...STATUS_DEFAULTS },
+    brief: { ...look.brief, ...STATUS_DEFAULTS, graded: look.brief.graded },
     ambient: {
       ...look.ambient,
       proof: null,
