@@ -99,7 +99,8 @@ function toPack(look: Look, kit: readonly KitEntry[]): SheetList {
     title: 'To pack',
     items: packList(look, kit).map((item) => {
       const { kind, name, count, use } = item;
-      return { key: `${kind} ${name}`, name, count, text: [packNote(item), use].filter(Boolean).join(' ') };
+      const shown = kind === 'gel' ? `${name}, ${count === 1 ? 'sheet' : 'sheets'}` : name;
+      return { key: `${kind} ${name}`, name: shown, count, text: [packNote(item), use].filter(Boolean).join(' ') };
     }),
   };
 }

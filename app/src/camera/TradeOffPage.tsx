@@ -4,6 +4,7 @@ import { apertureTrades, shutterTrades, type ApertureTrade } from '@fulgent/core
 import { useMemo, useState } from 'react';
 import { Dial, DISTANCES_M } from '../ui/Dial';
 import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { ExposureDials } from './ExposureDials';
@@ -32,16 +33,18 @@ export function TradeOffPage({ look }: { readonly look: Look }) {
         <ExposureDials look={look} />
       </Section>
       <Section title="Aperture" aside={`focused at ${camera.distanceM} m, ${camera.focalMm} mm`}>
-        <Dial
-          label="Blur of what stands behind the subject by"
-          value={behind}
-          onChange={setBehindM}
-          low={0.05}
-          high={100}
-          series={DISTANCES_M}
-          unit="m"
-          note={behindM === null ? 'the backdrop; a helper who is to vanish stands nearer' : vanishWords(apertures)}
-        />
+        <StepperGrid>
+          <Dial
+            label="Behind the subject"
+            value={behind}
+            onChange={setBehindM}
+            low={0.05}
+            high={100}
+            series={DISTANCES_M}
+            unit="m"
+            note={behindM === null ? 'the backdrop; set where a helper hides' : vanishWords(apertures)}
+          />
+        </StepperGrid>
         <Table
           label="What each aperture means"
           columns={['f/', 'Sharp, m', 'Blur behind', 'Lights', 'Ambient']}

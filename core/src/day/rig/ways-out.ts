@@ -60,7 +60,12 @@ const rigged = (look: Look, light: Light, kind: RigStep, rig: Partial<Light['rig
 function allWeighed(look: Look, lights: readonly Light[]): Proposal[] {
   const weighed = lights.reduce((now, { id, rig }) => withLight(now, id, { rig: { ...rig, weighted: true } }), look);
   return [
-    { change: { kind: 'weigh', name: lights.map(({ name }) => name).join(', ') }, lightId: null, effort: 2, look: weighed },
+    {
+      change: { kind: 'weigh', name: lights.length > 3 ? 'all of them' : lights.map(({ name }) => name).join(', ') },
+      lightId: null,
+      effort: 2,
+      look: weighed,
+    },
   ];
 }
 
