@@ -1,7 +1,16 @@
 import { modifierOf, STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
-import { compareVariants, findMotive, lookOfVariant, motiveProblems, MOTIVES, VARIANT_KINDS, variantOf } from '../src/planning';
+import {
+  besideIt,
+  compareVariants,
+  findMotive,
+  lookOfVariant,
+  motiveProblems,
+  MOTIVES,
+  VARIANT_KINDS,
+  variantOf,
+} from '../src/planning';
 import { balanceWide, makeVariant } from '../src/planning/search';
 import { compareTones, evaluate, parseLook } from '../src/scene';
 import { throwM } from '../src/transport';
@@ -283,5 +292,26 @@ describe('looks that lead nowhere', () => {
 
   it('and a bottle’s places are found where its parts are', () => {
     for (const look of nocturneLooks()) expect(() => evaluate(look)).not.toThrow();
+  });
+});
+
+describe('another beside it', () => {
+  it('is aimed alike, stands clear of it, level and square to its axis, and can be dimmed apart', () => {
+    for (const light of poster.lights) {
+      const other = besideIt(light, `${light.id}-2`);
+      const to = other.position.map((v, i) => v - light.position[i]!);
+      expect(other.aim).toEqual(light.aim);
+      expect(to[1]).toBe(0);
+      expect(to[0]! * (light.aim[0] - light.position[0]) + to[2]! * (light.aim[2] - light.position[2])).toBeCloseTo(0, 2);
+      const { face } = light.modifier;
+      const width = face.kind === 'disc' ? 2 * face.radiusM : face.kind === 'rectangle' ? face.widthM : 0;
+      expect(Math.hypot(...to)).toBeGreaterThan(width);
+      expect(Math.hypot(...to)).toBeLessThan(width + 0.2);
+      // Farther from the middle than the first.
+      expect(Math.hypot(other.position[0], other.position[2])).toBeGreaterThan(
+        Math.hypot(light.position[0], light.position[2]) - 0.01,
+      );
+      parseLook({ ...poster, lights: [...poster.lights, other] });
+    }
   });
 });

@@ -241,6 +241,7 @@ describe('the kit', () => {
       camera: { ...look().camera, sensor: { kind: 'spectrum', id: 'own' } },
       sensor,
     });
+    expect(next.camera.syncS).toBe(look().camera.syncS);
     next = lookWithSurface(next, 'backdrop', { ...own, kind: 'surface', use: 'backdrop' } as unknown as Extract<
       KitEntry,
       { kind: 'surface' }

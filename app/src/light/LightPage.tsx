@@ -18,7 +18,7 @@ import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import { changeLight, moveLight, removeLight, setPower, setThrow } from '../look/edits';
+import { addBeside, changeLight, moveLight, removeLight, setPower, setThrow } from '../look/edits';
 import { FixtureSection } from './FixtureSection';
 import { LampSection } from './LampSection';
 import { GelSection } from './GelSection';
@@ -131,6 +131,17 @@ function LightActions({
         icon="arrow-down"
         disabled={index === look.lights.length - 1}
         onPress={() => moveLight(light.id, 1)}
+      />
+      <Button
+        label="Another beside it"
+        icon="plus"
+        onPress={() => {
+          const id = addBeside(look, light);
+          say(id ? `One more stands beside ${light.name}, aimed alike.` : 'This look holds no more lights.', {
+            label: 'Undo',
+            run: undo,
+          });
+        }}
       />
       <Button
         label="Remove light"

@@ -1,6 +1,6 @@
 import { fixtureOf, modifierOf, type KitGel, type KitSurface } from '@fulgent/core/catalogue';
 import { LIMITS, type Light, type Look, type Point, type Role } from '@fulgent/core/document';
-import { lookWithGels, lookWithSurface, makeLight, usualPlace, type SurfacePart } from '@fulgent/core/planning';
+import { besideIt, lookWithGels, lookWithSurface, makeLight, usualPlace, type SurfacePart } from '@fulgent/core/planning';
 import { nearestPower, usualZone } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { edit } from './store';
@@ -145,6 +145,18 @@ export function addLight(look: Look, role: Role): string {
     zone: usualZone(look.probes, role, position),
   });
   edit('lights.add', (now) => ({ ...now, lights: [...now.lights, light] }));
+  return id;
+}
+
+/** Puts another like a light beside it, aimed alike and dimmed apart. Gives its id; null where the look holds no more. */
+export function addBeside(look: Look, light: Light): string | null {
+  if (look.lights.length >= LIMITS.lights) return null;
+  let id = '';
+  for (let n = 2; id === '' || look.lights.some((one) => one.id === id); n++) id = `${light.id.slice(0, 58)}-${n}`;
+  edit('lights.add', (now) => ({
+    ...now,
+    lights: now.lights.flatMap((one) => (one.id === light.id ? [one, besideIt(one, id)] : [one])),
+  }));
   return id;
 }
 

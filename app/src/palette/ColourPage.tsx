@@ -300,6 +300,7 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
         <Text quiet>Searching the kit</Text>
       </Section>
     );
+  const own = value.compare.find(({ name }) => name === light.fixture.name);
   return (
     <>
       {value.ways ? (
@@ -341,7 +342,13 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
               }
             }}
           >
-            <CompareRow name={name} how={how} difference={difference} stops={stops} />
+            <CompareRow
+              name={name}
+              how={how}
+              difference={difference}
+              stops={stops}
+              gained={own && own.name !== name ? stops - own.stops : null}
+            />
           </Pressable>
         ))}
       </Section>

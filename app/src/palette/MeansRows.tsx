@@ -40,21 +40,26 @@ export function CompareRow({
   how,
   difference,
   stops,
+  gained,
 }: {
   readonly name: string;
   readonly how: string;
   readonly difference: number;
   readonly stops: number;
+  /** Against the fixture that is there, stops; null for that one, or where it cannot be told. */
+  readonly gained: number | null;
 }) {
   const styles = useStyles();
+  const against = gained === null ? '' : ` · ${Math.abs(gained).toFixed(1)} stops ${gained < 0 ? 'less' : 'more'} than now`;
   return (
     <View style={styles.row}>
       <View style={{ flex: 1 }}>
         <Text weight="medium" numberOfLines={1}>
           {name}
         </Text>
-        <Text size="label" quiet numberOfLines={1}>
+        <Text size="label" quiet numberOfLines={2}>
           {how} · {near(difference)}
+          {against}
         </Text>
       </View>
       <Text size="title" weight="strong" narrow>

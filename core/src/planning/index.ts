@@ -75,7 +75,7 @@ export {
   withSurface,
   type SurfacePart,
 } from './kit-use';
-export { asNeutral, LIGHT_SETS, makeLight, usualPlace, type LightDraft, type LightSetId } from './light-sets';
+export { asNeutral, besideIt, LIGHT_SETS, makeLight, usualPlace, type LightDraft, type LightSetId } from './light-sets';
 export type { NewLook } from './new-look';
 export { ASSOCIATIONS } from './palette/associations';
 export type { CheckFinding, PaletteCheck } from './palette/check';

@@ -101,7 +101,7 @@ function renamedSource(fixture: Light['fixture'], id: string): Light['fixture'] 
 /** Records a look with a camera body of the kit; what is set on it stays. */
 export function lookWithCamera(look: Look, entry: KitCamera): Look {
   const id = `sensor-${entry.id}`.slice(0, 64);
-  const { headroomStops, curve, sensor, mode, sensorWidthMm, sensorHeightMm, imageWidthPx, learned } = entry.camera;
+  const { headroomStops, curve, sensor, mode, syncS, sensorWidthMm, sensorHeightMm, imageWidthPx, learned } = entry.camera;
   const own = sensor.kind === 'spectrum' && entry.sensor ? entry.sensor : null;
   const next = own ? carrying(look, { kind: 'sensor', id, name: entry.name, ...own }) : look;
   return {
@@ -113,6 +113,8 @@ export function lookWithCamera(look: Look, entry: KitCamera): Look {
       curve,
       sensor: own ? { kind: 'spectrum', id } : sensor,
       mode,
+      // Of the body, not of what is set on it.
+      syncS,
       sensorWidthMm,
       sensorHeightMm,
       imageWidthPx,

@@ -2,7 +2,7 @@ import { nearestPower } from '../scene/power';
 import { standardProbes, usualZone } from '../scene/probes';
 import { NO_CORRECTION } from '../fixture/unit';
 import { RIG_DEFAULTS } from '../document/defaults';
-import type { Fixture, Light, Point, Role } from '../document/schema';
+import { LIMITS, type Fixture, type Light, type Point, type Role } from '../document/schema';
 
 export const FACE_HEIGHT_M = 1.55;
 export const BACKDROP_DISTANCE_M = 2;
@@ -44,6 +44,34 @@ export function asNeutral(light: Light, whiteK: number): Light {
   if (fixture.modes.includes('cct')) return { ...light, gels: [], setting: { mode: 'cct', cctK, duv: 0 } };
   if (!fixture.modes.includes('hsi')) return { ...light, gels: [] };
   return { ...light, gels: [], setting: { mode: 'hsi', hueDeg: 0, saturation: 0, whiteK: cctK } };
+}
+
+/** Between two faces side by side, m. */
+const BESIDE_GAP_M = 0.04;
+
+/**
+ * A light like another, right beside it and aimed alike, to be dimmed apart from it: a window and a fill that share a direction. It stands on the side away
+ * from the middle of the picture.
+ */
+export function besideIt(light: Light, id: string): Light {
+  const { face } = light.modifier;
+  const widthM = face.kind === 'disc' ? 2 * face.radiusM : face.kind === 'rectangle' ? face.widthM : 0.06;
+  const [px, , pz] = light.position;
+  const [dx, dz] = [light.aim[0] - px, light.aim[2] - pz];
+  const length = Math.hypot(dx, dz) || 1;
+  // Level and square to its axis.
+  const aside: readonly [number, number] = [-dz / length, dx / length];
+  const outwards = Math.sign(aside[0] * px + aside[1] * pz) || 1;
+  const by = outwards * (widthM + BESIDE_GAP_M);
+  const moved = ([x, y, z]: Point): Point => [Number((x + by * aside[0]).toFixed(3)), y, Number((z + by * aside[1]).toFixed(3))];
+  return {
+    ...light,
+    id,
+    name: `${light.name}, beside`.slice(0, LIMITS.nameLength),
+    position: moved(light.position),
+    solo: false,
+    locked: false,
+  };
 }
 
 /** A complete light from what is particular about it. */
