@@ -7,11 +7,11 @@ import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { readNumber, taken } from '../look/numbers';
 import { putGels } from '../palette/edits';
-import { GelOffer } from './GelOffer';
 import { skinWord } from './skin-word';
 import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Choice } from '../ui/Button';
+import { OfferRow } from '../ui/OfferRow';
 import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -101,11 +101,10 @@ function Fits({
         {Math.abs(correction.fraction).toFixed(2)} of a full {correction.neededMired >= 0 ? 'warming' : 'cooling'} gel.
       </Text>
       {correction.fits.slice(0, 5).map((fit, i) => (
-        <GelOffer
+        <OfferRow
           key={fit.gels.join()}
           swatch={<View testID="light-colour" style={[styles.skin, { backgroundColor: value.skin[i]!.hex }]} />}
-          name={fit.names.join(' + ') || 'no gel'}
-          spoken={fit.names.join(' and ') || 'no gel'}
+          title={fit.names.join(' + ') || 'no gel'}
           text={`${fit.cctK ? `${Math.round(fit.cctK)} K, ` : ''}${
             Math.abs(fit.residualMired) < 0.5 ? 'on it' : `${formatMired(fit.residualMired)} left`
           }${
@@ -113,10 +112,14 @@ function Fits({
               ? `, ${fit.residualDuv > 0 ? 'green' : 'magenta'} ${Math.abs(fit.residualDuv).toFixed(3)}`
               : ''
           } · skin ${skinWord(value.skin[i]!.offDeg)}`}
-          stopsLost={fit.stopsLost}
-          onTake={() => {
-            putGels(light.id, fit.gels, kit);
-            onClose();
+          figure={`${fit.stopsLost.toFixed(1)} lost`}
+          take={{
+            label: 'Take',
+            spoken: `Take ${fit.names.join(' and ') || 'no gel'}`,
+            onPress: () => {
+              putGels(light.id, fit.gels, kit);
+              onClose();
+            },
           }}
         />
       ))}

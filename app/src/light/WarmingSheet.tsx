@@ -4,12 +4,12 @@ import { View } from 'react-native';
 import { useKit, useKitEntries } from '../kit/useKit';
 import { putGels } from '../palette/edits';
 import { themed } from '../theme/theme';
+import { OfferRow } from '../ui/OfferRow';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { formatMired } from './CorrectionSheet';
-import { GelOffer } from './GelOffer';
 import { skinWord } from './skin-word';
 
 const useStyles = themed(() => ({
@@ -40,7 +40,7 @@ export function WarmingSheet({
       </Text>
       {error ? <Text role="alert">{error}</Text> : null}
       {value?.map(({ id, name, mired, stopsLost, skinHex, eyeHex, offDeg, believable }) => (
-        <GelOffer
+        <OfferRow
           key={id}
           testID="warming"
           swatch={
@@ -49,12 +49,16 @@ export function WarmingSheet({
               <View testID="light-colour" style={{ flex: 1, backgroundColor: eyeHex }} />
             </View>
           }
-          name={name}
+          title={name}
           text={`${formatMired(mired)} · skin ${skinWord(offDeg)}${believable ? '' : `, more than a ${brief.mood} mood believes`}`}
-          stopsLost={stopsLost}
-          onTake={() => {
-            putGels(light.id, [id], kit);
-            onClose();
+          figure={`${stopsLost.toFixed(1)} lost`}
+          take={{
+            label: 'Take',
+            spoken: `Take ${name}`,
+            onPress: () => {
+              putGels(light.id, [id], kit);
+              onClose();
+            },
           }}
         />
       ))}

@@ -1,5 +1,5 @@
 import { targetWord } from '@fulgent/words';
-import type { KitFixture } from '@fulgent/core/catalogue';
+import type { KitEntry, KitFixture } from '@fulgent/core/catalogue';
 import { turnedDeg } from '@fulgent/core/colour';
 import { LIMITS, type Member, type Look, type Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
@@ -280,9 +280,13 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
   const [unowned, setUnowned] = useState(false);
   const light = look.lights.find(({ id }) => id === lightId)!;
   const { hueDeg, purity } = member;
+  // Sheets that other lights hold are not there to take.
+  const held = look.lights
+    .map(({ id, on, pieces, gels }) => `${id} ${on} ${pieces} ${gels.map(({ gel }) => gel).join()}`)
+    .join('; ');
   const key = useMemo(
-    () => ({ fixture: light.fixture, unit: light.unit, camera: look.camera, hueDeg, purity, kit, order, unowned }),
-    [light.fixture, light.unit, look.camera, hueDeg, purity, kit, order, unowned],
+    () => ({ fixture: light.fixture, unit: light.unit, camera: look.camera, hueDeg, purity, kit, order, unowned, held }),
+    [light.fixture, light.unit, look.camera, hueDeg, purity, kit, order, unowned, held],
   );
   const { value, error } = useStudy<Means | null>(
     async () => (loaded ? study().means({ look, light, target: { hueDeg, purity }, kit, order, unowned }) : null),
@@ -300,7 +304,6 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
         <Text quiet>Searching the kit</Text>
       </Section>
     );
-  const own = value.compare.find(({ name }) => name === light.fixture.name);
   return (
     <>
       {value.ways ? (
@@ -324,34 +327,50 @@ function MeansSections({ member, lightId }: { readonly member: Member; readonly 
           <Button label="Sheets not owned too" on={unowned} onPress={() => setUnowned(!unowned)} />
         </Section>
       )}
-      <Section title="From other fixtures" aside="over the meter at 2 m, full">
-        {value.compare.slice(0, 8).map(({ fixtureId, name, how, difference, stops, direct }) => (
-          <Pressable
-            key={fixtureId}
-            accessibilityRole="button"
-            accessibilityLabel={`Use ${name}: ${how}, ${formatStops(stops)} over the meter`}
-            onPress={() => {
-              const entry = kit.find((one): one is KitFixture => one.kind === 'fixture' && one.id === fixtureId);
-              if (entry) {
-                edit(`${lightId}.fixture`, (now) => lookWithFixture(now, lightId, entry));
-                const off = direct && light.gels.length ? ', and its gel came off' : '';
-                say(`${light.name} is now ${name}${off}. Take its ${direct ? 'setting' : 'gel'} above.`, {
-                  label: 'Undo',
-                  run: undo,
-                });
-              }
-            }}
-          >
-            <CompareRow
-              name={name}
-              how={how}
-              difference={difference}
-              stops={stops}
-              gained={own && own.name !== name ? stops - own.stops : null}
-            />
-          </Pressable>
-        ))}
-      </Section>
+      <OtherFixtures compare={value.compare} light={light} kit={kit} />
     </>
+  );
+}
+
+/** What else of the kit would make it, and how much light that gives against the fixture that is there. */
+function OtherFixtures({
+  compare,
+  light,
+  kit,
+}: {
+  readonly compare: Means['compare'];
+  readonly light: Light;
+  readonly kit: readonly KitEntry[];
+}) {
+  const own = compare.find(({ name }) => name === light.fixture.name);
+  return (
+    <Section title="From other fixtures" aside="over the meter at 2 m, full">
+      {compare.slice(0, 8).map(({ fixtureId, name, how, difference, stops, direct }) => (
+        <Pressable
+          key={fixtureId}
+          accessibilityRole="button"
+          accessibilityLabel={`Use ${name}: ${how}, ${formatStops(stops)} over the meter`}
+          onPress={() => {
+            const entry = kit.find((one): one is KitFixture => one.kind === 'fixture' && one.id === fixtureId);
+            if (entry) {
+              edit(`${light.id}.fixture`, (now) => lookWithFixture(now, light.id, entry));
+              const off = direct && light.gels.length ? ', and its gel came off' : '';
+              say(`${light.name} is now ${name}${off}. Take its ${direct ? 'setting' : 'gel'} above.`, {
+                label: 'Undo',
+                run: undo,
+              });
+            }
+          }}
+        >
+          <CompareRow
+            name={name}
+            how={how}
+            difference={difference}
+            stops={stops}
+            gained={own && own.name !== name ? stops - own.stops : null}
+          />
+        </Pressable>
+      ))}
+    </Section>
   );
 }

@@ -110,7 +110,7 @@ export const sheetCm = (entry: Pick<KitGel, 'widthCm' | 'heightCm'> | undefined)
   entry ? [entry.widthCm, entry.heightCm] : USUAL_SHEET_CM;
 
 /** How often a gel can be put on a light (all of its pieces each time) from what other uses leave of its sheets. */
-export function timesLeft(entry: KitGel, used: readonly SizeCm[], light: Held & Pick<Light, 'pieces'>, most = 2): number {
+export function timesLeft(entry: KitGel, used: readonly SizeCm[], light: Held & Pick<Light, 'pieces'>, most = 12): number {
   const each = Array.from({ length: light.pieces }, () => gelPieceCm(light));
   let pieces = [...used];
   for (let times = 0; times < most; times++) {
