@@ -269,7 +269,7 @@ describe('what comes after the sums', () => {
     ...poster,
     camera: { ...poster.camera, shutterS: 0.25 },
     ambient: { ...poster.ambient, lux: 400 },
-    motion: { ...poster.motion, speedMS, of },
+    motion: { ...poster.motion, speedMS, of, zoomToMm: of === 'zoom' ? 1.4 * poster.camera.focalMm : null },
   });
   const sums = (look: Look) => {
     const { seen, terms, raw: sums } = drawn(look, W, H);
