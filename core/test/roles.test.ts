@@ -1,8 +1,11 @@
+import { STAND_IN_KIT, type KitEntry } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Look } from '../src/document';
-import { balance } from '../src/planning/search';
+import { gelNeeds } from '../src/planning';
+import { balance, remediesFor } from '../src/planning/search';
 import { againstKey, keyBounds, usualMostToKey } from '../src/planning/balance/places';
-import { evaluate } from '../src/scene';
+import { evaluate, parseLook } from '../src/scene';
+import { fitsInRoom } from '../src/transport/room';
 import { compileScene } from '../src/scene/compile';
 import { presentPowers } from '../src/planning/balance/objective';
 import { MOODS, shaken } from './shaken-looks';
@@ -16,6 +19,42 @@ function fillsOver(look: Look): { readonly over: number; readonly id: string }[]
     over: againstKey(scene, bound, presentPowers(scene)) - bound.mostStops,
   }));
 }
+
+describe('what is proposed after a balance', () => {
+  // A poor kit: no grids, half of the gels, and a sheet of each.
+  const kit = STAND_IN_KIT.filter((entry) => entry.kind !== 'modifier' || entry.modifier.gridDeg === null)
+    .filter((entry, i) => entry.kind !== 'gel' || i % 2 === 0)
+    .map((entry): KitEntry => (entry.kind === 'gel' ? { ...entry, count: 1 } : entry));
+  const ids = new Set(kit.map(({ id }) => id));
+
+  it.each([201, 202, 203, 204, 205, 206, 207, 208])('keeps to kit, stock, room and camera: look %i', (seed) => {
+    const look = balance(shaken(seed), { thorough: false }).look;
+    const hung = new Set(look.lights.flatMap(({ gels }) => gels.map(({ gel }) => gel)));
+    const modifiers = new Set(look.lights.map(({ modifier }) => modifier.name));
+    for (const { look: tried, change } of remediesFor(look, kit)) {
+      parseLook(tried);
+      for (const { gels, modifier, fixture, powerStops } of tried.lights) {
+        for (const { gel } of gels) if (!hung.has(gel)) expect(ids).toContain(gel);
+        if (!modifiers.has(modifier.name)) expect(modifier.gridDeg).toBeNull();
+        expect(powerStops).toBeGreaterThanOrEqual(fixture.minStops - 1e-9);
+      }
+      for (const { gel, sheets, have } of gelNeeds(tried, kit)) if (!hung.has(gel)) expect(sheets).toBeLessThanOrEqual(have!);
+      const { iso, shutterS, syncS, longestS, mode, ndStops } = tried.camera;
+      if (change.kind === 'iso') expect(iso >= 50 && iso <= 25_600).toBe(true);
+      if (change.kind === 'shutter') {
+        expect(mode).toBe('stills');
+        expect(shutterS).toBeLessThanOrEqual(longestS + 1e-9);
+        if (tried.lights.some(({ on, fixture }) => on && fixture.kind === 'flash'))
+          expect(shutterS).toBeGreaterThanOrEqual(syncS - 1e-9);
+      }
+      expect(ndStops).toBeGreaterThanOrEqual(0);
+      if (change.kind === 'distance')
+        for (const { position, id } of tried.lights)
+          if (position.some((v, i) => v !== look.lights.find((one) => one.id === id)!.position[i]))
+            expect(fitsInRoom(tried, position)).toBe(true);
+    }
+  });
+});
 
 describe('a fill stays under its key', () => {
   it('in 200 generated looks, or it is said that it does not; and every limit that is said is so', () => {

@@ -6,16 +6,8 @@ import { demoLooks, nightOvenLooks } from '../../core/src/demo';
 import type { ColourFixture, Look } from '../../core/src/document';
 import { matchFixture, mixOf } from '../../core/src/fixture';
 import { findGel, gelAtStrength } from '../../core/src/gel';
-import {
-  balance,
-  gelOptions,
-  LIGHT_SETS,
-  makeLight,
-  meansFor,
-  newLook,
-  paletteChecks,
-  searchGels,
-} from '../../core/src/planning';
+import { gelOptions, LIGHT_SETS, makeLight, searchGels } from '../../core/src/planning';
+import { balance, meansFor, newLook, paletteChecks } from '../../core/src/planning/search';
 import { evaluate } from '../../core/src/scene';
 import { daylightSource } from '../../core/src/source';
 import { flat, product } from '../../core/src/spectrum';

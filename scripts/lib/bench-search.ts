@@ -5,7 +5,7 @@ import { movable } from '../../core/src/planning/balance/solve';
 import { compileScene } from '../../core/src/scene/compile';
 import { powerSteps } from '../../core/src/scene/power';
 import type { Look } from '../../core/src/document';
-import { balance } from '../../core/src/planning';
+import { balance } from '../../core/src/planning/search';
 
 const LOOKS = 50;
 const EVALUATIONS = 20_000;
