@@ -72,6 +72,9 @@ describe('cautions', () => {
       ['stop', 1],
       ['note', 3],
     ]);
+    // Where what they were said about does not go into one key, they stand apart: nothing stays taken on that was changed.
+    const long = withLights(poster, (light) => ({ id: `${light.id}-${'x'.repeat(50)}` }));
+    expect(heat(long)).toHaveLength(4);
     // It opens again when one of them is held otherwise.
     expect(heat(touching)[1]!.key).not.toBe(heat(poster)[0]!.key);
   });

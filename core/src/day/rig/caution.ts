@@ -125,6 +125,9 @@ export interface Caution {
   readonly lightIds: readonly string[];
 }
 
+/** Most characters of a caution's key that a look keeps. */
+export const LONGEST_KEY = 160;
+
 /** A caution; `state` is what it was said about, so that it opens again when that changes. */
 export function caution(
   kind: CautionKind,
@@ -135,5 +138,5 @@ export function caution(
   lightIds: readonly string[] = [],
 ): Caution {
   const all = reasons.map((reason) => (typeof reason === 'string' ? { why: reason } : reason));
-  return { key: `${kind}:${state}`.slice(0, 160), kind, level, about, reasons: all, lightIds };
+  return { key: `${kind}:${state}`.slice(0, LONGEST_KEY), kind, level, about, reasons: all, lightIds };
 }

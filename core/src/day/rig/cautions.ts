@@ -1,5 +1,5 @@
 import type { Look } from '../../document/schema';
-import type { Caution, CautionLevel } from './caution';
+import { LONGEST_KEY, type Caution, type CautionLevel } from './caution';
 import {
   batteryOf,
   flickerOf,
@@ -49,17 +49,18 @@ function warmTogether(heats: readonly Caution[]): Caution[] {
     const why = heat.level === 'note' ? heat.reasons.map((reason) => reason.why).join(' ') : heat.key;
     alike.set(why, [...(alike.get(why) ?? []), heat]);
   }
-  return [...alike.values()].map((list) => {
-    const [first] = list as [Caution];
-    if (list.length === 1) return first;
+  return [...alike.values()].flatMap((list) => {
+    const key = `heat:${list.map((one) => one.key.replace('gel-heat:', '')).join('+')}`;
+    // What it was said about must stand in the key whole, or it would not open again when one of them changes.
+    if (list.length === 1 || key.length > LONGEST_KEY) return list;
     const absorbed = (one: Caution) =>
       one.reasons.reduce((most, reason) => (reason.why === 'gel-absorbs' ? Math.max(most, reason.wPerCm2) : most), 0);
     const hottest = list.reduce((a, b) => (absorbed(b) > absorbed(a) ? b : a));
     const names = list.flatMap(({ about }) => ('name' in about ? [about.name] : []));
     return {
       ...hottest,
-      key: `heat:${list.map(({ key }) => key.replace('gel-heat:', '')).join('+')}`.slice(0, 160),
-      about: { is: 'gels-warm', names },
+      key,
+      about: { is: 'gels-warm', names } as const,
       lightIds: list.flatMap(({ lightIds }) => lightIds),
     };
   });

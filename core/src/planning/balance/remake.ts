@@ -1,14 +1,15 @@
 import type { KitEntry, KitFixture, KitGel } from '../../catalogue/kit-schema';
 import { RIG_DEFAULTS, STATUS_DEFAULTS } from '../../document/defaults';
+import { NO_CORRECTION } from '../../fixture/unit';
 import { evaluate } from '../../scene/evaluate';
 import { nearestPower } from '../../scene/power';
 import { cameraOf } from '../../scene/camera';
-import { lookupIn, resolveFilter, resolveSource } from '../../scene/resolve';
-import { product } from '../../spectrum/grid';
-import { planeDistance, planeOfSpectrum, pointOf, targetOf, type Target } from '../../vivid/plane';
+import { lookupIn, resolveSource } from '../../scene/resolve';
+import { planeDistance, pointOf, targetOf, type Target } from '../../vivid/plane';
 import type { Light, Look } from '../../document/schema';
 import { gelsFor, lookWithFixture, lookWithGels } from '../kit-use';
 import { searchGels } from '../palette/gel-search';
+import { lightColours } from '../palette/light-colours';
 import { HUED_FROM } from '../palette/schemes';
 import { NEAR_ENOUGH, settingsFor } from '../palette/means';
 import { distanceFor, lossAt, otherGels } from '../proposals/of-light';
@@ -71,11 +72,7 @@ export function remake(look: Look, fixtures: Readonly<Record<string, KitFixture>
 }
 
 /** The colour that a light makes as the camera records it. */
-function madeBy(look: Look, light: Light): Target {
-  const lookup = lookupIn(look.spectra);
-  const filtered = product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup));
-  return targetOf(planeOfSpectrum(cameraOf(look), filtered));
-}
+const madeBy = (look: Look, { id }: Light): Target => targetOf(lightColours(look)[id]!.point);
 
 /** What hung on the old lamps is open again: check-offs, proof of black, cautions taken on, approval, trims, and versions at their powers. */
 function reopened(look: Look, ids: ReadonlySet<string>): Look {
@@ -96,7 +93,7 @@ function reopened(look: Look, ids: ReadonlySet<string>): Look {
       ids.has(light.id)
         ? {
             ...light,
-            unit: { outputStops: 0, miredShift: 0, green: 0 },
+            unit: NO_CORRECTION,
             // Another head weighs, draws and listens otherwise; how it is held stays to be seen to.
             rig: { ...RIG_DEFAULTS, hold: light.rig.hold, holder: light.rig.holder, circuit: light.rig.circuit },
           }

@@ -16,7 +16,7 @@ import {
 } from '../proposals/of-light';
 import { apertureBy, blackout, blackRoom, isoBy, ndBy, shutterBy } from '../proposals/of-whole';
 import type { Proposal } from '../proposals/proposal';
-import { ranked } from '../proposals/rank';
+import { firstOfEach, ranked } from '../proposals/rank';
 import { supplyOf, type Supply } from '../proposals/supply';
 import { balance, bestObjective } from './balance';
 import type { Limit } from './limits';
@@ -52,14 +52,10 @@ export function remediesFor(unsolved: Look, kit: readonly KitEntry[]): Remedy[] 
   const proposals = limits.flatMap((limit) =>
     proposalsFor(look, readings, limit, supply).map((proposal) => ({ ...proposal, limit })),
   );
-  const seen = new Set<string>();
-  return ranked(proposals, (tried) => bestObjective(tried, QUICK), { before, worth: WORTH, effortWeight: EFFORT_WEIGHT })
-    .filter(({ proposal: { change, lightId } }) => {
-      const key = `${change.kind} ${lightId}`;
-      return !seen.has(key) && seen.add(key);
-    })
+  const tried = ranked(proposals, (one) => bestObjective(one, QUICK), { before, worth: WORTH, effortWeight: EFFORT_WEIGHT });
+  return firstOfEach(tried.map(({ proposal, gain }) => ({ ...proposal, nearer: Math.min(1, gain / before) })))
     .slice(0, MOST)
-    .map(({ proposal, gain }) => ({ ...proposal, nearer: Math.min(1, gain / before), look: balance(proposal.look, QUICK).look }));
+    .map((proposal) => ({ ...proposal, look: balance(proposal.look, QUICK).look }));
 }
 
 /** All that could be done about a limit: whether it helps is found out by trying. */

@@ -7,7 +7,7 @@ import { nearestPower } from '../../scene/power';
 import type { ProbeReading } from '../../scene/readings';
 import { aimAt, flagFrom, grids, neutral, otherGels, powerBy } from '../proposals/of-light';
 import { withLight, type Proposal } from '../proposals/proposal';
-import { ranked } from '../proposals/rank';
+import { firstOfEach, ranked } from '../proposals/rank';
 import { supplyOf, type Supply } from '../proposals/supply';
 import type { PaletteCheck } from './check';
 import { paletteChecks } from './checks';
@@ -53,7 +53,7 @@ export function checkRemedies(look: Look, id: string, kit: readonly KitEntry[]):
   }));
   // What answers it comes before what only helps; where something answers it, what only helps is noise.
   const whole = list.filter(({ holds }) => holds);
-  return distinct(whole.length ? whole : list).slice(0, MOST);
+  return firstOfEach(whole.length ? whole : list).slice(0, MOST);
 }
 
 /** Places that clip. */
@@ -69,15 +69,6 @@ function levelHeld(look: Look, proposal: Proposal): Proposal {
   if (!Number.isFinite(gained)) return proposal;
   const wanted = Math.min(0, Math.max(light.fixture.minStops, light.powerStops - gained));
   return { ...proposal, look: withLight(proposal.look, light.id, { powerStops: nearestPower(light.fixture, wanted) }) };
-}
-
-/** The best of each kind of change on each light. */
-function distinct(list: readonly CheckRemedy[]): CheckRemedy[] {
-  const seen = new Set<string>();
-  return list.filter(({ change, lightId }) => {
-    const key = `${change.kind} ${lightId}`;
-    return !seen.has(key) && seen.add(key);
-  });
 }
 
 /** How much a check that fails asks about, by its own figure: more is worse. */

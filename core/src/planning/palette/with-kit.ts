@@ -1,5 +1,6 @@
 import { InputError } from '../../errors';
 import { goalOfSpectrum, matchFixture, translate, type Match, type Translation } from '../../fixture/match';
+import { NO_CORRECTION } from '../../fixture/unit';
 import { settingXy } from '../../fixture/modes';
 import { gelOptions } from '../kit-use';
 import type { KitEntry } from '../../catalogue/kit-schema';
@@ -64,8 +65,7 @@ function lampsOf(kit: readonly KitEntry[]): Spectrum[] {
     const { fixture } = entry;
     if (fixture.source.kind === 'spectrum') continue;
     const key = JSON.stringify(fixture.source);
-    if (!sources.has(key))
-      sources.set(key, resolveSource({ fixture, setting: null, unit: { outputStops: 0, miredShift: 0, green: 0 } }, 0));
+    if (!sources.has(key)) sources.set(key, resolveSource({ fixture, setting: null, unit: NO_CORRECTION }, 0));
   }
   return [...sources.values()];
 }

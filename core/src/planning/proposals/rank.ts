@@ -40,3 +40,12 @@ export function ranked<P extends Proposal>(
     })
     .sort((a, b) => score(b) - score(a));
 }
+
+/** The first of each kind of change on each light: of a list that is ranked, the best. */
+export function firstOfEach<P extends Proposal>(list: readonly P[]): P[] {
+  const seen = new Set<string>();
+  return list.filter(({ change, lightId }) => {
+    const key = `${change.kind} ${lightId}`;
+    return !seen.has(key) && seen.add(key);
+  });
+}
