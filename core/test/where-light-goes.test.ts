@@ -31,6 +31,11 @@ describe('where a light goes', () => {
       ...washed,
       lights: washed.lights.map((light, i) => (i === key ? { ...light, accepts: ['backdrop'] } : light)),
     };
+    // A key is to light the whole front of somebody, and what they wear.
+    for (const id of ['face-key', 'face-shadow', 'wardrobe'])
+      expect(reachTable(washed)[key]!.find(({ probe }) => probe === id)!.verdict).toBe('wanted');
+    const ground = washed.lights.findIndex(({ role }) => role === 'background');
+    if (ground >= 0) expect(reachTable(washed)[ground]!.find(({ probe }) => probe === 'backdrop-left')!.verdict).toBe('wanted');
     expect(reachTable(accepted)[key]!.find(({ probe }) => probe === 'backdrop')!.verdict).toBe('accepted');
   });
 

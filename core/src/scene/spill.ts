@@ -43,8 +43,16 @@ export function reachTable(look: Look, scene: Scene = compileScene(look)): reado
   );
 }
 
+/** Parts that a light of a role is to reach beside the place where it works: a key lights the whole front of somebody, a backdrop's light all of it. */
+const WANTED_OF: Readonly<Partial<Record<Light['role'], readonly Probe['part'][]>>> = {
+  key: ['front', 'clothing'],
+  fill: ['front', 'clothing'],
+  window: ['front', 'clothing'],
+  background: ['backdrop'],
+};
+
 function verdictOf(light: Light, probe: Probe, share: number): Reach['verdict'] {
-  if (probe.id === light.zone) return 'wanted';
+  if (probe.id === light.zone || WANTED_OF[light.role]?.includes(probe.part)) return 'wanted';
   if (light.accepts.includes(probe.id)) return 'accepted';
   if (share < 0.002) return 'none';
   if (share < HARMLESS_SHARE) return 'harmless';
