@@ -202,7 +202,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
   await expect(page.getByRole('img', { name: 'Rim right at +1.0' })).toBeVisible();
 });
 
-test('a frame is drawn and written on, by finger and by buttons, and saved as a picture', async ({ page, server }) => {
+test('@phone a frame is drawn and written on, by finger and by buttons, and saved as a picture', async ({ page, server }) => {
   const frame = await addFrame(page, server.url, 'Try');
   const notes = async () => (await (await page.request.get(`${server.url}/api/frames/${frame}`)).json()).notes;
   await page.goto(`${server.url}/looks/saltmarsh-1/sheet/draw?frame=${frame}`);

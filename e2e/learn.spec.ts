@@ -59,7 +59,7 @@ const choose = async (page: Page, info: TestInfo, button: string, files: Readonl
   await (await chooser).setFiles(paths);
 };
 
-test('a camera is learned from a bracket and a chart, kept, and narrows what its windows carry', async ({
+test('@phone a camera is learned from a bracket and a chart, kept, and narrows what its windows carry', async ({
   page,
   server,
 }, info) => {

@@ -99,7 +99,7 @@ test('spill is named and cured: a grid is tried in the picture, or it is accepte
   await expect(page.getByRole('img', { name: /^Level across the backdrop: from/ })).toBeVisible();
 });
 
-test('the picture is drawn coarse and then fine, read at any place, seen full and saved with its settings', async ({
+test('@phone the picture is drawn coarse and then fine, read at any place, seen full and saved with its settings', async ({
   page,
   server,
 }) => {
@@ -214,7 +214,7 @@ test('@phone the subject is turned on the plan by 5 degrees, an aim about its li
   expect((await key.boundingBox())!.x).toBeCloseTo(place.x, 0);
 });
 
-test('the set is changed: seated, in dark glasses, before a glossy wall, with a window, haze and a soft filter', async ({
+test('@phone the set is changed: seated, in dark glasses, before a glossy wall, with a window, haze and a soft filter', async ({
   page,
   server,
 }) => {

@@ -16,3 +16,14 @@ export const withLights = (look: Look, change: (light: Light) => Partial<Light>)
   ...look,
   lights: look.lights.map((light) => ({ ...light, ...change(light) })),
 });
+
+/** The farthest that any of `values` lies from what is expected of it: one assertion for a whole picture, as thousands take a minute. */
+export function farthest(values: ArrayLike<number>, expected: number | ((index: number) => number)): number {
+  let worst = 0;
+  for (let i = 0; i < values.length; i++) {
+    const off = Math.abs(values[i]! - (typeof expected === 'number' ? expected : expected(i)));
+    // What is not a number is never near.
+    worst = off >= 0 ? Math.max(worst, off) : Infinity;
+  }
+  return worst;
+}

@@ -88,7 +88,9 @@ export function ensurePackages() {
 /** Compiles the database: minutes on one core of a small machine, so it resolves later, beside whatever else is done. Exits where it fails. */
 export async function ensureDatabase() {
   await once('database', PACKAGES, ['node_modules/better-sqlite3/build/Release/better_sqlite3.node'], async () => {
-    const { code } = await runCaptured(npm, ['rebuild', 'better-sqlite3', '--loglevel=error']);
+    // The compiler's last tiers take four times as long and make a database of this size a sixth quicker.
+    const env = { CFLAGS: '-O1', CXXFLAGS: '-O1' };
+    const { code } = await runCaptured(npm, ['rebuild', 'better-sqlite3', '--loglevel=error'], { env });
     if (code !== 0) process.exit(code);
   });
 }

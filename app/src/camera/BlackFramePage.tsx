@@ -52,9 +52,11 @@ const useStyles = themed((t) => ({
 /** Is the ambient really gone, or how much of it is left, and is that wanted? */
 export function BlackFramePage({ look }: { readonly look: Look }) {
   const reading = useComputed('readAmbient', look);
+  // Whole or not at all: what came above the controls later would move them from under the finger.
+  if (!reading) return <Waiting height={320} />;
   return (
     <>
-      {reading ? <LevelSection look={look} reading={reading} /> : <Waiting height={320} />}
+      <LevelSection look={look} reading={reading} />
       <AmbientSection look={look} />
       <OpeningsSection look={look} />
       <ProofSection look={look} />
