@@ -2,6 +2,7 @@ import { cardSources, CARD_REFLECTANCE, fromCard, pastBoards } from '../src/tran
 import { STAND_IN_KIT } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Board, Look } from '../src/document';
+import { returnable, returning } from '../src/planning';
 import { spillCures } from '../src/planning/search';
 import { evaluate, parseLook, reachTable } from '../src/scene';
 import { makeStudio } from '../src/picture';
@@ -105,6 +106,21 @@ describe('boards in a look', () => {
     expect(level(opened, 'key', 'face-shadow')).toBeGreaterThan(level(poster, 'key', 'face-shadow'));
     const black: Look = { ...poster, boards: [{ ...card, finish: 'black' }] };
     expect(shadow(black).stops).toBeLessThanOrEqual(shadow(poster).stops + 1e-9);
+  });
+
+  it('a silver card that returns a lamp to the face is turned as the best of all turns and heights', () => {
+    const beam = { ...poster.lights.find(({ id }) => id === 'rim-left')!, position: [-1.2, 2.2, -0.6], aim: [0.7, 1.4, 0.7] };
+    const silver = board({ finish: 'silver', position: [0.7, 1.2, 0.7], widthM: 0.6, heightM: 0.6, yawDeg: 40 });
+    const look = parseLook({ ...poster, boards: [silver], lights: [beam] });
+    const face = (change: Partial<Board>) => level({ ...look, boards: [{ ...silver, ...change }] }, 'rim-left', 'face-key');
+    const set = face(returning(look, silver, look.lights[0]!));
+    let best = -Infinity;
+    for (let yawDeg = -180; yawDeg < 180; yawDeg += 12)
+      for (let y = 0.4; y < 2.6; y += 0.4) best = Math.max(best, face({ yawDeg, position: [0.7, y, 0.7] }));
+    expect(set).toBeGreaterThan(best - 0.35);
+    expect(set).toBeGreaterThan(face({}) + 0.5);
+    expect(returnable(look, silver).map(({ id }) => id)).toEqual(['rim-left']);
+    expect(returnable(look, { ...silver, finish: 'black' })).toEqual([]);
   });
 
   it('wrong boards are named', () => {

@@ -1,5 +1,5 @@
 import { LIMITS, type Board, type Finish, type Look } from '@fulgent/core/document';
-import type { BoardGain } from '@fulgent/core/planning';
+import { returnable, returning, type BoardGain } from '@fulgent/core/planning';
 import { boardGainWords } from '@fulgent/words';
 import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
@@ -59,6 +59,7 @@ export function BoardsSection({ look }: { readonly look: Look }) {
           />
           <Fields board={board} />
           <Gain gain={gains?.find(({ boardId }) => boardId === board.id)} />
+          <Returns look={look} board={board} />
           {board.finish === 'white' || board.finish === 'silver' ? (
             <Pick
               label={`Colour of ${board.name}`}
@@ -108,6 +109,35 @@ function Gain({ gain }: { readonly gain: BoardGain | undefined }) {
     <Text size="label" quiet testID={gain ? `gain-${gain.boardId}` : undefined}>
       {gain ? boardGainWords(gain) : 'Trying without it …'}
     </Text>
+  );
+}
+
+/** One lamp for two: a card turned and raised so that it sends a lamp's light back to the face. */
+function Returns({ look, board }: { readonly look: Look; readonly board: Board }) {
+  const lights = returnable(look, board);
+  if (lights.length === 0) return null;
+  const isSet = ({ yawDeg, position }: Pick<Board, 'yawDeg' | 'position'>) =>
+    yawDeg === board.yawDeg && position[1] === board.position[1];
+  return (
+    <View style={{ gap: SPACE.s }}>
+      <Text size="label" quiet>
+        Turn and raise it to send back to the face. Aim by the modelling lamp; somebody holds it, or a stand with an arm.
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        {lights.map((light) => {
+          const turned = returning(look, board, light);
+          return (
+            <Button
+              key={light.id}
+              label={light.name}
+              on={isSet(turned)}
+              accessibilityLabel={`${board.name} returns ${light.name} to the face`}
+              onPress={() => changeBoard(board.id, 'returns', turned)}
+            />
+          );
+        })}
+      </View>
+    </View>
   );
 }
 

@@ -60,6 +60,7 @@ export { EFFECT_NAMES, USUAL_EFFECTS, effectStops, framesUnder } from './effects
 export type { InGlasses } from './effects/glasses';
 export type { EffectNote, EffectReading } from './effects/reading';
 export type { BoardGain } from './effects/board-gains';
+export { returnable, returning } from './effects/returned';
 export { hazeClearing, type HazeClearing, type VeilCost } from './effects/haze';
 export type { Cause } from './faults/causes';
 export type { CauseKind, Finding } from './faults/suspect';
