@@ -1,3 +1,4 @@
+import { NO_META } from '@fulgent/core/day';
 import { EventEmitter } from 'node:events';
 import type { Worker } from 'node:worker_threads';
 import { demoLooks } from '@fulgent/core/demo';
@@ -45,7 +46,7 @@ describe('what is computed beside the server', () => {
   it('comes one after another, and what somebody waits for before what can wait', async () => {
     const { pool, workers } = made();
     const all: Promise<unknown>[] = [pool.renderLater(request(1)), pool.renderLater(request(2)), pool.render(request(3))];
-    all.push(pool.measure({ file: 'x', look, kind: 'full', lightId: '', given: [] }));
+    all.push(pool.measure({ file: 'x', look, kind: 'full', lightId: '', given: [], meta: NO_META }));
     const [worker] = workers;
     for (let i = 0; i < all.length; i++) worker!.answer();
     await Promise.all(all);

@@ -16,13 +16,26 @@ afterEach(() => server.close());
 
 type Api = Bench['api'];
 
+/** Draws nothing: every plan is grey. */
+const PLAIN: Parameters<typeof readTestFrame>[0] = {
+  picture: ({ width, height }) => ({
+    width,
+    height,
+    rgba: new Uint8ClampedArray(4 * width * height).fill(90),
+    ms: { surfaces: 0, lights: 0, relight: 0, total: 0 },
+    burnt: null,
+    newTerms: 0,
+  }),
+  patches: (_request, marks) => marks.map(({ probe }) => ({ probe, lights: [], recorded: [0.1, 0.1, 0.1] })),
+};
+
 /** Counts what is measured, and measures without a picture of the plan: quick. */
 function counted() {
   const asked: Parameters<Measure>[0][] = [];
   const quick: Measure = async (request) => {
     asked.push(request);
     const frame = { rgba: new Uint8ClampedArray(4 * 60 * 75).fill(90), width: 60, height: 75 };
-    return readTestFrame({ patches: () => [] }, frame, request.look, request);
+    return readTestFrame(PLAIN, frame, request.look, request);
   };
   return { asked, quick };
 }
@@ -168,5 +181,56 @@ describe('what is measured of a frame', () => {
       expect(hex).toBe('#c82814');
     }
     expect(red.parts.map(({ probe }) => probe)).toEqual(red.marks.map(({ probe }) => probe));
+  });
+});
+
+describe('the short of what was measured', () => {
+  it('is null until it is measured, comes after a wait, and tells no light of a graded frame', async () => {
+    const { quick } = counted();
+    let go: () => void = () => undefined;
+    const held = new Promise<void>((resolve) => (go = resolve));
+    const api = server.with({ work: { measure: (request) => held.then(() => quick(request)) } });
+    const look = await newLook(api);
+    const id = await addFrame(api, look);
+    expect((await api.get(`/api/frames/${id}`).expect(200)).body.measured).toBeNull();
+    expect((await api.get(`/api/frames/${id}?wait=0.05`).expect(200)).body.measured).toBeNull();
+    const waiting = api.get(`/api/frames/${id}?wait=20`);
+    go();
+    const { measured, reading } = (await waiting.expect(200)).body;
+    expect(measured).toMatchObject({
+      fits: reading.comparison.fits,
+      reason: reading.comparison.reason,
+      patches: reading.comparison.patches,
+    });
+    expect(measured.lights.map(({ id: one }: { id: string }) => one)).toEqual(poster.lights.map(({ id: one }) => one));
+    expect((await api.get(`/api/looks/${look}/frames`)).body[0].measured).toEqual(measured);
+    const graded = await api
+      .patch(`/api/frames/${id}`)
+      .set('If-Match', '"1"')
+      .send({ notes: { graded: true } })
+      .expect(200);
+    expect(graded.body.measured).toMatchObject({ fits: false, reason: 'graded' });
+    for (const light of graded.body.measured.lights) expect(light.named).toBe(false);
+    for (const wait of ['soon', '-1', '600', ''])
+      expect((await api.get(`/api/frames/${id}?wait=${wait}`).expect(422)).body.field).toBe('wait');
+  });
+
+  it('marks that were placed by hand stay for the frames that follow in the same shape', async () => {
+    const { asked, quick } = counted();
+    const api = server.with({ work: { measure: quick } });
+    const look = await newLook(api);
+    const first = await addFrame(api, look);
+    const marks = [{ probe: poster.probes[0]!.id, x: 0.4, y: 0.25 }];
+    await api.patch(`/api/frames/${first}`).set('If-Match', '"1"').send({ notes: { marks } }).expect(200);
+    await addFrame(api, look, '&kind=black');
+    const next = await addFrame(api, look);
+    expect((await api.get(`/api/frames/${next}?wait=20`)).body).toMatchObject({ notes: { marks }, reading: { given: marks } });
+    // A file of another shape is another crop.
+    const wide = await sharp({ create: { width: 90, height: 40, channels: 3, background: '#444' } })
+      .png()
+      .toBuffer();
+    const { body } = await api.post(`/api/looks/${look}/frames`).set('Content-Type', 'image/png').send(wide).expect(201);
+    expect(body.notes.marks).toEqual([]);
+    expect(asked.length).toBeGreaterThan(0);
   });
 });

@@ -1,4 +1,4 @@
-import { LEAK_MISFIT, type BracketFinding, type LeakEstimate, type LightDifference } from '@fulgent/core/day';
+import { LEAK_MISFIT, type BracketFinding, type LeakEstimate, type LightDifference, type NoEvidence } from '@fulgent/core/day';
 import { formatStops } from '@fulgent/core/exposure';
 import { percentWords } from './numbers';
 
@@ -21,6 +21,19 @@ export function bracketWords(name: string, finding: BracketFinding): string {
       return `${at}; at ${formatStops(finding.aboveStops)} ${percentWords(finding.clipped)} of its place clips.`;
   }
 }
+
+/** Why a frame is no evidence of its plan, and what would be. */
+export const NO_EVIDENCE_WORDS: Readonly<Record<NoEvidence, string>> = {
+  unreadable: 'Too little of it can be read: it is dark, or it clips. Shoot it again at the planned exposure.',
+  'other-framing':
+    'It does not lie on the plan: another picture, or another framing. Set the marks by hand where it is this set-up, or plan the camera as it stands.',
+  'other-look': 'Its colours are not those of this plan: another look, other gels, or another white balance.',
+  developed:
+    'Light and dark are rendered otherwise than the plan’s camera does: graded, another picture style, or far off in exposure. Export it plain, or teach the kit this camera’s curve.',
+  metered:
+    'A flash of it is set to be metered by the camera: its level changes with each frame. Lock its power, and shoot again.',
+  graded: 'It was graded: what the lights did cannot be told from it.',
+};
 
 /** What one light does in a frame against the plan. */
 export function lightDifferenceWords({ name, offStops, unseen, isOff, asPlanned }: LightDifference): string {

@@ -8,7 +8,7 @@ export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { cameOffWords } from './fixtures';
-export { bracketWords, leakWords, lightDifferenceWords } from './frames';
+export { bracketWords, leakWords, lightDifferenceWords, NO_EVIDENCE_WORDS } from './frames';
 export { hazeClearingWords, veilCostWords } from './haze';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
 export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';

@@ -200,7 +200,9 @@ export const api = {
   sendToDevices: (lookId: string) => request<DevicesState>('POST', '/api/devices/send', { lookId }),
   plant: (lookId: string, deviations: Deviations) =>
     request<DevicesState>('POST', '/api/devices/deviations', { lookId, deviations }),
-  shoot: (lookId: string, alone: string) => request<FrameRecord>('POST', '/api/devices/shoot', { lookId, alone }),
+  /** `alone` a light's id, 'none' for a black frame, or ''; or a light that is turned by so many stops. */
+  shoot: (lookId: string, what: { readonly alone: string } | { readonly light: string; readonly stops: number }) =>
+    request<FrameRecord>('POST', '/api/devices/shoot', { lookId, ...what }),
   meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
   backup: '/api/backup',
   /** `leaveUnread`: without frames whose pictures cannot be read. */

@@ -1,5 +1,6 @@
 import {
   BLACK_STOPS,
+  measuredOf,
   type FrameNotes,
   type FrameReading,
   type FrameRecord,
@@ -10,7 +11,7 @@ import {
 import { LIMITS, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { Mark } from '@fulgent/core/picture';
-import { leakWords, lightDifferenceWords } from '@fulgent/words';
+import { leakWords, lightDifferenceWords, NO_EVIDENCE_WORDS } from '@fulgent/words';
 import { useLocalSearchParams, useRouter, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -178,7 +179,15 @@ function Findings({ look, frame, found }: { readonly look: Look; readonly frame:
   );
   return (
     <>
-      {comparison && frame.kind !== 'black' ? <ToChange frame={frame} worst={worst} look={look} leak={leak} /> : null}
+      {comparison && frame.kind !== 'black' ? (
+        <ToChange
+          frame={{ ...frame, reading: found }}
+          worst={worst}
+          look={look}
+          leak={leak}
+          overallStops={comparison.overallStops}
+        />
+      ) : null}
       {comparison && comparison.patches.length > 0 && frame.kind !== 'black' ? (
         <PlaceByPlace comparison={comparison} isBlack={isBlack} />
       ) : null}
@@ -253,25 +262,50 @@ function PlaceByPlace({
   );
 }
 
+const OVERALL_WORTH = 0.15;
+
+/** What all lights have in common is the camera's: no lamp is turned for it. */
+function Overall({ stops }: { readonly stops: number }) {
+  if (Math.abs(stops) < OVERALL_WORTH) return null;
+  return (
+    <Text testID="overall">
+      All of it is {Math.abs(stops).toFixed(1)} stop {stops > 0 ? 'over' : 'under'} the plan: the camera’s exposure or its
+      rendering, not a light. The lights below are held against each other.
+    </Text>
+  );
+}
+
 function ToChange({
   frame,
   worst,
   look,
   leak,
+  overallStops,
 }: {
+  readonly overallStops: number;
   readonly frame: FrameRecord;
   readonly worst: readonly LightDifference[];
   readonly look: Look;
   readonly leak: LeakEstimate | null;
 }) {
+  const reason = measuredOf(frame)?.reason ?? null;
+  if (reason)
+    return (
+      <Section title="What to change" aside="no evidence">
+        <Text weight="strong" testID="no-evidence">
+          {NO_EVIDENCE_WORDS[reason]}
+        </Text>
+      </Section>
+    );
   return (
-    <Section title="What to change" aside={frame.notes.graded ? 'graded: no evidence' : ''}>
+    <Section title="What to change">
+      <Overall stops={overallStops} />
       {worst.map((light) => {
         const loud = light.isOff;
         return (
           <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
             <Text weight={loud ? 'strong' : 'regular'}>{lightDifferenceWords(light)}</Text>
-            {loud && !frame.notes.graded && look.lights.some(({ id }) => id === light.lightId) ? (
+            {loud && look.lights.some(({ id }) => id === light.lightId) ? (
               <View style={{ flexDirection: 'row' }}>
                 <Button
                   label={`Dial ${formatStops(-light.offStops)}`}

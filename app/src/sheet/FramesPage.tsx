@@ -125,7 +125,13 @@ function AddSection({
         api.addFrame(id, file, { name, kind, light: ofLight ? lightId : '', stops: kind === 'bracket' ? stops : 0 }),
       );
     });
-  const shoot = () => void work(() => api.shoot(id, kind === 'black' ? 'none' : kind === 'alone' ? lightId : ''));
+  const shoot = () =>
+    void work(() =>
+      api.shoot(
+        id,
+        kind === 'bracket' ? { light: lightId, stops } : { alone: kind === 'black' ? 'none' : kind === 'alone' ? lightId : '' },
+      ),
+    );
   return (
     <Section title="Add a frame" aside="JPEG, PNG or TIFF">
       <Pick label="Shows" current={KIND_NAMES[kind]} options={KINDS} onPick={(one) => setKind(one as FrameKind)} />

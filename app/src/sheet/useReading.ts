@@ -1,4 +1,4 @@
-import type { FrameReading, FrameRecord } from '@fulgent/core/day';
+import { measuredOf, type FrameReading, type FrameRecord } from '@fulgent/core/day';
 import { lightDifferenceWords } from '@fulgent/words';
 import useSWR, { type SWRResponse } from 'swr';
 import { api } from '../api/client';
@@ -32,10 +32,12 @@ export function useFrames(address: string): SWRResponse<FrameRecord[], Error> {
 }
 
 /** What a frame says in one line; null until it is measured, or where there is nothing to say. */
-export function readingLine({ kind, reading, notes }: FrameRecord): string | null {
+export function readingLine(frame: FrameRecord): string | null {
+  const { kind, reading } = frame;
   if (kind === 'black') return null;
   if (!reading) return 'Measuring…';
-  if (!reading.comparison || notes.graded) return null;
+  if (!reading.comparison) return null;
+  if (!measuredOf(frame)!.fits) return 'No evidence of the plan.';
   const off = reading.comparison.lights.filter(({ isOff }) => isOff);
   const [worst] = [...off].sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops));
   if (worst) return `${lightDifferenceWords(worst)}${off.length > 1 ? ` ${off.length - 1} more.` : ''}`;

@@ -25,6 +25,9 @@ export const shootBody = body({
   lookId: id(),
   /** A light's id for it alone, 'none' for a black frame, '' for the whole look. */
   alone: yup.string().max(ID_LENGTH),
+  /** A light that is bracketed, and how far it is turned from what the sheet says. */
+  light: yup.string().max(ID_LENGTH),
+  stops: yup.number().min(-6).max(6),
   widthPx: yup.number().integer().min(80).max(1600),
   name: yup.string().trim().max(LIMITS.nameLength),
 });

@@ -1,11 +1,12 @@
 /** On the day: sheet, safety, schedule, test frames, learning. */
 export { readBracket, type Bracket, type BracketFrame, type BracketStep, type BracketFinding } from './frame/bracket';
-export { compareFrame, type FrameComparison, type LightDifference, type PatchDifference } from './frame/compare';
+export { type FrameComparison, type FrameMisfit, type LightDifference, type PatchDifference } from './frame/compare';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './frame/drawing';
 export { stopsMore } from './frame/exposure-of';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
-export { LEAK_MISFIT, leakIn, type LeakEstimate } from './frame/leak';
-export { expectedMarks, foundMarks, lookAtMarks, planMarks } from './frame/marks';
+export { LEAK_MISFIT, type LeakEstimate } from './frame/leak';
+export { expectedMarks } from './frame/marks';
+export { measuredOf, type Measured, type NoEvidence } from './frame/measured';
 export {
   BLACK_STOPS,
   evenness,
@@ -18,7 +19,6 @@ export {
   type FrameSummary,
   type Patch,
 } from './frame/measure';
-export { partsAtProbes } from './frame/parts';
 export { READING_VERSION, isCurrentReading, readTestFrame, type FrameAsked, type FrameReading } from './frame/reading';
 export {
   DRAWN_KINDS,

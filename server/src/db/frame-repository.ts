@@ -62,6 +62,9 @@ function rounded(reading: FrameReading): FrameReading {
 /** Frames kept for one look; more are a shoot of their own. */
 const MOST_FRAMES = 400;
 
+/** Sides of two files whose shapes differ by less are of one camera's setting. */
+const SAME_SHAPE = 0.01;
+
 const present = isNull(frames.deletedAt);
 
 /** All reading and writing of test frames. */
@@ -122,12 +125,32 @@ export class FrameRepository {
         const now = Date.now();
         this.#db
           .insert(frames)
-          .values({ id, lookId, ...values, notes: NO_NOTES, revision: 1, look: look.document, createdAt: now, updatedAt: now })
+          .values({
+            id,
+            lookId,
+            ...values,
+            notes: { ...NO_NOTES, marks: this.#marksFor(lookId, values) },
+            revision: 1,
+            look: look.document,
+            createdAt: now,
+            updatedAt: now,
+          })
           .run();
         return this.read(id);
       },
       { behavior: 'immediate' },
     );
+  }
+
+  /** Marks that a person placed stay for the frames that follow in the same shape: the camera stands where it stood. */
+  #marksFor(
+    lookId: string,
+    { kind, widthPx, heightPx }: Pick<FrameRecord, 'kind' | 'widthPx' | 'heightPx'>,
+  ): FrameNotes['marks'] {
+    if (kind === 'black') return [];
+    const before = this.listOf(lookId).findLast((frame) => frame.kind !== 'black');
+    const isSameShape = before && Math.abs(Math.log((before.widthPx * heightPx) / (before.heightPx * widthPx))) < SAME_SHAPE;
+    return isSameShape ? before.notes.marks : [];
   }
 
   all(): FrameRecord[] {

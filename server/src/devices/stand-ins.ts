@@ -112,20 +112,24 @@ function listenOn(wanted: number): Promise<Socket> {
   });
 }
 
-/** A look as a pretended set has it: every unit as it was planted. */
-function asPlanted(look: Look, planted: Deviations): Look {
+/** How a unit was when it was planted: what is learned of it later is said of the same unit, and changes nothing in it. */
+type Base = Readonly<Record<string, { readonly unit: Light['unit']; readonly leak: number }>>;
+
+/** A look as a pretended set has it: what the sheet says now, from every unit as it was planted. */
+function asPlanted(look: Look, planted: Deviations, base: Base): Look {
   const within = (value: number, most: number) => Math.min(most, Math.max(-most, value));
   return {
     ...look,
     lights: look.lights.map((light): Light => {
       const off = planted[light.id];
       if (!off) return light;
+      const was = base[light.id] ?? light;
       const unit = {
-        ...light.unit,
-        outputStops: within(light.unit.outputStops + (off.outputStops ?? 0), 4),
-        miredShift: within(light.unit.miredShift + (off.miredShift ?? 0), 200),
+        ...was.unit,
+        outputStops: within(was.unit.outputStops + (off.outputStops ?? 0), 4),
+        miredShift: within(was.unit.miredShift + (off.miredShift ?? 0), 200),
       };
-      return { ...light, unit, leak: light.gels.length ? Math.min(1, light.leak + (off.leak ?? 0)) : light.leak };
+      return { ...light, unit, leak: light.gels.length ? Math.min(1, was.leak + (off.leak ?? 0)) : light.leak };
     }),
   };
 }
@@ -136,6 +140,7 @@ export class StandIns {
   readonly #preferredPort: number;
   readonly #fixtures = new StandInFixtures();
   readonly #deviations = new Map<string, Deviations>();
+  readonly #bases = new Map<string, Base>();
   #patched: { readonly lookId: string; readonly look: Look } | null = null;
 
   constructor(render: Render, preferredPort: number) {
@@ -155,6 +160,7 @@ export class StandIns {
     this.#fixtures.turnOff();
     this.#patched = null;
     this.#deviations.clear();
+    this.#bases.clear();
   }
 
   state(): DevicesState {
@@ -180,7 +186,7 @@ export class StandIns {
 
   #real(lookId: string, look: Look): Look {
     const planted = this.#deviations.get(lookId);
-    return planted ? asPlanted(look, planted) : look;
+    return planted ? asPlanted(look, planted, this.#bases.get(lookId) ?? {}) : look;
   }
 
   /** A frame of the pretended set as JPEG with its exposure in EXIF. `aloneId` lights one light only, 'none' none. */
@@ -208,8 +214,14 @@ export class StandIns {
     };
   }
 
-  plant(lookId: string, next: Deviations): DevicesState {
+  plant(lookId: string, look: Look, next: Deviations): DevicesState {
     this.#wantOn();
+    const [before, known] = [this.#deviations.get(lookId) ?? {}, this.#bases.get(lookId) ?? {}];
+    const same = (id: string) => JSON.stringify(before[id]) === JSON.stringify(next[id]);
+    this.#bases.set(
+      lookId,
+      Object.fromEntries(look.lights.map(({ id, unit, leak }) => [id, (same(id) ? known[id] : undefined) ?? { unit, leak }])),
+    );
     this.#deviations.set(lookId, next);
     return this.state();
   }

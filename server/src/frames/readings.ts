@@ -31,8 +31,8 @@ export function frameReadings(
       if (frame.reading) return frame;
       const look = upgradeLook(JSON.parse(frames.lookOf(id))) as Look;
       const { root, name } = frames.fileOf(id, 'preview');
-      const { kind, lightId, notes } = frame;
-      const reading = await measure({ file: path.join(root, name), look, kind, lightId, given: notes.marks });
+      const { kind, lightId, notes, meta } = frame;
+      const reading = await measure({ file: path.join(root, name), look, kind, lightId, given: notes.marks, meta });
       // Where marks were moved meanwhile it is not stored, and measured again.
       const stored = frames.keepReading(id, reading);
       if (stored.reading) return stored;

@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream';
-import { LIMITS } from '@fulgent/core/document';
+import { LIMITS, type Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
 import {
   deviationsBody,
   deviationSchema,
@@ -26,6 +27,20 @@ function deviationsOf(value: unknown): Deviations {
   return Object.fromEntries(entries.map(([id, off]) => [id.slice(0, 64), validated(deviationSchema, off) as Deviations[string]]));
 }
 
+/** A look with one light turned from what its sheet says, as for a bracket. @throws HttpProblem 422 where it cannot go there. */
+function turnedBy(look: Look, id: string, stops: number): Look {
+  const light = look.lights.find((one) => one.id === id);
+  if (!light) throw invalid([{ field: 'light', message: 'light must be the id of one of the look’s lights.' }]);
+  const powerStops = light.powerStops + stops;
+  if (powerStops > 1e-9 || powerStops < light.fixture.minStops - 1e-9) {
+    const [up, down] = [-light.powerStops, light.fixture.minStops - light.powerStops].map((room) => formatStops(room));
+    throw invalid([
+      { field: 'stops', message: `stops must lie from ${down} to ${up}: ${light.name} has no more range than that.` },
+    ]);
+  }
+  return { ...look, lights: look.lights.map((one) => (one.id === id ? { ...one, powerStops } : one)) };
+}
+
 /** The stand-in devices: switched on and off, sent to, read back. */
 export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameRepository, readings: FrameReadings): Router {
   const router = Router();
@@ -48,7 +63,8 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
 
   router.post('/deviations', (req, res) => {
     const { lookId: id, deviations } = validated(deviationsBody, req.body);
-    res.json(devices.plant(repo.readLook(id).id, deviationsOf(deviations)));
+    const stored = repo.readLook(id);
+    res.json(devices.plant(stored.id, stored.look, deviationsOf(deviations)));
   });
 
   router.post('/meter', (req, res) => {
@@ -57,13 +73,14 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
   });
 
   router.post('/shoot', async (req, res) => {
-    const { lookId: id, alone = '', widthPx = 480, name = '' } = validated(shootBody, req.body);
+    const { lookId: id, alone = '', light: turned = '', stops = 0, widthPx = 480, name = '' } = validated(shootBody, req.body);
     const { look } = repo.readLook(id);
     if (alone && alone !== 'none' && !look.lights.some((light) => light.id === alone))
       throw invalid([{ field: 'alone', message: 'alone must be the id of one of the look’s lights, "none", or empty.' }]);
     const height = Math.round(widthPx * 1.25);
-    const original = await devices.shoot(id, look, widthPx, height, alone || null);
-    const kind = alone === '' ? 'full' : alone === 'none' ? 'black' : 'alone';
+    const bracketed = turned ? turnedBy(look, turned, stops) : look;
+    const original = await devices.shoot(id, bracketed, widthPx, height, alone || null);
+    const kind = turned ? 'bracket' : alone === '' ? 'full' : alone === 'none' ? 'black' : 'alone';
     const stored = await frames.add({
       lookId: id,
       name:
@@ -72,10 +89,12 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
           ? `${look.lights.find((light) => light.id === alone)!.name} alone`
           : kind === 'black'
             ? 'Black frame'
-            : 'Frame'),
+            : kind === 'bracket'
+              ? `${look.lights.find(({ id: one }) => one === turned)!.name} ${formatStops(stops)}`
+              : 'Frame'),
       kind,
-      lightId: kind === 'alone' ? alone : '',
-      stops: 0,
+      lightId: kind === 'alone' ? alone : turned,
+      stops: kind === 'bracket' ? stops : 0,
       bytes: Readable.from([original]),
     });
     readings.begin(stored.id);

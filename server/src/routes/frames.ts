@@ -1,9 +1,11 @@
-import { frameLabelSchema, frameNotesSchema, type FrameRecord } from '@fulgent/core/day';
+import { frameLabelSchema, frameNotesSchema, measuredOf, type FrameRecord } from '@fulgent/core/day';
 import { upgradeLook } from '@fulgent/core/document';
+import { setTimeout } from 'node:timers/promises';
 import { Router, type Request } from 'express';
 import * as yup from 'yup';
 import type { FrameRepository } from '../db/frame-repository';
 import type { FrameReadings } from '../frames/readings';
+import { invalid } from '../problem';
 import { basedOn } from './based-on';
 import { pictureBody } from './picture-body';
 import { validated } from './validated';
@@ -26,6 +28,19 @@ function labelOf(query: Request['query']) {
 
 const KEPT = { 'Cache-Control': 'private, max-age=31536000, immutable' };
 
+/** A frame as it is answered: with the short of what was measured. */
+const shown = (frame: FrameRecord) => ({ ...frame, measured: measuredOf(frame) });
+
+const MOST_WAIT_S = 60;
+
+/** How long an answer may wait for the measuring, s; 0 where nothing is said. @throws HttpProblem 422 for anything else. */
+function waitOf({ wait }: Request['query']): number {
+  if (wait === undefined) return 0;
+  const seconds = typeof wait === 'string' && wait.trim() !== '' ? Number(wait) : NaN;
+  if (seconds >= 0 && seconds <= MOST_WAIT_S) return seconds;
+  throw invalid([{ field: 'wait', message: `wait must be a number of seconds from 0 to ${MOST_WAIT_S}.` }]);
+}
+
 const tag = ({ revision }: FrameRecord) => `"${revision}"`;
 
 /** Frames of one look: `POST /api/looks/:id/frames` takes the file itself as the body. */
@@ -34,7 +49,7 @@ export function lookFrameRoutes(frames: FrameRepository, readings: FrameReadings
 
   router.get('/', (req: Request<{ id: string }>, res) => {
     hasLook(req.params.id);
-    res.json(frames.listOf(req.params.id));
+    res.json(frames.listOf(req.params.id).map(shown));
   });
 
   router.post('/', async (req: Request<{ id: string }>, res) => {
@@ -43,7 +58,7 @@ export function lookFrameRoutes(frames: FrameRepository, readings: FrameReadings
     hasLook(req.params.id);
     const stored = await frames.add({ lookId: req.params.id, name, kind, lightId: light, stops, bytes });
     readings.begin(stored.id);
-    res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(stored);
+    res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(shown(stored));
   });
 
   return router;
@@ -53,12 +68,18 @@ export function frameRoutes(frames: FrameRepository, readings: FrameReadings): R
   const router = Router();
 
   router.get('/', (_req, res) => {
-    res.json(frames.all());
+    res.json(frames.all().map(shown));
   });
 
-  router.get('/:id', (req, res) => {
-    const stored = frames.read(req.params.id);
-    res.set('ETag', tag(stored)).json(stored);
+  router.get('/:id', async (req: Request<{ id: string }>, res) => {
+    const { id } = req.params;
+    const seconds = waitOf(req.query);
+    frames.read(id);
+    // A measuring that fails, or takes longer, leaves it unmeasured: `measured` is null then.
+    if (seconds > 0)
+      await Promise.race([readings.of(id).catch(() => undefined), setTimeout(1000 * seconds, undefined, { ref: false })]);
+    const stored = frames.read(id);
+    res.set('ETag', tag(stored)).json(shown(stored));
   });
 
   router.patch('/:id', (req: Request<{ id: string }>, res) => {
@@ -68,7 +89,7 @@ export function frameRoutes(frames: FrameRepository, readings: FrameReadings): R
     const { notes } = validated(changeBody, { notes: { ...frames.read(req.params.id).notes, ...said } });
     const stored = frames.update(req.params.id, revision, notes);
     if (stored.reading === null) readings.begin(stored.id);
-    res.set('ETag', tag(stored)).json(stored);
+    res.set('ETag', tag(stored)).json(shown(stored));
   });
 
   router.delete('/:id', (req, res) => {
@@ -77,7 +98,7 @@ export function frameRoutes(frames: FrameRepository, readings: FrameReadings): R
   });
 
   router.post('/:id/restore', (req, res) => {
-    res.json(frames.restore(req.params.id));
+    res.json(shown(frames.restore(req.params.id)));
   });
 
   // What was measured in the frame; waits until it is.

@@ -1,13 +1,13 @@
-import { invertCurve, linearOutputInto } from '../../camera/camera';
 import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabDistance, oklabOf } from '../../colour/oklab';
 import { hexOfLinear } from '../../colour/rgb';
-import { AMBIENT_ID, compileScene, type Scene } from '../../scene/compile';
 import type { Look } from '../../document/schema';
-import { gaussNewton } from '../learn/gauss-newton';
-import type { Patch } from './measure';
-import { partsAtProbes } from './parts';
-import { type PatchParts } from '../../picture/patches';
+import { AMBIENT_ID, compileScene } from '../../scene/compile';
+import type { PatchParts } from '../../picture/patches';
+import { estimate, type Estimate, type Expected, type Place } from './estimate';
+import { luminance, type Patch } from './measure';
+import type { FrameMeta } from './record';
+import { stopsMore } from './exposure-of';
 
 /** One place as planned and as it came out. */
 export interface PatchDifference {
@@ -33,134 +33,137 @@ export interface LightDifference {
   readonly uncertainStops: number;
   /** The frame says too little about it. */
   readonly unseen: boolean;
-  /** Off by more than the frame leaves open: worth a walk to the light. */
+  /** Off by more than the frame leaves open: worth a walk to the light. Never where the frame does not fit its plan. */
   readonly isOff: boolean;
   /** Within what anybody would call as planned, whatever the frame leaves open. */
   readonly asPlanned: boolean;
 }
 
+/**
+ * Why a frame is no evidence of its plan: too little of it can be read; its edges lie elsewhere; its colours are others; it was developed
+ * otherwise; or a flash whose level the camera chose burned in it.
+ */
+export type FrameMisfit = 'unreadable' | 'other-framing' | 'other-look' | 'developed' | 'metered';
+
 export interface FrameComparison {
+  readonly fits: boolean;
+  readonly reason: FrameMisfit | null;
   readonly patches: readonly PatchDifference[];
   readonly lights: readonly LightDifference[];
-  /** Ambient against the plan, stops; null where there is none. */
+  /** Ambient against the plan, stops; null where there is none, or too little to be seen. */
   readonly ambientStops: number | null;
-  /** All lights together: the camera's exposure, or the whole rig. */
+  /** All lights together: the camera's exposure, the development, or the whole rig. */
   readonly overallStops: number;
 }
 
+/** What a frame is held against its plan by. */
+export interface Held {
+  readonly patches: readonly Patch[];
+  /** What each light is planned to bring to the patches. */
+  readonly parts: readonly PatchParts[];
+  readonly places: readonly Place[];
+  /** How well the plan's edges lie on the frame's, 0 to 1. */
+  readonly likeness: number;
+  readonly meta: FrameMeta;
+}
+
 const COLOURED_FROM = 0.02;
-/** Recorded values outside these say little: noise below, clip above. */
-const [LOWEST, HIGHEST] = [0.002, 0.96];
-/** A reading of a patch is good to about this, stops; a light is expected within this of its plan. */
-const READING_STOPS = 0.08;
-/** A patch over an edge or texture depends on where it lies to a pixel. */
-const SPREAD_COUNTS = 3;
-const PRIOR_STOPS = 1;
 const UNSEEN_STOPS = 0.6;
+/** A light is named from so many stops, and from so many standard deviations. */
+const [NAMED_STOPS, NAMED_SIGMAS] = [0.25, 1.5];
 const WORTH_SAYING = 0.15;
+/** Full-colour and dimmed lamps drift further in colour than a flash or a tube does, mired. */
+const [DRIFTS_MIRED, STAYS_MIRED] = [40, 12];
+const DIMMED_FROM_STOPS = -0.5;
 
-/**
- * Holds a frame of the whole look against the plan: places, then lights by least squares over all places and channels. `parts` is what each light is planned to bring to
- * the places; without it the look's probes stand for them.
- */
-export function compareFrame(
-  look: Look,
-  patches: readonly Patch[],
-  parts: readonly PatchParts[] = partsAtProbes(look),
-): FrameComparison {
+/** Held-out frames of their own plan lie on the near side of all of these, pictures of other things beyond one: docs/model.md. */
+const LEAST_VALUES = 60;
+const LEAST_LIKENESS = 0.22;
+const MOST_MISFIT = 1.6;
+const MOST_CONTRAST = 0.25;
+const MOST_HUE_DEG = 24;
+const MOST_OVERALL_STOPS = 1.6;
+
+/** Holds a frame against the plan: places, then lights by least squares over the whole picture. */
+export function compareFrame(look: Look, { patches, parts, places, likeness, meta }: Held): FrameComparison {
   const scene = compileScene(look);
-  const known = patches.flatMap((patch) => {
-    const planned = parts.find(({ probe }) => probe === patch.probe);
-    const name = look.probes.find(({ id }) => id === patch.probe)?.name;
-    return planned && name !== undefined ? [{ patch, planned, name }] : [];
-  });
-  const differences = known.map(({ patch, planned: { recorded }, name }): PatchDifference => {
-    const plan = oklabOf(...recorded);
+  const expected = scene.lights.filter(({ active }) => active).map(({ id }) => expectedOf(look, id, meta));
+  const found = estimate(scene.camera, places, expected, likeness);
+  const reason = misfitOf(look, found, likeness, expected);
+  const lights = found.lights
+    .filter(({ id }) => id !== AMBIENT_ID)
+    .map(({ id, offStops, uncertainStops }): LightDifference => {
+      const unseen = uncertainStops > UNSEEN_STOPS;
+      return {
+        lightId: id,
+        name: look.lights.find((light) => light.id === id)!.name,
+        offStops,
+        uncertainStops,
+        unseen,
+        isOff: reason === null && !unseen && Math.abs(offStops) >= Math.max(NAMED_STOPS, NAMED_SIGMAS * uncertainStops),
+        asPlanned: reason === null && Math.abs(offStops) < WORTH_SAYING,
+      };
+    });
+  const ambient = found.lights.find(({ id }) => id === AMBIENT_ID);
+  return {
+    fits: reason === null,
+    reason,
+    patches: differencesOf(look, patches, parts),
+    lights,
+    ambientStops: ambient && ambient.uncertainStops <= UNSEEN_STOPS ? ambient.offStops : null,
+    overallStops: found.overallStops,
+  };
+}
+
+/** What the file tells of its exposure changes every light alike, but flash by aperture and sensitivity alone. */
+function expectedOf({ lights, camera }: Look, id: string, meta: FrameMeta): Expected {
+  const light = lights.find((one) => one.id === id);
+  const isFlash = light?.fixture.kind === 'flash';
+  const planned: FrameMeta = {
+    ...meta,
+    aperture: camera.aperture,
+    iso: camera.iso,
+    shutterS: isFlash ? meta.shutterS : camera.shutterS,
+  };
+  const drifts =
+    light?.fixture.kind === 'colour' || (light?.fixture.kind === 'continuous' && light.powerStops < DIMMED_FROM_STOPS);
+  return { id, knownStops: stopsMore(meta, planned) ?? 0, priorMired: drifts ? DRIFTS_MIRED : STAYS_MIRED };
+}
+
+function misfitOf(
+  { lights }: Look,
+  { values, misfit, contrast, hueOffDeg, overallStops }: Estimate,
+  likeness: number,
+  expected: readonly Expected[],
+): FrameMisfit | null {
+  const known = expected[0]?.knownStops ?? 0;
+  if (lights.some(({ id, ttl }) => ttl && expected.some((one) => one.id === id))) return 'metered';
+  if (likeness < LEAST_LIKENESS) return values < LEAST_VALUES ? 'unreadable' : 'other-framing';
+  if (hueOffDeg !== null && hueOffDeg > MOST_HUE_DEG) return 'other-look';
+  if (values < LEAST_VALUES) return 'unreadable';
+  const isPlain =
+    misfit < MOST_MISFIT && Math.abs(contrast) < MOST_CONTRAST && Math.abs(overallStops - known) < MOST_OVERALL_STOPS;
+  return isPlain ? null : 'developed';
+}
+
+function differencesOf({ probes }: Look, patches: readonly Patch[], parts: readonly PatchParts[]): PatchDifference[] {
+  return patches.flatMap((patch): PatchDifference[] => {
+    const planned = parts.find(({ probe }) => probe === patch.probe)?.recorded;
+    const name = probes.find(({ id }) => id === patch.probe)?.name;
+    if (!planned || name === undefined) return [];
+    const plan = oklabOf(...planned);
     const coloured = chromaOf(plan) > COLOURED_FROM && patch.chroma > COLOURED_FROM;
-    return {
-      probe: patch.probe,
-      name,
-      predictedHex: hexOfLinear(...recorded),
-      measuredHex: patch.hex,
-      stops: patch.stops - recordedStops(recorded),
-      hueDeg: coloured ? turnBetweenDeg(hueDegOf(plan), patch.hueDeg) : 0,
-      chroma: patch.chroma - chromaOf(plan),
-      distance: oklabDistance(plan, oklabOf(...patch.linear)),
-    };
-  });
-  const { lights, ambientStops } = lightsIn(scene, known);
-  const seen = lights.filter(({ unseen }) => !unseen);
-  const overallStops = seen.length ? median(seen.map(({ offStops }) => offStops)) : 0;
-  return { patches: differences, lights, ambientStops, overallStops };
-}
-
-function recordedStops([r, g, b]: readonly [number, number, number]): number {
-  return Math.log2((0.2126390058715102 * r + 0.7151686787677559 * g + 0.0721923153607337 * b) / 0.18);
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-}
-
-interface Known {
-  readonly patch: Patch;
-  readonly planned: PatchParts;
-}
-
-/** log2 of every active light's gain, so that their sum meets the frame: Gauss-Newton with a leaning to the plan. */
-function lightsIn(scene: Scene, known: readonly Known[]): Pick<FrameComparison, 'lights' | 'ambientStops'> {
-  const active = scene.lights.flatMap((light, l) => (light.active ? [l] : []));
-  const linear = new Float64Array(3);
-  const rows = known.flatMap(({ patch, planned }) => {
-    const outputs = active.map((l) => {
-      const raw = planned.lights.find(({ id }) => id === scene.lights[l]!.id)?.raw ?? [0, 0, 0];
-      linearOutputInto(linear, scene.camera, ...raw);
-      return [...linear];
-    });
-    return [0, 1, 2].flatMap((c) => {
-      const value = patch.linear[c]!;
-      if (value < LOWEST || value > HIGHEST || patch.clipped[c]! > 0.02) return [];
-      const parts = outputs.map((out) => out[c]!);
-      const sum = parts.reduce((all, part) => all + part, 0);
-      return sum > LOWEST / 4
-        ? [
-            {
-              measured: Math.log2(invertCurve(scene.camera, value)),
-              parts,
-              sigma: READING_STOPS * (1 + SPREAD_COUNTS * patch.spread),
-            },
-          ]
-        : [];
-    });
-  });
-  const residuals = (stops: Float64Array) =>
-    rows.map(({ measured, parts, sigma }) => {
-      let sum = 0;
-      parts.forEach((part, i) => (sum += part * 2 ** stops[i]!));
-      return (Math.log2(Math.max(1e-6, sum)) - measured) / sigma;
-    });
-  const priors = active.map(() => PRIOR_STOPS);
-  const { values, deviations } = gaussNewton(residuals, priors);
-  const lights = active.flatMap((l, i): LightDifference[] => {
-    const light = scene.lights[l]!;
-    if (light.id === AMBIENT_ID) return [];
-    const unseen = deviations[i]! > UNSEEN_STOPS;
-    const isOff = !unseen && Math.abs(values[i]!) >= Math.max(WORTH_SAYING, deviations[i]!);
     return [
       {
-        lightId: light.id,
-        name: light.name,
-        offStops: values[i]!,
-        uncertainStops: deviations[i]!,
-        unseen,
-        isOff,
-        asPlanned: Math.abs(values[i]!) < WORTH_SAYING,
+        probe: patch.probe,
+        name,
+        predictedHex: hexOfLinear(...planned),
+        measuredHex: patch.hex,
+        stops: patch.stops - Math.log2(luminance(...planned) / 0.18),
+        hueDeg: coloured ? turnBetweenDeg(hueDegOf(plan), patch.hueDeg) : 0,
+        chroma: patch.chroma - chromaOf(plan),
+        distance: oklabDistance(plan, oklabOf(...patch.linear)),
       },
     ];
   });
-  const ambientAt = active.findIndex((l) => scene.lights[l]!.id === AMBIENT_ID);
-  const hasAmbient = ambientAt >= 0 && rows.some(({ parts }) => parts[ambientAt]! > LOWEST);
-  return { lights, ambientStops: hasAmbient ? values[ambientAt]! : null };
 }

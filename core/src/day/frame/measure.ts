@@ -50,14 +50,14 @@ export interface FrameSummary {
 /** What nothing at all reads as, stops from mid-grey: far under what 8 bits can hold, and a number that a file can keep. */
 export const BLACK_STOPS = -20;
 
-const CLIPS_FROM = 254;
-const LINEAR = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255));
+export const CLIPS_FROM = 254;
+export const LINEAR = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255));
 const [WR, WG, WB] = [0.2126390058715102, 0.7151686787677559, 0.0721923153607337];
 const FLOOR_SHARE = 0.005;
 /** A clipped place of up to this share of the frame is a highlight; larger is an area. */
 const SPOT_SHARE = 0.0008;
 
-const luminance = (r: number, g: number, b: number) => WR * r + WG * g + WB * b;
+export const luminance = (r: number, g: number, b: number) => WR * r + WG * g + WB * b;
 const stopsOf = (y: number) => Math.max(BLACK_STOPS, Math.log2(y / MID_GREY));
 
 function checkPixels({ rgba, width, height }: FramePixels): void {

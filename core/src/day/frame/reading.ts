@@ -3,14 +3,21 @@ import { withOnly } from '../../planning/build/order';
 import type { Mark, PatchParts } from '../../picture/patches';
 import type { Studio } from '../../picture/studio';
 import type { Look } from '../../document/schema';
+import { cameraOf } from '../../scene/camera';
+import type { PictureRequest } from '../../picture/request';
+import { cellsOf, placesIn } from './cells';
 import { compareFrame, type FrameComparison } from './compare';
+import type { Place } from './estimate';
 import { leakIn, type LeakEstimate } from './leak';
-import { foundMarks, lookAtMarks, planMarks } from './marks';
+import { expectedMarks, isFlat } from './marks';
 import { evenness, measurePatch, summarise, type FramePixels, type FrameSummary, type Patch } from './measure';
 import type { FrameKind } from './kinds';
+import type { FrameMeta } from './record';
+import { inFrame, inPlan, register, registeredBy, type Registration } from './registration';
+import { shrunk } from './small';
 
 /** Goes up when the same frame would be read otherwise: what an earlier version stored is then measured anew. */
-export const READING_VERSION = 2;
+export const READING_VERSION = 3;
 
 /** What a test frame says, held against the look that it was taken of. It is measured once and stored with the frame. */
 export interface FrameReading {
@@ -39,20 +46,22 @@ export interface FrameAsked {
   readonly lightId: string;
   /** Marks placed by hand; empty to find the places. */
   readonly given: readonly Mark[];
+  /** What its file tells of the exposure. */
+  readonly meta: FrameMeta;
 }
 
-/** The plan's picture for a frame is drawn this large, on its longer side. */
-const PLAN_PX = 480;
+/** Plan and frame are read at this size, of the longer side. */
+const READ_PX = 320;
 
 /**
- * Reads a frame against the look that it was taken of. `studio` draws that look's own picture, so that edges and texture at a place are in the plan as they
- * are in the frame; the fine figure must be there. @throws InputError for a picture without its pixels.
+ * Reads a frame against the look that it was taken of. `studio` draws that look's own picture, which is laid on the frame by its edges, or by marks that
+ * a person placed; both are read the same way at the same places. The fine figure must be there. @throws InputError for a picture without its pixels.
  */
 export function readTestFrame(
-  studio: Pick<Studio, 'patches'>,
+  studio: Pick<Studio, 'picture' | 'patches'>,
   frame: FramePixels,
   look: Look,
-  { kind, lightId, given }: FrameAsked,
+  { kind, lightId, given, meta }: FrameAsked,
 ): FrameReading {
   const { rgba, width, height } = frame;
   const head = { version: READING_VERSION, given, summary: summarise(frame) };
@@ -62,34 +71,78 @@ export function readTestFrame(
   }
   const aloneId = kind === 'alone' ? lightId : null;
   const lit = aloneId === null ? look : withOnly(look, [aloneId]);
-  const marks = given.length > 0 ? given : foundMarks(lit, frame);
-  const patches = marks.map((mark) => measurePatch(frame, mark));
-  const plan = planMarks(lit, marks, width, height);
-  const at = lookAtMarks(lit, plan, width, height);
-  const small = Math.min(1, PLAN_PX / Math.max(width, height));
-  const parts = studio.patches(
-    {
-      look: lit,
-      width: Math.round(width * small),
-      height: Math.round(height * small),
-      fineness: 2,
-      only: aloneId ?? undefined,
-    },
-    plan,
+  const size = sizeRead(frame);
+  const request = { look: lit, ...size, fineness: 2, only: aloneId ?? undefined } as const;
+  const plan = shrunk({ ...size, rgba: studio.picture(request).rgba }, size.width, size.height);
+  const small = shrunk(frame, size.width, size.height);
+  const expected = expectedMarks(lit, width, height);
+  // A backdrop may be read anywhere; a place of the subject is one place, and shows where the picture lies.
+  const fixed = new Map(
+    lit.probes.flatMap((probe) => (isFlat(probe) ? [] : [[probe.id, expected.find((one) => one.probe === probe.id)]])),
   );
+  const lies = given.some(({ probe }) => fixed.get(probe))
+    ? registeredBy(
+        given,
+        [...fixed.values()].filter((one) => one !== undefined),
+      )
+    : register(plan, small);
+  const planned = given.map((mark) => fixed.get(mark.probe) ?? planMark(lies, mark));
+  const marks = given.length > 0 ? given : within(expected.map((mark) => frameMark(lies, mark)));
+  const atMarks = given.length > 0 ? planned : marks.map(({ probe }) => expected.find((mark) => mark.probe === probe)!);
+  const cells = [...cellsOf(size.width, size.height), ...(given.length > 0 ? planned : [])];
+  const read = studio.patches(request, [...cells, ...atMarks]);
+  const parts = read.slice(cells.length);
+  const places = placesIn(plan, small, cells, read, lies, given);
+  const patches = marks.map((mark) => measurePatch(frame, mark));
   return {
     ...head,
     marks,
     patches,
     parts,
-    comparison: patches.length > 0 ? compareFrame(at, patches, parts) : null,
-    leak: aloneId === null ? null : leakIn(lookAtMarks(look, plan, width, height), aloneId, patches, parts),
+    comparison: compareFrame(lit, { patches, parts, places, likeness: lies.likeness, meta }),
+    leak: aloneId === null ? null : leakOf(studio, request, lit, aloneId, places, cells),
     unevenStops: evenness(
       patches,
       look.probes.filter(({ surface }) => surface === 'backdrop').map(({ id }) => id),
     ),
     black: null,
   };
+}
+
+function sizeRead({ width, height }: FramePixels): { readonly width: number; readonly height: number } {
+  const by = Math.min(1, READ_PX / Math.max(width, height));
+  return { width: Math.max(1, Math.round(width * by)), height: Math.max(1, Math.round(height * by)) };
+}
+
+const frameMark = (lies: Registration, mark: Mark): Mark => {
+  const [x, y] = inFrame(lies, [mark.x, mark.y]);
+  return { ...mark, x, y };
+};
+
+const planMark = (lies: Registration, mark: Mark): Mark => {
+  const [x, y] = inPlan(lies, [mark.x, mark.y]);
+  return { ...mark, x: Math.min(1, Math.max(0, x)), y: Math.min(1, Math.max(0, y)) };
+};
+
+const within = (marks: readonly Mark[]): Mark[] => marks.filter(({ x, y }) => x > 0 && x < 1 && y > 0 && y < 1);
+
+/** The light through its gels alone and bare, at the same places: its geometry is there, so that this costs two sums. */
+function leakOf(
+  studio: Pick<Studio, 'patches'>,
+  request: Omit<PictureRequest, 'look'>,
+  look: Look,
+  id: string,
+  places: readonly Place[],
+  cells: readonly Mark[],
+): LeakEstimate | null {
+  const light = look.lights.find((one) => one.id === id);
+  if (!light || light.gels.length === 0) return null;
+  const leaking = (leak: number): Look => ({
+    ...look,
+    lights: look.lights.map((one) => (one.id === id ? { ...one, leak } : one)),
+  });
+  const at = (leak: number) => studio.patches({ ...request, look: leaking(leak) }, cells);
+  return leakIn(cameraOf(look), light, places, { gelled: at(0), bare: at(1) });
 }
 
 /** Whether a stored reading is what this version would read, at these marks placed by hand. */
