@@ -80,10 +80,18 @@ test.describe('measured in fine pictures', () => {
     await page.getByRole('textbox', { name: 'By whom' }).fill('Sitter');
     await page.getByRole('textbox', { name: 'By whom' }).blur();
 
+    // Dialled so, the next frame is as planned.
+    await page.request.post(`${server.url}/api/devices/shoot`, { headers: asJson, data: { lookId: id, name: 'After the dial' } });
+    await page.getByRole('button', { name: 'Back to the run sheet' }).click();
+    await page.getByRole('link', { name: /^Test frames/ }).click();
+    await expect(page.getByRole('link', { name: /^After the dial: compare it/ })).toContainText('As planned', {
+      timeout: 150_000,
+    });
+
     // The log has it all, and finds it by a word.
     await page.getByRole('link', { name: 'Log', exact: true }).click();
     await page.getByRole('textbox', { name: /^Search titles/ }).fill('hot planned');
-    await expect(page.getByTestId(`log-${id}`)).toContainText('1 frame');
+    await expect(page.getByTestId(`log-${id}`)).toContainText('2 frames');
     await expect(page.getByTestId(`log-${id}`)).toContainText('Chosen: Frame, by Sitter');
     await expect(page.getByTestId(`log-${id}`)).toContainText('held against a test frame');
     await page.getByRole('textbox', { name: /^Search titles/ }).fill('nothing of the kind');
@@ -100,7 +108,7 @@ test.describe('measured in fine pictures', () => {
     const graded = await addFrame(page, server.url, 'Finished', 1.4);
     await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
     await page.getByRole('button', { name: 'Graded', exact: true }).click();
-    await expect(page.getByText('graded: no evidence')).toBeVisible({ timeout: 150_000 });
+    await expect(page.getByTestId('no-evidence')).toContainText('It was graded', { timeout: 150_000 });
     await expect(page.getByRole('button', { name: /^Correct .* on the sheet/ })).toHaveCount(0);
     await page.getByRole('button', { name: 'From: not said. Change' }).click();
     await page.getByRole('button', { name: 'As it came', exact: true }).click();
@@ -140,15 +148,18 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
       120,
     ),
   });
-  // It is measured though nobody opens it, and the log has it too.
-  await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText(/(over|under) the plan/, {
+  // It is measured though nobody opens it; being no picture of this plan, it names no light, and the log none either.
+  await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText('No evidence of the plan', {
     timeout: 90_000,
   });
   await page.goto(`${server.url}/log`);
-  await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/try-1: .*(over|under) the plan/);
+  await expect(page.getByTestId('log-saltmarsh-1')).toContainText('1 frame');
+  await expect(page.getByTestId('log-saltmarsh-1')).not.toContainText(/(over|under) the plan/);
   await page.goBack();
   await page.getByRole('link', { name: /^try-1: compare it/ }).click();
   await expect(page.getByRole('table', { name: 'Clipping and floor' })).toContainText(/Red clips.*33/, { timeout: 150_000 });
+  await expect(page.getByTestId('no-evidence')).toContainText(/lie on the plan|colours are not|too little/i);
+  await expect(page.getByRole('button', { name: /^Correct .* on the sheet/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'See the frame large and move its marks' }).click();
   await page.getByRole('button', { name: 'Right', exact: true }).click();
   await page.getByRole('button', { name: 'Done' }).click();

@@ -3,6 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import type { IncomingMessage } from 'node:http';
 import path from 'node:path';
 import type { Reachable } from '@fulgent/core/contracts';
+import { LIMITS } from '@fulgent/core/document';
 import compression from 'compression';
 import express, { type Express, type RequestHandler, type Response, type Router } from 'express';
 import staticGzip from 'express-static-gzip';
@@ -20,6 +21,7 @@ import type { Decode } from './frames/decoding';
 import { lookPictures } from './frames/look-pictures';
 import { pictureStore } from './frames/picture-store';
 import { frameReadings } from './frames/readings';
+import { FolderWatch } from './frames/watch';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
 import { KitRepository } from './db/kit-repository';
@@ -32,6 +34,7 @@ import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
 import { pictureRoutes } from './routes/pictures';
 import { sheetRoutes } from './routes/sheet-pdf';
+import { watchRoutes } from './routes/watch';
 import { checkDepth } from './depth';
 import { checkHost, checkOrigin, folderSecret, ownHosts, sessions } from './session';
 
@@ -64,6 +67,8 @@ export interface AppOptions {
   readonly work: Work;
   readonly decode: Decode;
   readonly e131Port?: number | undefined;
+  /** A folder whose new pictures are taken in. */
+  readonly watchFolder?: string | null | undefined;
 }
 
 /** The whole HTTP surface: API under /api, the built application beside it. */
@@ -120,7 +125,8 @@ function securityHeaders(): RequestHandler {
 }
 
 /** What the routes work with. */
-function servicesOf({ database, logger, work, decode, e131Port = 0 }: AppOptions) {
+function servicesOf(options: AppOptions) {
+  const { database, logger, work, decode, e131Port = 0 } = options;
   const { db, folder } = database;
   const repo = new Repository(db);
   const pictures = pictureStore(folder, decode);
@@ -129,12 +135,22 @@ function servicesOf({ database, logger, work, decode, e131Port = 0 }: AppOptions
     logger.warn({ error, frame }, 'a frame was not measured'),
   );
   readings.beginAll();
-  return { repo, pictures, frames, readings, kit: new KitRepository(db), devices: new StandIns(work.render, e131Port) };
+  const watch = new FolderWatch({
+    folder: options.watchFolder ?? null,
+    async take(lookId, name, bytes) {
+      repo.readLook(lookId);
+      const called = path.parse(name).name.slice(0, LIMITS.nameLength) || 'Frame';
+      const { id } = await frames.add({ lookId, name: called, kind: 'full', lightId: '', stops: 0, bytes });
+      readings.begin(id);
+      return id;
+    },
+  });
+  return { repo, pictures, frames, readings, watch, kit: new KitRepository(db), devices: new StandIns(work.render, e131Port) };
 }
 
 function apiRoutes(options: AppOptions): Router {
   const { database, passcode = null, addresses = () => [], work } = options;
-  const { repo, pictures, frames, readings, kit, devices } = servicesOf(options);
+  const { repo, pictures, frames, readings, watch, kit, devices } = servicesOf(options);
   const kitNow = () => kit.list().map(({ entry }) => entry);
   const door = sessions(passcode, folderSecret(database.folder), new SessionRepository(database.db));
   const api = express.Router();
@@ -169,6 +185,7 @@ function apiRoutes(options: AppOptions): Router {
   api.use('/frames', frameRoutes(frames, readings));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings));
+  api.use('/watch', watchRoutes(watch, repo));
   api.get('/reach', (_req, res) => {
     const reach: Reachable = {
       addresses: addresses(),

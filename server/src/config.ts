@@ -17,6 +17,8 @@ export interface Config {
   readonly tls: { readonly cert: string; readonly key: string } | 'own' | null;
   /** Pictures for cards and paper, and of stand-in devices: as fine as there is time for, or coarse, on small machines. */
   readonly pictures: PictureWish;
+  /** A folder whose new pictures become frames of the look that is set live; null for none. */
+  readonly watchFolder: string | null;
   /** UDP port of the stand-in network fixtures; 0 for any. */
   readonly e131Port: number;
 }
@@ -27,7 +29,7 @@ export type PictureWish = (typeof PICTURE_WISHES)[number];
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost']);
 const SHORTEST_PASSCODE = 6;
 
-/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_HTTPS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_PICTURES, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
+/** Reads PORT, HOST, FULGENT_DATA, FULGENT_PASSCODE, FULGENT_HOSTS, FULGENT_HTTPS, FULGENT_TLS_CERT, FULGENT_TLS_KEY, FULGENT_PICTURES, FULGENT_WATCH, FULGENT_E131_PORT, LOG_LEVEL. @throws Error with the remedy for a setting that cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   const port = portOf(env, 'PORT', 4680);
   const host = env['HOST'] ?? '127.0.0.1';
@@ -52,6 +54,7 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
       .filter(Boolean),
     tls: tlsOf(env, root, !LOOPBACK.has(host)),
     pictures: pictureWish(env['FULGENT_PICTURES'] || 'fine'),
+    watchFolder: env['FULGENT_WATCH'] ? path.resolve(root, env['FULGENT_WATCH']) : null,
     e131Port: portOf(env, 'FULGENT_E131_PORT', E131_PORT),
   };
 }

@@ -66,6 +66,7 @@ async function main(): Promise<void> {
     work,
     decode: decoder.decode,
     e131Port: config.e131Port,
+    watchFolder: config.watchFolder,
   });
   const stopCopies = copyDaily(database.client, config.dataFolder, (error) => logger.error(error, 'the daily copy failed'));
   const stopTidying = tidyDaily(
@@ -82,9 +83,7 @@ async function main(): Promise<void> {
     const { port } = server.address() as AddressInfo;
     listening = port;
     work.warm();
-    process.stdout.write(
-      `Fulgent is ready: ${scheme}://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}\n`,
-    );
+    process.stdout.write(readyLine(scheme, config.host, port));
   });
 
   // Longer than a client waits between two calls: a connection that closes as it is used again looks like a fault.
@@ -108,6 +107,10 @@ async function main(): Promise<void> {
   process.once('SIGTERM', () => stop('SIGTERM'));
   process.once('SIGINT', () => stop('SIGINT'));
 }
+
+/** What scripts and people wait for. */
+const readyLine = (scheme: string, host: string, port: number): string =>
+  `Fulgent is ready: ${scheme}://${host.includes(':') ? `[${host}]` : host}:${port}\n`;
 
 /** What other machines call this one: its names and addresses, without ports. */
 function namesOf({ host, hosts }: Config): string[] {

@@ -214,6 +214,46 @@ describe('the stand-in devices', () => {
     ).toBe('outputStops');
     await api.post('/api/devices').send({ on: false });
   });
+
+  it('what the sheet says is what the pretended unit is dialled to: a correction brings it to the plan', async () => {
+    const look = JSON.parse(poster) as Look;
+    const id = await newLook(look);
+    await api.post('/api/devices').send({ on: true }).expect(200);
+    const meter = async () =>
+      (await api.post('/api/devices/meter').send({ lookId: id, probe: 'face-key' }).expect(200)).body.stopsOverMeter as number;
+    const planned = await meter();
+    const deviations = { key: { outputStops: 0.9 } };
+    await api.post('/api/devices/deviations').send({ lookId: id, deviations }).expect(200);
+    expect((await meter()) - planned).toBeGreaterThan(0.5);
+    const corrected = {
+      ...look,
+      lights: look.lights.map((light) =>
+        light.id === 'key'
+          ? { ...light, powerStops: light.powerStops - 0.9, unit: { ...light.unit, outputStops: light.unit.outputStops + 0.9 } }
+          : light,
+      ),
+    };
+    await api.put(`/api/looks/${id}`).set('If-Match', '"1"').send(corrected).expect(200);
+    expect(Math.abs((await meter()) - planned)).toBeLessThan(0.2);
+    // Planting another light later leaves this unit as it is.
+    const both = { ...deviations, backdrop: { outputStops: 0.5 } };
+    await api.post('/api/devices/deviations').send({ lookId: id, deviations: both }).expect(200);
+    expect(Math.abs((await meter()) - planned)).toBeLessThan(0.2);
+    await api.post('/api/devices').send({ on: false });
+  });
+
+  it('the camera brackets one light, within what it can be dialled to', async () => {
+    const look = JSON.parse(poster) as Look;
+    const id = await newLook(look);
+    await api.post('/api/devices').send({ on: true }).expect(200);
+    const shoot = (stops: number) => api.post('/api/devices/shoot').send({ lookId: id, widthPx: 96, light: 'key', stops });
+    const { body: frame } = await shoot(-1).expect(201);
+    expect(frame).toMatchObject({ kind: 'bracket', lightId: 'key', stops: -1, measured: null });
+    const { body: refused } = await shoot(6).expect(422);
+    expect(refused.field).toBe('stops');
+    expect(refused.detail ?? refused.errors[0].message).toMatch(/no more range/);
+    await api.post('/api/devices').send({ on: false });
+  });
 });
 
 describe('the log', () => {

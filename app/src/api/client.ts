@@ -15,6 +15,7 @@ import type {
   Shoot,
   StoredEntry,
   StoredLook,
+  WatchState,
 } from '@fulgent/core/contracts';
 
 import { PICTURE_FACTS } from '@fulgent/core/contracts';
@@ -200,6 +201,8 @@ export const api = {
   sendToDevices: (lookId: string) => request<DevicesState>('POST', '/api/devices/send', { lookId }),
   plant: (lookId: string, deviations: Deviations) =>
     request<DevicesState>('POST', '/api/devices/deviations', { lookId, deviations }),
+  watch: '/api/watch',
+  setLive: (lookId: string) => request<WatchState>('PUT', '/api/watch', { lookId }),
   /** `alone` a light's id, 'none' for a black frame, or ''; or a light that is turned by so many stops. */
   shoot: (lookId: string, what: { readonly alone: string } | { readonly light: string; readonly stops: number }) =>
     request<FrameRecord>('POST', '/api/devices/shoot', { lookId, ...what }),

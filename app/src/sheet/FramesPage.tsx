@@ -19,6 +19,7 @@ import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
 import { exposureWords, frameName, KIND_NAMES } from './frame-words';
 import { readingLine, useFrames } from './useReading';
+import { WatchSection } from './WatchSection';
 
 const KINDS = Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name }));
 
@@ -41,6 +42,7 @@ export function FramesPage({ look }: { readonly look: Look }) {
   return (
     <View>
       <AddSection look={look} id={id} onAdded={mutate} />
+      <WatchSection lookId={id} onTaken={() => void mutate()} />
       {error && !frames ? (
         <View style={{ padding: SPACE.m, gap: SPACE.m, alignItems: 'flex-start' }}>
           <Text>{error.message}</Text>

@@ -125,3 +125,27 @@ export interface Reachable {
   /** Where the certificate lies that a phone has to trust; null where there is none of this machine's own. */
   readonly authority: string | null;
 }
+
+/** One file of the watched folder. */
+export interface WatchedFile {
+  readonly name: string;
+  /** Epoch milliseconds. */
+  readonly at: number;
+  /** It waits for a look to be set live, or for room. */
+  readonly state: 'waiting' | 'taken' | 'refused';
+  readonly frameId: string | null;
+  /** Why it waits or was refused, with the remedy. */
+  readonly why: string | null;
+}
+
+/** The folder that is watched for pictures. */
+export interface WatchState {
+  /** Its name; null where none is watched. */
+  readonly folder: string | null;
+  /** The look that its files become frames of. */
+  readonly lookId: string | null;
+  /** Why it cannot be read. */
+  readonly problem: string | null;
+  /** Newest first. */
+  readonly files: readonly WatchedFile[];
+}

@@ -1,6 +1,8 @@
 /** The contracts of the API: what it takes and what it answers. */
 export { PICTURE_FACTS } from './answers';
 export type {
+  WatchedFile,
+  WatchState,
   ArchiveOutcome,
   DatabaseCopy,
   Deviations,
@@ -33,6 +35,7 @@ export {
   readSpectrumBody,
   sendBody,
   shootBody,
+  watchBody,
   shootChangeBody,
 } from './requests';
 export {

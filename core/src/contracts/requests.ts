@@ -32,6 +32,9 @@ export const shootBody = body({
   name: yup.string().trim().max(LIMITS.nameLength),
 });
 
+/** Which look the watched folder's files belong to; '' for none. */
+export const watchBody = body({ lookId: yup.string().defined().max(ID_LENGTH) });
+
 /** How far one simulated light may be off its plan: the limits of the inputs as well. */
 export const DEVIATION_LIMITS = {
   outputStops: [-3, 3],

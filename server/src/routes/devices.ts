@@ -16,6 +16,7 @@ import type { FrameReadings } from '../frames/readings';
 import type { Repository } from '../db/repository';
 import type { StandIns } from '../devices/stand-ins';
 import { invalid } from '../problem';
+import { shown } from './frames';
 import { validated } from './validated';
 
 function deviationsOf(value: unknown): Deviations {
@@ -98,7 +99,7 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
       bytes: Readable.from([original]),
     });
     readings.begin(stored.id);
-    res.status(201).location(`/api/frames/${stored.id}`).json(stored);
+    res.status(201).location(`/api/frames/${stored.id}`).json(shown(stored));
   });
 
   return router;

@@ -29,7 +29,7 @@ function labelOf(query: Request['query']) {
 const KEPT = { 'Cache-Control': 'private, max-age=31536000, immutable' };
 
 /** A frame as it is answered: with the short of what was measured. */
-const shown = (frame: FrameRecord) => ({ ...frame, measured: measuredOf(frame) });
+export const shown = (frame: FrameRecord) => ({ ...frame, measured: measuredOf(frame) });
 
 const MOST_WAIT_S = 60;
 
