@@ -125,7 +125,9 @@ describe('what a frame says in a line', () => {
   const light = { lightId: 'a', name: 'Key', offStops: 0.4, uncertainStops: 0.1, unseen: false, isOff: true, asPlanned: false };
   const read = (lights: readonly (typeof light)[]): FrameRecord => ({
     ...frame(),
-    reading: { comparison: { patches: [], lights, ambientStops: null, overallStops: 0 } } as unknown as FrameRecord['reading'],
+    reading: {
+      comparison: { fits: true, reason: null, patches: [], lights, ambientStops: null, overallStops: 0 },
+    } as unknown as FrameRecord['reading'],
   });
   it.each([
     [
@@ -138,7 +140,7 @@ describe('what a frame says in a line', () => {
     ['none seen', read([{ ...light, isOff: false, unseen: true }]), null],
     ['not yet measured', frame(), 'Measuring…'],
     ['a black frame', { ...frame(), kind: 'black' } as FrameRecord, null],
-    ['a graded frame', { ...read([light]), notes: { ...NO_NOTES, graded: true } }, null],
+    ['a graded frame', { ...read([light]), notes: { ...NO_NOTES, graded: true } }, 'No evidence of the plan.'],
   ])('%s', (_what, one, wanted) => expect(readingLine(one)).toBe(wanted));
 
   it('is asked for again until every frame has been measured', () => {

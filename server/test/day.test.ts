@@ -242,6 +242,25 @@ describe('the stand-in devices', () => {
     await api.post('/api/devices').send({ on: false });
   });
 
+  it('the camera shows what it sees now, and keeps nothing of it; a frame of a video says that it is one', async () => {
+    const id = await newLook(JSON.parse(poster) as Look);
+    await api.get(`/api/devices/live?lookId=${id}`).expect(409);
+    await api.post('/api/devices').send({ on: true }).expect(200);
+    const { body, headers } = await bytes(api.get(`/api/devices/live?lookId=${id}`)).expect(200);
+    expect(headers['content-type']).toBe('image/jpeg');
+    await api.get('/api/devices/live?lookId=nobody').expect(404);
+    expect((await api.get(`/api/looks/${id}/frames`)).body).toEqual([]);
+    const sent = (query: string) =>
+      api
+        .post(`/api/looks/${id}/frames?name=Live${query}`)
+        .set('Content-Type', 'image/jpeg')
+        .send(body as Buffer)
+        .expect(201);
+    expect((await sent('&video=yes')).body.notes.video).toBe(true);
+    expect((await sent('')).body.notes.video).toBe(false);
+    await api.post('/api/devices').send({ on: false });
+  });
+
   it('the camera brackets one light, within what it can be dialled to', async () => {
     const look = JSON.parse(poster) as Look;
     const id = await newLook(look);

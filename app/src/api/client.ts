@@ -179,9 +179,9 @@ export const api = {
   frames: '/api/frames',
   framesOf: (lookId: string) => `/api/looks/${lookId}/frames`,
   framePicture: (id: string) => `/api/frames/${id}/preview`,
-  addFrame: (lookId: string, file: Blob, { name, kind, light, stops }: FrameLabel) =>
+  addFrame: (lookId: string, file: Blob, { name, kind, light, stops, video }: FrameLabel) =>
     sendFile<FrameRecord>(
-      `/api/looks/${lookId}/frames?${new URLSearchParams({ name, kind, light, stops: String(stops) }).toString()}`,
+      `/api/looks/${lookId}/frames?${new URLSearchParams({ name, kind, light, stops: String(stops), ...(video ? { video: 'yes' } : {}) }).toString()}`,
       file,
       pictureType(file),
     ),
@@ -201,6 +201,8 @@ export const api = {
   sendToDevices: (lookId: string) => request<DevicesState>('POST', '/api/devices/send', { lookId }),
   plant: (lookId: string, deviations: Deviations) =>
     request<DevicesState>('POST', '/api/devices/deviations', { lookId, deviations }),
+  /** Address of what the simulated camera sees now; `at` tells one moment from another. */
+  simulatedLive: (lookId: string, at: number) => `/api/devices/live?lookId=${lookId}&at=${at}`,
   watch: '/api/watch',
   setLive: (lookId: string) => request<WatchState>('PUT', '/api/watch', { lookId }),
   /** `alone` a light's id, 'none' for a black frame, or ''; or a light that is turned by so many stops. */

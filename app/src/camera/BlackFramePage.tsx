@@ -297,6 +297,7 @@ function ProofSection({ look }: { readonly look: Look }) {
         kind: 'black',
         light: '',
         stops: 0,
+        video: false,
       });
       void mutate();
       return frame;

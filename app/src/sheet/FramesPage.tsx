@@ -42,6 +42,12 @@ export function FramesPage({ look }: { readonly look: Look }) {
   return (
     <View>
       <AddSection look={look} id={id} onAdded={mutate} />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/live` as Href}
+        name="Live"
+        text="the phone’s camera or a video input against the plan"
+      />
       <WatchSection lookId={id} onTaken={() => void mutate()} />
       {error && !frames ? (
         <View style={{ padding: SPACE.m, gap: SPACE.m, alignItems: 'flex-start' }}>
@@ -124,7 +130,13 @@ function AddSection({
       if (!file) return undefined;
       const name = frameName(file, 'Frame');
       return work(() =>
-        api.addFrame(id, file, { name, kind, light: ofLight ? lightId : '', stops: kind === 'bracket' ? stops : 0 }),
+        api.addFrame(id, file, {
+          name,
+          kind,
+          light: ofLight ? lightId : '',
+          stops: kind === 'bracket' ? stops : 0,
+          video: false,
+        }),
       );
     });
   const shoot = () =>

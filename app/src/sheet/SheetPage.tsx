@@ -5,6 +5,7 @@ import { DevicesPage } from './DevicesPage';
 import { DrawPage } from './DrawPage';
 import { FramePage } from './FramePage';
 import { FramesPage } from './FramesPage';
+import { LivePage } from './LivePage';
 import { PosesPage } from './PosesPage';
 import { RolesPage } from './RolesPage';
 import { SafetyPage } from './SafetyPage';
@@ -15,6 +16,7 @@ const PAGES: SubPages = {
   safety: { title: 'Safety', Page: SafetyPage },
   frames: { title: 'Test frames', Page: FramesPage },
   frame: { title: 'Test frame and plan', Page: FramePage },
+  live: { title: 'Live picture', Page: LivePage },
   draw: { title: 'Draw on a frame', Page: DrawPage },
   bracket: { title: 'Bracket', Page: BracketPage },
   reweigh: { title: 'Remix light-alone frames', Page: ReweighPage },

@@ -9,6 +9,7 @@ import {
   skinFromLab,
   skinFromPicture,
   skinFromReflectance,
+  livePlan,
   runSheet,
   turnRange,
   type BracketPicture,
@@ -16,6 +17,7 @@ import {
   type ChartCorners,
   type FramePoint,
   type Lessons,
+  type LivePlan,
   type SkinFound,
   type TaughtFrame,
   type TurnRange,
@@ -136,6 +138,8 @@ export interface StudyApi {
   effects(look: Look): readonly EffectReading[];
   /** With and without each flag, card and silk. */
   boardGains(look: Look): readonly BoardGain[];
+  /** What a moving picture of this size is read by. */
+  livePlan(look: Look, width: number, height: number): LivePlan;
   hazeCost(look: Look): VeilCost | null;
   filterCost(look: Look): VeilCost | null;
   /** Lights that show in dark glasses. */
@@ -250,6 +254,7 @@ const api: StudyApi = {
   run: buildRun,
   effects: readEffects,
   boardGains,
+  livePlan,
   filterCost,
   inGlasses,
   hazeCost,

@@ -6,6 +6,7 @@ export { stopsMore } from './frame/exposure-of';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
 export { LEAK_MISFIT, type LeakEstimate } from './frame/leak';
 export { expectedMarks } from './frame/marks';
+export { livePlan, readLive, type LivePlace, type LivePlan, type LiveReading, type LiveState } from './frame/live';
 export { measuredOf, type Measured, type NoEvidence } from './frame/measured';
 export {
   BLACK_STOPS,

@@ -21,6 +21,8 @@ export interface NewFrame {
   readonly kind: FrameKind;
   readonly lightId: string;
   readonly stops: number;
+  /** Taken from a moving picture. */
+  readonly video?: boolean;
   /** The file itself, as it arrives. */
   readonly bytes: AsyncIterable<Uint8Array>;
 }
@@ -106,7 +108,11 @@ export class FrameRepository {
   }
 
   /** Writes the row of a new frame, with the look as it is now. */
-  #insert(id: string, lookId: string, values: Omit<NewFrame, 'lookId' | 'bytes'> & PictureFacts): FrameRecord {
+  #insert(
+    id: string,
+    lookId: string,
+    { video = false, ...values }: Omit<NewFrame, 'lookId' | 'bytes'> & PictureFacts,
+  ): FrameRecord {
     return this.#db.transaction(
       () => {
         const look = this.#db
@@ -129,7 +135,7 @@ export class FrameRepository {
             id,
             lookId,
             ...values,
-            notes: { ...NO_NOTES, marks: this.#marksFor(lookId, values) },
+            notes: { ...NO_NOTES, marks: this.#marksFor(lookId, values), video },
             revision: 1,
             look: look.document,
             createdAt: now,

@@ -19,6 +19,8 @@ import { invalid } from '../problem';
 import { shown } from './frames';
 import { validated } from './validated';
 
+const LIVE_PX = 240;
+
 function deviationsOf(value: unknown): Deviations {
   if (value === null || typeof value !== 'object' || Array.isArray(value))
     throw invalid([{ field: 'deviations', message: 'deviations must be an object by light id.' }]);
@@ -71,6 +73,13 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
   router.post('/meter', (req, res) => {
     const { lookId: id, probe } = validated(meterBody, req.body);
     res.json(devices.meter(id, repo.readLook(id).look, probe));
+  });
+
+  // What its camera sees now, as a viewfinder shows it: small, and never kept.
+  router.get('/live', async (req, res) => {
+    const { lookId: id } = validated(sendBody, { lookId: req.query['lookId'] });
+    const picture = await devices.shoot(id, repo.readLook(id).look, LIVE_PX, Math.round(LIVE_PX * 1.25), null);
+    res.type('image/jpeg').send(picture);
   });
 
   router.post('/shoot', async (req, res) => {

@@ -15,7 +15,7 @@ const changeBody = yup.object({ notes: frameNotesSchema }).noUnknown();
 
 /** What a query says of a frame: its words as they are, stops as a number, the rest as it usually is. */
 function labelOf(query: Request['query']) {
-  const { stops, name, ...rest } = query;
+  const { stops, name, video, ...rest } = query;
   const named = typeof name === 'string' ? name.trim() || undefined : name;
   return validated(frameLabelSchema, {
     kind: 'full',
@@ -23,6 +23,7 @@ function labelOf(query: Request['query']) {
     ...rest,
     name: named ?? 'Frame',
     stops: stops === undefined ? 0 : Number(stops),
+    video: video === 'yes',
   });
 }
 
@@ -53,10 +54,10 @@ export function lookFrameRoutes(frames: FrameRepository, readings: FrameReadings
   });
 
   router.post('/', async (req: Request<{ id: string }>, res) => {
-    const { name, kind, light, stops } = labelOf(req.query);
+    const { name, kind, light, stops, video } = labelOf(req.query);
     const bytes = pictureBody(req as Request);
     hasLook(req.params.id);
-    const stored = await frames.add({ lookId: req.params.id, name, kind, lightId: light, stops, bytes });
+    const stored = await frames.add({ lookId: req.params.id, name, kind, lightId: light, stops, video, bytes });
     readings.begin(stored.id);
     res.status(201).location(`/api/frames/${stored.id}`).set('ETag', tag(stored)).json(shown(stored));
   });

@@ -29,6 +29,22 @@ export function expectedMarks(look: Look, width: number, height: number): Mark[]
   });
 }
 
+/** The look with its flat places, those of the backdrop, where the marks are: its figures are then of what the marks show. */
+export function lookAtMarks(look: Look, marks: readonly Mark[], width: number, height: number): Look {
+  const { eye, right, up, forward, halfWidth, halfHeight } = viewOf(look, width, height);
+  const probes = look.probes.map((probe) => {
+    const mark = marks.find((one) => one.probe === probe.id);
+    if (!mark || !isFlat(probe)) return probe;
+    const [u, v] = [(2 * mark.x - 1) * halfWidth, (1 - 2 * mark.y) * halfHeight];
+    const ray = [0, 1, 2].map((i) => forward[i]! + u * right[i]! + v * up[i]!) as [number, number, number];
+    const t = (probe.position[2] - eye[2]) / ray[2];
+    if (!(t > 0) || !Number.isFinite(t)) return probe;
+    const at = (i: 0 | 1) => Math.min(100, Math.max(-100, eye[i] + t * ray[i]));
+    return { ...probe, position: [at(0), Math.max(0.02, at(1)), probe.position[2]] as Point };
+  });
+  return { ...look, probes };
+}
+
 /** A place of the backdrop: it may be read anywhere near. */
 export const isFlat = ({ body, surface }: Look['probes'][number]): boolean => body === 'none' && surface === 'backdrop';
 

@@ -68,6 +68,8 @@ export const frameNotesSchema = object({
   gradedFrom: yup.string().defined().max(64),
   gradedHow: note(),
   drawn: yup.array(drawn).required().max(LIMITS.entries),
+  /** Taken from a moving picture: what a display signal does to light is not known. */
+  video: flag(),
 });
 
 export type FrameNotes = yup.InferType<typeof frameNotesSchema>;
@@ -83,6 +85,7 @@ export const NO_NOTES: FrameNotes = {
   gradedFrom: '',
   gradedHow: '',
   drawn: [],
+  video: false,
 };
 
 /** Notes as earlier versions wrote them: with what they left out, and without what was measured, which is stored apart now. Nothing is checked here. */
@@ -121,6 +124,7 @@ export const frameLabelSchema = object({
   kind: yup.string().required().oneOf(FRAME_KINDS),
   light: yup.string().defined().max(64),
   stops: number(-6, 6),
+  video: flag(),
 });
 export type FrameLabel = yup.InferType<typeof frameLabelSchema>;
 
