@@ -80,8 +80,9 @@ export function FramePage({ look }: { readonly look: Look }) {
           />
         </View>
         <Text size="label" quiet>
-          {frame.notes.video ? 'From a video signal. Its curve is not known: levels are rough, colours and clipping hold. ' : ''}
-          {exposureWords(frame)}
+          {frame.notes.video
+            ? 'From a video signal. Its curve is not known: levels are rough, colours and clipping hold.'
+            : exposureWords(frame)}
         </Text>
         {exposureDifferences(planned, frame).map((difference) => (
           <Text key={difference} weight="strong">
