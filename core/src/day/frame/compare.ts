@@ -82,7 +82,7 @@ const LEAST_LIKENESS = 0.22;
 const MOST_MISFIT = 1.6;
 const MOST_CONTRAST = 0.25;
 const MOST_HUE_DEG = 24;
-const MOST_OVERALL_STOPS = 1.6;
+const MOST_UNTOLD_STOPS = 1.6;
 
 /** Holds a frame against the plan: places, then lights by least squares over the whole picture. */
 export function compareFrame(look: Look, { patches, parts, places, likeness, meta }: Held): FrameComparison {
@@ -132,17 +132,15 @@ function expectedOf({ lights, camera }: Look, id: string, meta: FrameMeta): Expe
 
 function misfitOf(
   { lights }: Look,
-  { values, misfit, contrast, hueOffDeg, overallStops }: Estimate,
+  { values, misfit, contrast, hueOffDeg, untoldStops }: Estimate,
   likeness: number,
   expected: readonly Expected[],
 ): FrameMisfit | null {
-  const known = expected[0]?.knownStops ?? 0;
   if (lights.some(({ id, ttl }) => ttl && expected.some((one) => one.id === id))) return 'metered';
   if (likeness < LEAST_LIKENESS) return values < LEAST_VALUES ? 'unreadable' : 'other-framing';
   if (hueOffDeg !== null && hueOffDeg > MOST_HUE_DEG) return 'other-look';
   if (values < LEAST_VALUES) return 'unreadable';
-  const isPlain =
-    misfit < MOST_MISFIT && Math.abs(contrast) < MOST_CONTRAST && Math.abs(overallStops - known) < MOST_OVERALL_STOPS;
+  const isPlain = misfit < MOST_MISFIT && Math.abs(contrast) < MOST_CONTRAST && Math.abs(untoldStops) < MOST_UNTOLD_STOPS;
   return isPlain ? null : 'developed';
 }
 

@@ -41,11 +41,13 @@ export interface Estimate {
   readonly lights: readonly LightFound[];
   /** All lights together, stops: exposure, development. What the file tells of it is in it. */
   readonly overallStops: number;
+  /** The same without what the file tells. */
+  readonly untoldStops: number;
   /** Deviation of what the lights do not explain, in units of what a reading is good to: about 1 where frame and plan belong together. */
   readonly misfit: number;
   /** How much steeper the frame runs from dark to bright than the camera does, 0 where alike. */
   readonly contrast: number;
-  /** Mean turn of hue that the lights do not explain, degrees, where plan and frame are coloured; null where they are not. */
+  /** Mean turn of hue from plan to frame, degrees, where both are coloured; null where they are not. Lights that are off turn it little. */
   readonly hueOffDeg: number | null;
   /** How many values were held against the plan. */
   readonly values: number;
@@ -122,6 +124,7 @@ export function estimate(camera: Camera, places: readonly Place[], expected: rea
       miredShift: values[n + l]!,
     })),
     overallStops: common + known,
+    untoldStops: common,
     misfit,
     contrast: -values[2 * n + 2]!,
     hueOffDeg: hueOff(places, rows.length > 0),
