@@ -2,22 +2,13 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { paced, pacedWords, startServer, stopServer } from './lib/served.mjs';
-import { bin, ensureBuilt, run } from './lib/tools.mjs';
+import { bundled, ensureBuilt } from './lib/tools.mjs';
 
 await ensureBuilt();
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-bench-'));
 const bundle = path.join(folder, 'bench-core.mjs');
-run(bin('esbuild'), [
-  'scripts/lib/bench-core.ts',
-  '--bundle',
-  '--platform=node',
-  '--format=esm',
-  `--outfile=${bundle}`,
-  '--log-level=error',
-]);
-const { benchCore, demoLook } = await import(pathToFileURL(bundle).href);
+const { benchCore, demoLook } = await bundled('scripts/lib/bench-core.ts', bundle);
 const rows = benchCore();
 
 const SECONDS = 10;

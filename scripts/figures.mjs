@@ -3,21 +3,12 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
-import { bin, run } from './lib/tools.mjs';
+import { bundled } from './lib/tools.mjs';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-figures-'));
 const bundle = path.join(folder, 'bake.mjs');
-run(bin('esbuild'), [
-  'scripts/lib/bake-figures.ts',
-  '--bundle',
-  '--platform=node',
-  '--format=esm',
-  `--outfile=${bundle}`,
-  '--log-level=error',
-]);
-const { bakeFigures } = await import(pathToFileURL(bundle).href);
+const { bakeFigures } = await bundled('scripts/lib/bake-figures.ts', bundle);
 const names = process.argv.slice(2);
 mkdirSync('core/figures', { recursive: true });
 const from = performance.now();

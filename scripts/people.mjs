@@ -3,21 +3,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { bin, root, run } from './lib/tools.mjs';
+import { bundled, root } from './lib/tools.mjs';
 
 const sharp = createRequire(path.join(root, 'server/package.json'))('sharp');
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-people-'));
 const bundle = path.join(folder, 'people.mjs');
-run(bin('esbuild'), [
-  'scripts/lib/people.ts',
-  '--bundle',
-  '--platform=node',
-  '--format=esm',
-  `--outfile=${bundle}`,
-  '--log-level=error',
-]);
-const { peopleSheet } = await import(pathToFileURL(bundle).href);
+const { peopleSheet } = await bundled('scripts/lib/people.ts', bundle);
 const { columns, width, height, pictures } = peopleSheet(path.join(root, 'core/figures'), 300, 375);
 const GAP = 4;
 const rows = Math.ceil(pictures.length / columns);

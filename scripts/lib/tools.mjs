@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
@@ -37,6 +37,20 @@ export function runCaptured(command, args, options = {}) {
     child.on('error', reject);
     child.on('close', (code) => resolve({ code: code ?? 1, text }));
   });
+}
+
+/** Bundles a TypeScript entry of scripts/lib into one module, and gives what it exports. `external`: packages that stay where they are. */
+export async function bundled(entry, outfile, external = []) {
+  run(bin('esbuild'), [
+    entry,
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    `--outfile=${outfile}`,
+    '--log-level=error',
+    ...external.map((name) => `--external:${name}`),
+  ]);
+  return import(pathToFileURL(outfile).href);
 }
 
 function filesBelow(folder) {
