@@ -45,6 +45,7 @@ const STATE_WORDS: Readonly<Record<LiveState, string>> = {
   under: 'under its window',
   over: 'over its window',
   clips: 'clips',
+  edge: 'on an edge, not read',
   'no-window': '',
 };
 
@@ -208,7 +209,7 @@ function Stage({ look, drawn: { canvas, shape, reading }, isSplit, isHeld, onHol
                 style={[
                   styles.mark,
                   { left: x * width - 7, top: y * height - 7 },
-                  state === 'inside' || state === 'no-window' ? null : styles.loud,
+                  state === 'inside' || state === 'no-window' || state === 'edge' ? null : styles.loud,
                 ]}
               />
             ))}
@@ -284,7 +285,7 @@ function Place({ place: { name, stops, state }, style }: { readonly place: LiveP
         {STATE_WORDS[state]}
       </Text>
       <Text narrow align="right" style={{ width: 58 }}>
-        {stops === null ? 'black' : formatStops(stops)}
+        {stops === null ? (state === 'edge' ? '' : 'black') : formatStops(stops)}
       </Text>
     </View>
   );

@@ -75,7 +75,7 @@ function File({
 }) {
   const said = [STATE_NAMES[state], when(new Date(at).toISOString()), why].filter(Boolean).join(' · ');
   if (frameId && lookId)
-    return <LinkRow inset href={`/looks/${lookId}/sheet/frame?frame=${frameId}` as Href} name={name} text={said} />;
+    return <LinkRow href={`/looks/${lookId}/sheet/frame?frame=${frameId}` as Href} name={name} text={said} />;
   return (
     <View style={{ paddingVertical: SPACE.s }}>
       <Text numberOfLines={1}>{name}</Text>

@@ -6,7 +6,7 @@ import { expectedMarks, lookAtMarks } from './marks';
 import { luminance, measurePatch, summarise, type FramePixels, type FrameSummary } from './measure';
 
 /** Where the light of a place stands in its vivid window, by a picture of it. */
-export type LiveState = 'inside' | 'under' | 'over' | 'clips' | 'no-window';
+export type LiveState = 'inside' | 'under' | 'over' | 'clips' | 'edge' | 'no-window';
 
 /** One place of a moving picture against the plan. */
 export interface LivePlace extends Mark {
@@ -23,6 +23,8 @@ export interface LiveReading {
 
 const CLIPPED = 0.1;
 const DARK = 1e-4;
+/** Over an edge a place reads by a pixel: nothing is said of it. */
+const EDGE_SPREAD = 0.35;
 
 /** What a moving picture of this size is read by. */
 export interface LivePlan {
@@ -47,11 +49,12 @@ export function readLive(frame: FramePixels, look: Look, { marks, readings }: Li
     if (!planned) return [];
     const patch = measurePatch(frame, mark);
     const [there, plan] = [luminance(...patch.linear), luminance(...planned.recorded)];
-    const stops = there > DARK && plan > DARK ? Math.log2(there / plan) : null;
+    const isEdge = patch.spread > EDGE_SPREAD;
+    const stops = !isEdge && there > DARK && plan > DARK ? Math.log2(there / plan) : null;
     const light = readings.lights.find(
       ({ id }) => look.lights.find((one) => one.id === id)?.zone === mark.probe && id === planned.colourLights[0],
     );
-    return [{ ...mark, name: planned.name, stops, state: stateOf(Math.max(...patch.clipped), stops, light) }];
+    return [{ ...mark, name: planned.name, stops, state: isEdge ? 'edge' : stateOf(Math.max(...patch.clipped), stops, light) }];
   });
   return { summary: summarise(frame), places };
 }
