@@ -10,7 +10,7 @@ describe('a moving picture against the plan', () => {
   const marks = expectedMarks(poster, size.width, size.height);
   const plan = livePlan(poster, size.width, size.height);
   const { readings } = plan;
-  const read = (frame: FramePixels) => readLive(frame, poster, plan);
+  const read = (frame: FramePixels) => readLive(frame, poster, plan, 0.5);
   const studio = makeStudio();
   const shown = (look: typeof poster): FramePixels => {
     const { rgba, width, height } = studio.picture({ look, ...size, fineness: 2 });
@@ -43,5 +43,32 @@ describe('a moving picture against the plan', () => {
       expect(off).toBeNull();
       expect(state).toBe('no-window');
     }
+  });
+
+  it('its instruments count levels, colours and a line of the picture as it is shown', () => {
+    // Left half mid-grey, right half a red of one stop over it; the lower half is black.
+    const frame = painted(40, 20, (x, y) => (y > 0.5 ? [0, 0, 0] : x < 0.5 ? [0.18, 0.18, 0.18] : [0.36, 0.02, 0.02]));
+    const { levels, line, disc } = readLive(frame, poster, plan, 0.25).scopes;
+    const share = (list: readonly number[], stops: number) => {
+      const at = Math.floor((stops - levels.fromStops) / levels.stepStops);
+      return list.slice(at - 1, at + 2).reduce((a, b) => a + b, 0);
+    };
+    expect(levels.r.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+    expect(share(levels.r, 0)).toBeCloseTo(0.25, 6);
+    expect(share(levels.r, 1)).toBeCloseTo(0.25, 6);
+    expect(share(levels.g, Math.log2(0.02 / 0.18))).toBeCloseTo(0.25, 6);
+    expect(levels.g[0]).toBeCloseTo(0.5, 6);
+    expect(levels.ceilingStops).toBeCloseTo(Math.log2(1 / 0.18), 6);
+    expect(line.r[5]).toBeCloseTo(0, 1);
+    expect(line.r[35]).toBeCloseTo(1, 1);
+    expect(line.b[35]).toBeCloseTo(Math.log2(0.02 / 0.18), 1);
+    // Three colours in the picture: grey and black in the middle cell, red to the right of it and above.
+    const filled = [...disc.density].flatMap((d, i) => (d > 0 ? [[i % disc.size, Math.floor(i / disc.size)] as const] : []));
+    const middle = (disc.size - 1) / 2;
+    expect(filled).toHaveLength(2);
+    expect(filled).toContainEqual([middle, middle]);
+    const red = filled.find(([x]) => x !== middle)!;
+    expect(red[0]).toBeGreaterThan(middle);
+    expect(red[1]).toBeLessThan(middle);
   });
 });

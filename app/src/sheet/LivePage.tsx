@@ -6,13 +6,16 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
+import { Across, Disc, Levels } from '../charts/Scopes';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { LinkRow } from '../ui/LinkRow';
+import { Dial } from '../ui/Dial';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
@@ -116,7 +119,7 @@ export function LivePage({ look }: { readonly look: Look }) {
 }
 
 /** Draws a source into a canvas again and again, hatched where wanted, and reads it at the places of a look. */
-function useDrawn(look: Look, source: LiveSource, isHatched: boolean) {
+function useDrawn(look: Look, source: LiveSource, isHatched: boolean, at: number) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [shape, setShape] = useState<readonly [number, number] | null>(null);
   const [reading, setReading] = useState<LiveReading | null>(null);
@@ -136,7 +139,8 @@ function useDrawn(look: Look, source: LiveSource, isHatched: boolean) {
       const context = to.getContext('2d', { willReadFrequently: true })!;
       context.drawImage(source.element, 0, 0, across, down);
       const pixels = context.getImageData(0, 0, across, down);
-      if (plan && tick++ % READ_EVERY === 0) setReading(readLive({ rgba: pixels.data, width: across, height: down }, look, plan));
+      if (plan && tick++ % READ_EVERY === 0)
+        setReading(readLive({ rgba: pixels.data, width: across, height: down }, look, plan, at));
       if (!isHatched) return;
       hatch(pixels);
       context.putImageData(pixels, 0, 0);
@@ -144,7 +148,7 @@ function useDrawn(look: Look, source: LiveSource, isHatched: boolean) {
     draw();
     const timer = setInterval(draw, DRAW_MS);
     return () => clearInterval(timer);
-  }, [source, look, plan, isHatched]);
+  }, [source, look, plan, isHatched, at]);
   return { canvas, shape, reading };
 }
 
@@ -152,7 +156,9 @@ function LiveView({ look, lookId, source }: { readonly look: Look; readonly look
   const [isHatched, setHatched] = useState(true);
   const [isSplit, setSplit] = useState(false);
   const [isHeld, setHeld] = useState(false);
-  const drawn = useDrawn(look, source, isHatched);
+  const [line, setLine] = useState(40);
+  const [isScoped, setScoped] = useState(false);
+  const drawn = useDrawn(look, source, isHatched, line / 100);
   return (
     <View>
       <Section title="Live" aside={isHeld ? 'the plan' : isSplit ? 'plan left, live right' : ''}>
@@ -160,9 +166,11 @@ function LiveView({ look, lookId, source }: { readonly look: Look; readonly look
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
           <Button label="Clipping" on={isHatched} onPress={() => setHatched(!isHatched)} />
           <Button label="Split with the plan" on={isSplit} onPress={() => setSplit(!isSplit)} />
+          <Button label="Instruments" on={isScoped} onPress={() => setScoped(!isScoped)} />
         </View>
         <Taking lookId={lookId} source={source} />
       </Section>
+      {isScoped && drawn.reading ? <LiveScopes look={look} scopes={drawn.reading.scopes} line={line} onLine={setLine} /> : null}
       {drawn.reading ? <Readout reading={drawn.reading} /> : null}
     </View>
   );
@@ -214,6 +222,36 @@ function Stage({ look, drawn: { canvas, shape, reading }, isSplit, isHeld, onHol
               />
             ))}
       </Pressable>
+    </View>
+  );
+}
+
+/** Levels, a line across and colours of what is seen now. */
+function LiveScopes({
+  look,
+  scopes: { levels, line: across, disc },
+  line,
+  onLine,
+}: {
+  readonly look: Look;
+  readonly scopes: LiveReading['scopes'];
+  readonly line: number;
+  readonly onLine: (line: number) => void;
+}) {
+  const [width, setWidth] = useState(0);
+  const inner = Math.min(620, width - 2 * SPACE.m);
+  return (
+    <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} testID="live-scopes">
+      {inner > 0 ? (
+        <Section title="Instruments" aside="stops from mid-grey">
+          <Levels levels={levels} width={inner} />
+          <Across line={across} ceiling={levels.ceilingStops} width={inner} />
+          <StepperGrid>
+            <Dial label="Height of the line, from the top" value={line} onChange={onLine} low={0} high={100} step={5} unit="%" />
+          </StepperGrid>
+          <Disc disc={disc} look={look} size={Math.min(260, inner)} />
+        </Section>
+      ) : null}
     </View>
   );
 }

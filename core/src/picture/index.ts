@@ -9,5 +9,6 @@ export { relightInto } from './relight';
 export { frameTriples } from './triples';
 export { type Burnt } from './burnt';
 export { type Instruments } from './instruments';
+export { type Scopes } from './scopes';
 export { sumCheck, type SumCheck } from './sum-check';
 export type { Mark, PatchParts } from './patches';

@@ -1,5 +1,7 @@
+import { decodeSrgb } from '../../colour/rgb';
 import type { Look } from '../../document/schema';
 import type { Mark } from '../../picture/patches';
+import { readScopes, type Scopes } from '../../picture/scopes';
 import { evaluate } from '../../scene/evaluate';
 import type { Readings } from '../../scene/readings';
 import { expectedMarks, lookAtMarks } from './marks';
@@ -19,6 +21,7 @@ export interface LivePlace extends Mark {
 export interface LiveReading {
   readonly summary: FrameSummary;
   readonly places: readonly LivePlace[];
+  readonly scopes: Scopes;
 }
 
 const CLIPPED = 0.1;
@@ -41,9 +44,9 @@ export function livePlan(look: Look, width: number, height: number): LivePlan {
 /**
  * A frame of a moving picture at the places of a look: how far each is from the plan, and whether the light that works there is inside its window then.
  * What a display signal does to light is not known: it tells more or less, hardly how much.
- * @throws InputError for a picture without its pixels.
+ * `at` is the height of the instruments' line, 0 top to 1. @throws InputError for a picture without its pixels.
  */
-export function readLive(frame: FramePixels, look: Look, { marks, readings }: LivePlan): LiveReading {
+export function readLive(frame: FramePixels, look: Look, { marks, readings }: LivePlan, at: number): LiveReading {
   const places = marks.flatMap((mark): LivePlace[] => {
     const planned = readings.probes.find(({ id }) => id === mark.probe);
     if (!planned) return [];
@@ -56,7 +59,17 @@ export function readLive(frame: FramePixels, look: Look, { marks, readings }: Li
     );
     return [{ ...mark, name: planned.name, stops, state: isEdge ? 'edge' : stateOf(Math.max(...patch.clipped), stops, light) }];
   });
-  return { summary: summarise(frame), places };
+  return { summary: summarise(frame), places, scopes: scopesOf(frame, at) };
+}
+
+/** Levels as an sRGB signal has them. */
+const LINEAR = Float64Array.from({ length: 256 }, (_, level) => decodeSrgb(level / 255));
+
+/** What instruments draw of a frame as it is shown. */
+export function scopesOf({ rgba, width, height }: FramePixels, at: number): Scopes {
+  return readScopes({ width, height, at, ceiling: 1 }, (p, linear, recorded) => {
+    for (let c = 0; c < 3; c++) linear[c] = recorded[c] = LINEAR[rgba[4 * p + c]!]!;
+  });
 }
 
 function stateOf(clipped: number, stops: number | null, light: Readings['lights'][number] | undefined): LiveState {
