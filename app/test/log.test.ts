@@ -42,6 +42,7 @@ const entry = (change: Partial<LogEntry> = {}): LogEntry => ({
   ingredients: [],
   acknowledged: [],
   note: '',
+  meter: [],
   gels: ['deep teal'],
   fixtures: ['Flash 200 J'],
   status: 'idea',

@@ -36,9 +36,14 @@ export const NO_EVIDENCE_WORDS: Readonly<Record<NoEvidence, string>> = {
 };
 
 /** What one light does in a frame against the plan. */
-export function lightDifferenceWords({ name, offStops, unseen, isOff, asPlanned }: LightDifference): string {
-  if (unseen) return `${name}: the frame hardly shows it. Take one with it alone.`;
-  if (!isOff) return asPlanned ? `${name}: as planned.` : `${name}: as planned, as far as the frame tells.`;
+export const lightDifferenceWords = (light: LightDifference): string =>
+  light.unseen
+    ? `${light.name}: the frame hardly shows it. Take one with it alone.`
+    : lightOffWords(light, 'as far as the frame tells');
+
+/** A light that the evidence shows: as planned, or by how much it is not and what brings it there. */
+export function lightOffWords({ name, offStops, isOff, asPlanned }: LightDifference, limits: string): string {
+  if (!isOff) return asPlanned ? `${name}: as planned.` : `${name}: as planned, ${limits}.`;
   return `${name}: ${Math.abs(offStops).toFixed(1)} ${offStops > 0 ? 'over' : 'under'} the plan; ${formatStops(-offStops)} brings it there.`;
 }
 

@@ -208,7 +208,10 @@ export const api = {
   /** `alone` a light's id, 'none' for a black frame, or ''; or a light that is turned by so many stops. */
   shoot: (lookId: string, what: { readonly alone: string } | { readonly light: string; readonly stops: number }) =>
     request<FrameRecord>('POST', '/api/devices/shoot', { lookId, ...what }),
-  meter: (lookId: string, probe: string) => request<MeterReading>('POST', '/api/devices/meter', { lookId, probe }),
+  meter: (
+    lookId: string,
+    asked: { readonly probe: string; readonly light?: string; readonly iso?: number; readonly shutterS?: number },
+  ) => request<MeterReading>('POST', '/api/devices/meter', { lookId, ...asked }),
   backup: '/api/backup',
   /** `leaveUnread`: without frames whose pictures cannot be read. */
   takeArchive: (file: Blob, leaveUnread: boolean) =>

@@ -1,4 +1,13 @@
-import { withLessons, type Lesson, type Lessons, type LessonKind, type TaughtFrame } from '@fulgent/core/day';
+import {
+  measuredOf,
+  meterDifference,
+  withLessons,
+  type Lesson,
+  type Lessons,
+  type LessonKind,
+  type LogEntry,
+  type TaughtFrame,
+} from '@fulgent/core/day';
 import { formatStops } from '@fulgent/core/exposure';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -35,33 +44,48 @@ function valueWords({ kind, value, deviation }: Lesson): string {
   }
 }
 
+const countWords = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
+
 /** A lesson that is smaller than its own uncertainty teaches nothing yet. */
 const isClear = ({ value, deviation }: Lesson) => Math.abs(value) > 2 * deviation;
 
 /** What all measured frames say of the kit, and the way to write it into a look. */
 export function LearnedPage() {
   const { data: frames } = useFrames(api.frames);
+  const { data: log } = useSWR<LogEntry[], Error>(api.log);
   const evidence = frames?.filter(({ kind, notes }) => kind !== 'black' && !notes.graded && notes.verdict !== 'rejected') ?? [];
-  const usable = evidence.filter(({ reading }) => reading !== null && reading.patches.length > 0);
+  // What does not fit its plan teaches nothing of the kit.
+  const usable = evidence.filter(
+    (frame) => frame.reading !== null && frame.reading.patches.length > 0 && measuredOf(frame)!.fits,
+  );
+  const metered = log?.filter(({ meter }) => meter.length > 0) ?? [];
   const unread = evidence.filter(({ reading }) => reading === null).length;
-  const key = usable.map(({ id, revision }) => `${id}.${revision}`).join();
-  const { data: taught, error } = useSWR<Lessons, Error>(usable.length ? ['lessons', key] : null, async () => {
+  const key = [
+    ...usable.map(({ id, revision }) => `${id}.${revision}`),
+    ...metered.flatMap(({ lookId: id, meter }) => meter.map((one) => `${id}.${one.id}`)),
+  ].join();
+  const { data: taught, error } = useSWR<Lessons, Error>(key && log ? ['lessons', key] : null, async () => {
     const taken = await Promise.all(
       usable.map(async ({ id, kind, lightId, reading }): Promise<TaughtFrame> => {
         const { patches, parts } = reading!;
         return { look: await api.frameLook(id), patches, parts, aloneId: kind === 'alone' ? lightId : null };
       }),
     );
-    return study().learn(taken);
+    const looks = await Promise.all(metered.map(({ lookId: id }) => api.readLook(id)));
+    const meters = looks.flatMap(({ look }) => look.day.meter.map((entry) => ({ look, entry })));
+    return study().learn(
+      taken,
+      meters.filter(({ entry }) => !meterDifference(entry).isDoubtful),
+    );
   });
   const [lookId, setLook] = useState<string | null>(null);
-  if (!frames) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Loading frames" />;
-  if (usable.length === 0) {
+  if (!frames || !log) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Loading frames" />;
+  if (!key) {
     return (
       <Text>
         {unread
           ? 'Your frames are being measured. What they say of your kit gathers here.'
-          : 'No measured frame yet. Add test frames on the Sheet step of a look; what they say of your kit gathers here.'}
+          : 'No measured frame yet. Add test frames or meter readings on the Sheet step of a look; what they say of your kit gathers here.'}
       </Text>
     );
   }
@@ -82,8 +106,10 @@ export function LearnedPage() {
   return (
     <View style={{ gap: SPACE.m }} testID="lessons">
       <Text>
-        From {usable.length} {usable.length === 1 ? 'frame' : 'frames'} and {taught.readings} readings. Plan and frames lie{' '}
-        {percent(taught.before)} of full scale apart; with these corrections {percent(taught.after)}.
+        From {countWords(usable.length, 'frame')} and {countWords(taught.readings, 'reading')}.{' '}
+        {usable.length
+          ? `By the models’ figures plan and frames lie ${percent(taught.before)} of full scale apart; with these corrections ${percent(taught.after)}.`
+          : ''}
         {unread ? ` ${unread} more ${unread === 1 ? 'is' : 'are'} being measured.` : ''}
       </Text>
       <ClearSection clear={clear} />
@@ -130,7 +156,7 @@ function ClearSection({ clear }: { readonly clear: readonly Lesson[] }) {
           rows={clear.map((lesson) => ({
             id: `${lesson.kind} ${lesson.about}`,
             cells: [lesson.about, valueWords(lesson)],
-            note: `${KIND_WORDS[lesson.kind]}, from ${lesson.frames} ${lesson.frames === 1 ? 'frame' : 'frames'}`,
+            note: `${KIND_WORDS[lesson.kind]}, from ${countWords(lesson.frames, 'measurement')}`,
           }))}
         />
       ) : (

@@ -1,5 +1,6 @@
 import type { LogEntry, FrameRecord } from '@fulgent/core/day';
 import { formatStops } from '@fulgent/core/exposure';
+import { apertureWords, luxWords } from '@fulgent/words';
 import { Link, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
@@ -108,6 +109,7 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
     frames.length ? `${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}` : null,
     trims.length ? `${trims.length} ${trims.length === 1 ? 'trim' : 'trims'}, net ${formatStops(net)}` : null,
     versions.length ? `${versions.length} ${versions.length === 1 ? 'version' : 'versions'}` : null,
+    entry.meter.length ? `${entry.meter.length} meter ${entry.meter.length === 1 ? 'reading' : 'readings'}` : null,
     acknowledged.length ? `${acknowledged.length} cautions acknowledged` : null,
   ].filter(Boolean);
   return (
@@ -125,6 +127,13 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
       {measured.map((line) => (
         <Text key={line} size="label">
           {line}
+        </Text>
+      ))}
+      {entry.meter.slice(-MOST_LINES).map((one) => (
+        <Text key={one.id} size="label">
+          Meter, {new Date(one.at).toTimeString().slice(0, 5)}, {one.place}, {one.light ? `${one.light} alone` : 'all lit'}:{' '}
+          {one.aperture === null ? luxWords(one.lux ?? 0) : apertureWords(one.aperture)}, {formatStops(one.offStops)} against the
+          plan
         </Text>
       ))}
       {said.map((line) => (

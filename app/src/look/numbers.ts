@@ -31,6 +31,14 @@ export function readNumber(text: string, { name, low, high, unit = '' }: Range):
   return value;
 }
 
+/** Reads an f-number as flash meters show it: `5.6`, `f/5,6`, with tenths of a stop over it `5.6+0.3` or `5.6.3`. NaN for anything else. */
+export function readAperture(text: string): number {
+  const match = /^(?:f\/?)?\s*(\d+(?:[.,]\d+)?)(?:\s*\+\s*0?[.,](\d)|[.](\d))?$/i.exec(text.trim());
+  if (!match) return NaN;
+  const tenths = Number(match[2] ?? match[3] ?? 0);
+  return Number(match[1]!.replace(',', '.')) * 2 ** (tenths / 20);
+}
+
 /** Reads an exposure time: `1/200`, `0.5`, `0.5 s`. */
 export function readShutter(text: string): number | string {
   const fraction = /^1\s*\/\s*(\d+(?:[.,]\d+)?)\s*s?$/i.exec(text);

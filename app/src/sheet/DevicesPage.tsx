@@ -191,7 +191,7 @@ function MeterSection({
           onPress={() =>
             void work(async () => {
               await saveNow();
-              setReading(await api.meter(id, probe));
+              setReading(await api.meter(id, { probe }));
             })
           }
         />

@@ -20,7 +20,6 @@ import { api } from '../api/client';
 import { EyeCrop, FrameEyes } from '../frame/EyeCrop';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { useOpenLook } from '../look/store';
-import { correctDial } from './correct';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -31,6 +30,7 @@ import { say } from '../ui/Toasts';
 import { areaWords, exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
 import { GradedFrom } from './GradedFrom';
 import { judged } from './judge';
+import { LightOff } from './LightOff';
 import { MarkedPicture } from './MarkedPicture';
 import { ReferenceMet } from './ReferenceMet';
 import { useReading } from './useReading';
@@ -302,29 +302,9 @@ function ToChange({
   return (
     <Section title="What to change">
       <Overall stops={overallStops} />
-      {worst.map((light) => {
-        const loud = light.isOff;
-        return (
-          <View key={light.lightId} style={{ gap: SPACE.xs }} testID={`off-${light.lightId}`}>
-            <Text weight={loud ? 'strong' : 'regular'}>{lightDifferenceWords(light)}</Text>
-            {loud && look.lights.some(({ id }) => id === light.lightId) ? (
-              <View style={{ flexDirection: 'row' }}>
-                <Button
-                  label={`Dial ${formatStops(-light.offStops)}`}
-                  accessibilityLabel={`Correct ${light.name} on the sheet by ${formatStops(-light.offStops)}`}
-                  tight
-                  onPress={() => correctDial(light.lightId, light.name, light.offStops)}
-                />
-              </View>
-            ) : null}
-            {loud ? (
-              <Text size="small" quiet>
-                ±{light.uncertainStops.toFixed(1)} stop
-              </Text>
-            ) : null}
-          </View>
-        );
-      })}
+      {worst.map((light) => (
+        <LightOff key={light.lightId} look={look} light={light} words={lightDifferenceWords(light)} by="a test frame" />
+      ))}
       {look.camera.learned?.tone ? null : (
         <Text size="label" quiet testID="unknown-curve">
           This camera’s own curve is not known: brights and darks may read some tenths of a stop off. In the kit it is learned

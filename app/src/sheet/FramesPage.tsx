@@ -1,27 +1,22 @@
-import type { FrameKind, FrameRecord } from '@fulgent/core/day';
+import type { FrameRecord } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
 import { Link, type Href } from 'expo-router';
 import { useState } from 'react';
 import { Image, Pressable, StyleSheet, View } from 'react-native';
-import useSWR from 'swr';
 import { api } from '../api/client';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
-import { Dial } from '../ui/Dial';
-import { chooseFile, PICTURE_FILES } from '../ui/files';
 import { LinkRow } from '../ui/LinkRow';
-import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
-import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { when } from '../ui/when';
-import { exposureWords, frameName, KIND_NAMES } from './frame-words';
+import { exposureWords, KIND_NAMES } from './frame-words';
+import { AddFrame, ASKED_AT_FIRST, type Asked } from './AddFrame';
+import { Checklist, useNextFrame } from './Checklist';
 import { readingLine, useFrames } from './useReading';
 import { WatchSection } from './WatchSection';
-
-const KINDS = Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name }));
 
 const FILLERS = [1, 2, 3, 4];
 
@@ -38,15 +33,30 @@ const useStyles = themed((t) => ({
 export function FramesPage({ look }: { readonly look: Look }) {
   const id = useOpenLook((state) => state.id)!;
   const { data: frames, error, mutate } = useFrames(api.framesOf(id));
+  // What was pressed last; until then, what the checklist wants next.
+  const [chosen, setAsked] = useState<Asked | null>(null);
+  const next = useNextFrame(look, frames ?? []);
+  const asked = chosen ?? next ?? ASKED_AT_FIRST;
   const alone = frames?.filter((frame) => frame.kind === 'alone').length ?? 0;
   return (
     <View>
-      <AddSection look={look} id={id} onAdded={mutate} />
+      <AddFrame look={look} id={id} asked={asked} onAsked={setAsked} onAdded={mutate} />
+      <Checklist look={look} frames={frames ?? []} asked={asked} onAsked={setAsked} />
       <LinkRow
         inset
         href={`/looks/${id}/sheet/live` as Href}
         name="Live"
         text="the phone’s camera or a video input against the plan"
+      />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/meter` as Href}
+        name="Meter readings"
+        text={
+          look.day.meter.length
+            ? `${look.day.meter.length} kept: which light is off, and what to dial`
+            : 'a light or colour meter at a place, held against the plan'
+        }
       />
       <WatchSection lookId={id} onTaken={() => void mutate()} />
       {error && !frames ? (
@@ -84,93 +94,7 @@ export function FramesPage({ look }: { readonly look: Look }) {
           <Cards frames={frames} lookId={id} look={look} onChanged={() => void mutate()} />
         </Section>
       ) : null}
-      {frames?.length === 0 ? (
-        <Section title="Frames" aside="none yet">
-          <Text>
-            Build up one light at a time: a black frame first, then each light alone, then all. Each is compared with the plan
-            here.
-          </Text>
-        </Section>
-      ) : null}
     </View>
-  );
-}
-
-function AddSection({
-  look,
-  id,
-  onAdded,
-}: {
-  readonly look: Look;
-  readonly id: string;
-  readonly onAdded: () => Promise<unknown>;
-}) {
-  const { data: devices } = useSWR<{ on: boolean }>(api.devices);
-  const [kind, setKind] = useState<FrameKind>('full');
-  const [lightId, setLight] = useState(look.lights[0]?.id ?? '');
-  const [stops, setStops] = useState(0);
-  const [busy, setBusy] = useState(false);
-  const light = look.lights.find((one) => one.id === lightId);
-  const ofLight = kind === 'alone' || kind === 'bracket';
-
-  const work = async (make: () => Promise<FrameRecord>) => {
-    setBusy(true);
-    try {
-      const frame = await make();
-      await onAdded();
-      say(`${frame.name} is here.`);
-    } catch (failure) {
-      say(failure instanceof Error ? failure.message : String(failure));
-    } finally {
-      setBusy(false);
-    }
-  };
-  const load = () =>
-    void chooseFile(PICTURE_FILES).then((file) => {
-      if (!file) return undefined;
-      const name = frameName(file, 'Frame');
-      return work(() =>
-        api.addFrame(id, file, {
-          name,
-          kind,
-          light: ofLight ? lightId : '',
-          stops: kind === 'bracket' ? stops : 0,
-          video: false,
-        }),
-      );
-    });
-  const shoot = () =>
-    void work(() =>
-      api.shoot(
-        id,
-        kind === 'bracket' ? { light: lightId, stops } : { alone: kind === 'black' ? 'none' : kind === 'alone' ? lightId : '' },
-      ),
-    );
-  return (
-    <Section title="Add a frame" aside="JPEG, PNG or TIFF">
-      <Pick label="Shows" current={KIND_NAMES[kind]} options={KINDS} onPick={(one) => setKind(one as FrameKind)} />
-      {ofLight && light ? (
-        <Pick
-          label="Light"
-          current={light.name}
-          options={look.lights.map(({ id: one, name }) => ({ id: one, name }))}
-          onPick={setLight}
-        />
-      ) : null}
-      {kind === 'bracket' ? (
-        <StepperGrid>
-          <Dial label="From the plan" value={stops} onChange={setStops} low={-6} high={6} step={1} unit="stops" />
-        </StepperGrid>
-      ) : null}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-        <Button label={busy ? 'Reading…' : 'Load a file'} icon="download" filled disabled={busy} onPress={load} />
-        {devices?.on ? <Button label="Simulated camera" disabled={busy} onPress={shoot} /> : null}
-      </View>
-      <Text size="label" quiet>
-        Straight from the camera, with the curve as plain as it goes: what was graded is no evidence. Lock the power first where
-        the camera meters the flash.
-      </Text>
-    </Section>
   );
 }
 

@@ -6,6 +6,7 @@ import { DrawPage } from './DrawPage';
 import { FramePage } from './FramePage';
 import { FramesPage } from './FramesPage';
 import { LivePage } from './LivePage';
+import { MeterPage } from './MeterPage';
 import { PosesPage } from './PosesPage';
 import { RolesPage } from './RolesPage';
 import { SafetyPage } from './SafetyPage';
@@ -17,6 +18,7 @@ const PAGES: SubPages = {
   frames: { title: 'Test frames', Page: FramesPage },
   frame: { title: 'Test frame and plan', Page: FramePage },
   live: { title: 'Live picture', Page: LivePage },
+  meter: { title: 'Meter readings', Page: MeterPage },
   draw: { title: 'Draw on a frame', Page: DrawPage },
   bracket: { title: 'Bracket', Page: BracketPage },
   reweigh: { title: 'Remix light-alone frames', Page: ReweighPage },

@@ -1,4 +1,4 @@
-import { LIMITS, type Day, type Look, type Rig } from '@fulgent/core/document';
+import { LIMITS, type Day, type Look, type MeterEntry, type Rig } from '@fulgent/core/document';
 import { changeLight } from '../look/edits';
 import { edit } from '../look/store';
 
@@ -10,6 +10,22 @@ export function changeRig(id: string, key: string, change: Partial<Rig>): void {
 
 export function changeDay(key: string, change: Partial<Day>): void {
   edit(`day.${key}`, (look) => ({ ...look, day: { ...look.day, ...change } }));
+}
+
+/** Keeps what a meter showed; the oldest goes where there is no room. */
+export function keepReading(read: Omit<MeterEntry, 'id' | 'at'>): void {
+  const now = new Date();
+  edit('day.meter', (look) => ({
+    ...look,
+    day: {
+      ...look.day,
+      meter: [...look.day.meter, { id: `m${now.getTime().toString(36)}`, at: now.toISOString(), ...read }].slice(-LIMITS.entries),
+    },
+  }));
+}
+
+export function removeReading(id: string): void {
+  edit('day.meter', (look) => ({ ...look, day: { ...look.day, meter: look.day.meter.filter((one) => one.id !== id) } }));
 }
 
 export function addCircuit(): void {

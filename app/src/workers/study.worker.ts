@@ -10,6 +10,7 @@ import {
   skinFromPicture,
   skinFromReflectance,
   livePlan,
+  plannedAt,
   runSheet,
   turnRange,
   type BracketPicture,
@@ -17,9 +18,12 @@ import {
   type ChartCorners,
   type FramePoint,
   type Lessons,
+  type MeterSettings,
+  type PlannedShares,
   type LivePlan,
   type SkinFound,
   type TaughtFrame,
+  type TaughtMeter,
   type TurnRange,
 } from '@fulgent/core/day';
 import { cameraOf, resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
@@ -140,6 +144,8 @@ export interface StudyApi {
   boardGains(look: Look): readonly BoardGain[];
   /** What a moving picture of this size is read by. */
   livePlan(look: Look, width: number, height: number): LivePlan;
+  /** What a meter at a place is planned to receive, of all lights or of one alone. */
+  plannedAt(look: Look, probe: string, light: string, set: MeterSettings): PlannedShares;
   hazeCost(look: Look): VeilCost | null;
   filterCost(look: Look): VeilCost | null;
   /** Lights that show in dark glasses. */
@@ -147,7 +153,7 @@ export interface StudyApi {
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
-  learn(frames: readonly TaughtFrame[]): Lessons;
+  learn(frames: readonly TaughtFrame[], meters: readonly TaughtMeter[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
   reweigh(pictures: readonly Blob[], stops: readonly number[], black: Blob | null): Promise<ImageData>;
@@ -255,6 +261,7 @@ const api: StudyApi = {
   effects: readEffects,
   boardGains,
   livePlan,
+  plannedAt,
   filterCost,
   inGlasses,
   hazeCost,

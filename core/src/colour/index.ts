@@ -1,5 +1,5 @@
 /** Colour as people see it: observer, colour temperature, OKLab, encodings. */
-export { cctDuv, kelvinToMired, uvPrimeToXy, xyToUvPrime } from './cct';
+export { cctDuv, cctDuvToXy, kelvinToMired, uvPrimeToXy, xyToUvPrime } from './cct';
 export { directionDeg, turnBetweenDeg, turnedDeg } from './hue';
 export { luminousSum, spectrumToXy, type Xy } from './observer';
 export { chromaOf, hueDegOf, oklabDistance, oklabOf } from './oklab';

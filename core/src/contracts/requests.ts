@@ -20,7 +20,15 @@ export const newEntryBody = body({ entry: yup.mixed().required() });
 
 export const devicesBody = body({ on: yup.boolean().required() });
 export const sendBody = body({ lookId: id() });
-export const meterBody = body({ lookId: id(), probe: id() });
+export const meterBody = body({
+  lookId: id(),
+  probe: id(),
+  /** A light's id for it alone, '' for all. */
+  light: yup.string().max(ID_LENGTH),
+  /** What the meter is set to; else as the look's camera. */
+  iso: yup.number().min(1).max(1e6),
+  shutterS: yup.number().min(1e-6).max(3600),
+});
 export const shootBody = body({
   lookId: id(),
   /** A light's id for it alone, 'none' for a black frame, '' for the whole look. */

@@ -1,6 +1,8 @@
 /** On the day: sheet, safety, schedule, test frames, learning. */
 export { readBracket, type Bracket, type BracketFrame, type BracketStep, type BracketFinding } from './frame/bracket';
-export { type FrameComparison, type FrameMisfit, type LightDifference, type PatchDifference } from './frame/compare';
+export { type FrameComparison, type FrameMisfit, type PatchDifference } from './frame/compare';
+export { type LightDifference } from './frame/difference';
+export { frameChecklist, type FrameStep } from './frame/checklist';
 export { paintOf, thinned, type Lettering, type PathPoint, type Stroke } from './frame/drawing';
 export { stopsMore } from './frame/exposure-of';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
@@ -38,6 +40,11 @@ export {
   type FrameRecord,
   type LogEntry,
 } from './frame/record';
+export { compareMeter, type MeterComparison } from './meter/compare';
+export { meterDifference, type MeterDifference } from './meter/difference';
+export { mixed } from './meter/mixed';
+export { apertureOf, receivedLuxS } from './meter/received';
+export { plannedAt, type MeterSettings, type PlannedShares } from './meter/planned';
 export { learnCamera, type CameraLearned, type CameraLesson } from './learn/camera';
 export { MOST_BRACKET_FRAMES, type BracketCurve } from './learn/bracket-curve';
 export type { BracketPicture } from './learn/bracket-fit';
@@ -52,6 +59,7 @@ export {
   type LessonKind,
   type Lessons,
   type TaughtFrame,
+  type TaughtMeter,
 } from './learn/learn';
 export {
   CAUTION_KINDS,

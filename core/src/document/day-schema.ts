@@ -37,6 +37,39 @@ export const rigSchema = object({
     .defined(),
 });
 
+const chromaticity = () => yup.number().nullable().defined().min(0.001).max(0.9);
+/** One reading of a light or colour meter, its dome towards where the place faces. */
+const meterSchema = object({
+  id: id(),
+  /** When, ISO 8601. */
+  at: yup.string().required().max(40),
+  probe: id(),
+  /** The light that burned alone, or '' for all that were lit. */
+  light: yup.string().defined().max(64),
+  /** The f-number that it showed, or null where it showed illuminance. */
+  aperture: yup.number().nullable().defined().min(0.1).max(1000),
+  lux: yup.number().nullable().defined().min(1e-4).max(1e7),
+  /** What the meter was set to. */
+  iso: number(1, 1e6),
+  shutterS: number(1e-6, 3600),
+  /** Colour, CIE 1931; null where it showed none. */
+  x: chromaticity(),
+  y: chromaticity(),
+  /** What each lit light was planned to bring there: exposure in lx s at that shutter, its colour, and the unit's known deviation then, stops. */
+  planned: yup
+    .array(
+      object({
+        light: yup.string().required().max(64),
+        luxS: number(0, 1e9),
+        x: number(0, 1),
+        y: number(0, 1),
+        unitStops: number(-4, 4),
+      }),
+    )
+    .required()
+    .max(LIMITS.lights + 1),
+});
+
 export const daySchema = object({
   /** Mains voltage, V. */
   volts: number(90, 260),
@@ -64,4 +97,6 @@ export const daySchema = object({
     )
     .required()
     .max(LIMITS.entries),
+  /** What a meter showed at a place, with what was planned there then: plans change, what was read does not. */
+  meter: yup.array(meterSchema).required().max(LIMITS.entries),
 });

@@ -74,6 +74,7 @@ export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' 
     leadM: 10,
     poses: [],
     hazeLog: [],
+    meter: [],
   },
   variants: [],
 };

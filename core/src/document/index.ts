@@ -62,6 +62,7 @@ export {
   type Trim,
   type Unit,
   type HazeEntry,
+  type MeterEntry,
   type Variant,
   type WhiteVersion,
 } from './schema';

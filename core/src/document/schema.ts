@@ -41,7 +41,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 10;
+export const LOOK_VERSION = 11;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -403,6 +403,8 @@ export type Trim = Look['build']['ledger'][number];
 export type LightGroup = Look['build']['groups'][number];
 export type Variant = Look['variants'][number];
 export type HazeEntry = Look['day']['hazeLog'][number];
+/** One reading of a meter at a place. */
+export type MeterEntry = Look['day']['meter'][number];
 export type Effect = NonNullable<Light['effect']>;
 export type Rig = Light['rig'];
 export type Day = Look['day'];

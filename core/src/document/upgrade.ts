@@ -48,7 +48,13 @@ export function upgradeLook(value: unknown): unknown {
   const sixth = fifth['version'] === 5 ? fromFifth(fifth) : fifth;
   const seventh = sixth['version'] === 6 ? fromSixth(sixth) : sixth;
   const ninth = seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
-  return ninth['version'] === 9 ? fromNinth(ninth) : ninth;
+  const tenth = ninth['version'] === 9 ? fromNinth(ninth) : ninth;
+  return tenth['version'] === 10 ? fromTenth(tenth) : tenth;
+}
+
+/** Nobody had read a meter until then. */
+function fromTenth(value: Loose): Loose {
+  return { ...value, version: 11, day: inside(value['day'], (day) => ({ meter: [], ...day })) };
 }
 
 /** A zoom was told by a speed until then: where it ends with the same trail at the picture's edge. */

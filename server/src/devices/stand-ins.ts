@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { meterAt, patchOf, readE131, SLOTS, stateOf, universesOf, writeE131, type MeterReading } from '@fulgent/core/control';
 import type { Light, Look } from '@fulgent/core/document';
 import type { Deviations, DevicesState } from '@fulgent/core/contracts';
+import { withOnly } from '@fulgent/core/planning';
 import { HttpProblem } from '../problem';
 import { asJpeg } from '../work/jpeg';
 import type { Render } from '../work/pool';
@@ -202,9 +203,11 @@ export class StandIns {
     return asJpeg(noisy, width, height, look);
   }
 
-  meter(lookId: string, look: Look, probe: string): MeterReading {
+  /** What the pretended meter reads at a place, of all lights or of one alone. */
+  meter(lookId: string, look: Look, probe: string, aloneId = ''): MeterReading {
     this.#wantOn();
-    const read = meterAt(this.#real(lookId, look), probe);
+    const set = this.#real(lookId, look);
+    const read = meterAt(aloneId ? withOnly(set, [aloneId], true) : set, probe);
     const noise = NOISE_STOPS * bell();
     return {
       ...read,

@@ -71,8 +71,13 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
   });
 
   router.post('/meter', (req, res) => {
-    const { lookId: id, probe } = validated(meterBody, req.body);
-    res.json(devices.meter(id, repo.readLook(id).look, probe));
+    const { lookId: id, probe, light = '', iso, shutterS } = validated(meterBody, req.body);
+    const { look } = repo.readLook(id);
+    const isSet = iso !== undefined || shutterS !== undefined;
+    const { camera } = look;
+    // A meter that is set by hand knows of no lens and no filter before it.
+    const asked = { ...camera, iso: iso ?? camera.iso, shutterS: shutterS ?? camera.shutterS, ndStops: 0, tStop: null };
+    res.json(devices.meter(id, isSet ? { ...look, camera: asked } : look, probe, light));
   });
 
   // What its camera sees now, as a viewfinder shows it: small, and never kept.

@@ -4,6 +4,7 @@ import { hexOfLinear } from '../../colour/rgb';
 import type { Look } from '../../document/schema';
 import { AMBIENT_ID, compileScene } from '../../scene/compile';
 import type { PatchParts } from '../../picture/patches';
+import { lightDifference, UNSEEN_STOPS, type LightDifference } from './difference';
 import { estimate, type Estimate, type Expected, type Place } from './estimate';
 import { luminance, type Patch } from './measure';
 import type { FrameMeta } from './record';
@@ -21,22 +22,6 @@ export interface PatchDifference {
   readonly chroma: number;
   /** Distance in OKLab. */
   readonly distance: number;
-}
-
-/** What one light does in a frame against the plan, and what would bring it there. */
-export interface LightDifference {
-  readonly lightId: string;
-  readonly name: string;
-  /** Positive: the light is stronger in the frame than planned, stops. */
-  readonly offStops: number;
-  /** Standard deviation of that, stops; large where the frame hardly shows the light. */
-  readonly uncertainStops: number;
-  /** The frame says too little about it. */
-  readonly unseen: boolean;
-  /** Off by more than the frame leaves open: worth a walk to the light. Never where the frame does not fit its plan. */
-  readonly isOff: boolean;
-  /** Within what anybody would call as planned, whatever the frame leaves open. */
-  readonly asPlanned: boolean;
 }
 
 /**
@@ -68,10 +53,6 @@ export interface Held {
 }
 
 const COLOURED_FROM = 0.02;
-const UNSEEN_STOPS = 0.6;
-/** A light is named from so many stops, and from so many standard deviations. */
-const [NAMED_STOPS, NAMED_SIGMAS] = [0.25, 1.5];
-const WORTH_SAYING = 0.15;
 /** Full-colour and dimmed lamps drift further in colour than a flash or a tube does, mired. */
 const [DRIFTS_MIRED, STAYS_MIRED] = [40, 12];
 const DIMMED_FROM_STOPS = -0.5;
@@ -92,18 +73,9 @@ export function compareFrame(look: Look, { patches, parts, places, likeness, met
   const reason = misfitOf(look, found, likeness, expected);
   const lights = found.lights
     .filter(({ id }) => id !== AMBIENT_ID)
-    .map(({ id, offStops, uncertainStops }): LightDifference => {
-      const unseen = uncertainStops > UNSEEN_STOPS;
-      return {
-        lightId: id,
-        name: look.lights.find((light) => light.id === id)!.name,
-        offStops,
-        uncertainStops,
-        unseen,
-        isOff: reason === null && !unseen && Math.abs(offStops) >= Math.max(NAMED_STOPS, NAMED_SIGMAS * uncertainStops),
-        asPlanned: reason === null && Math.abs(offStops) < WORTH_SAYING,
-      };
-    });
+    .map(({ id, offStops, uncertainStops }) =>
+      lightDifference(id, look.lights.find((light) => light.id === id)!.name, offStops, uncertainStops, reason === null),
+    );
   const ambient = found.lights.find(({ id }) => id === AMBIENT_ID);
   return {
     fits: reason === null,

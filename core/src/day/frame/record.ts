@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { flag, id, LIMITS, name, note, number, object } from '../../document/fields';
 import type { Look } from '../../document/schema';
+import { meterDifference } from '../meter/difference';
 import { FRAME_KINDS, type FrameKind } from './kinds';
 import type { FrameReading } from './reading';
 
@@ -146,6 +147,16 @@ export interface LogEntry {
   readonly ingredients: Look['brief']['ingredients'];
   readonly acknowledged: Look['acknowledged'];
   readonly note: string;
+  /** What meters showed: the place and the light by their names now, '' for all lights. */
+  readonly meter: readonly {
+    readonly id: string;
+    readonly at: string;
+    readonly place: string;
+    readonly light: string;
+    readonly aperture: number | null;
+    readonly lux: number | null;
+    readonly offStops: number;
+  }[];
   readonly gels: readonly string[];
   readonly fixtures: readonly string[];
 }
@@ -172,6 +183,15 @@ export function logOf(
     ingredients: look.brief.ingredients,
     acknowledged: look.acknowledged,
     note: look.brief.note,
+    meter: look.day.meter.map((entry) => ({
+      id: entry.id,
+      at: entry.at,
+      place: look.probes.find(({ id: probe }) => probe === entry.probe)?.name ?? entry.probe,
+      light: entry.light && (look.lights.find(({ id: light }) => light === entry.light)?.name ?? entry.light),
+      aperture: entry.aperture,
+      lux: entry.lux,
+      offStops: meterDifference(entry).offStops,
+    })),
     gels: [...new Set(look.lights.flatMap((light) => light.gels.map(({ gel }) => gel)))],
     fixtures: [...new Set(look.lights.map(({ fixture }) => fixture.name))],
   };

@@ -5,8 +5,9 @@ import { cameraOf } from '../../scene/camera';
 import { compileScene } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
 import { addFigures } from '../../scene/compile';
-import type { Light, Look } from '../../document/schema';
+import type { Light, Look, MeterEntry } from '../../document/schema';
 import type { Patch } from '../frame/measure';
+import { levelResidual } from '../meter/mixed';
 import type { PatchParts } from '../../picture/patches';
 import { gaussNewton, rms } from './gauss-newton';
 
@@ -29,16 +30,19 @@ export interface Lesson {
   readonly kind: LessonKind;
   /** The unit, modifier or camera. */
   readonly about: string;
-  /** Stops for output, modifier (positive: it takes more) and headroom; mired; density of green. */
+  /**
+   * Stops for output, modifier (positive: it takes more) and headroom; mired; density of green. A unit's are from its model's figures, whatever
+   * had been corrected when the frame was taken; a modifier's and a camera's are from what the look says.
+   */
   readonly value: number;
   readonly deviation: number;
-  /** In how many frames it had a part. */
+  /** In how many frames and meter readings it had a part. */
   readonly frames: number;
 }
 
 export interface Lessons {
   readonly lessons: readonly Lesson[];
-  /** How far plan and frames are apart, as a share of full scale, before and after: root mean square over all readings. */
+  /** How far frames and the plan by the models' figures are apart, as a share of full scale, and with what was learned: root mean square. */
   readonly before: number;
   readonly after: number;
   readonly readings: number;
@@ -56,14 +60,39 @@ export function unitKey({ fixture, name, rig }: Pick<Light, 'fixture' | 'name' |
   return `${fixture.name}, ${rig.unit || name}`;
 }
 
+/** One reading of a meter, with the look that it was taken of. */
+export interface TaughtMeter {
+  readonly look: Look;
+  readonly entry: MeterEntry;
+}
+
+/** Lights of a look that a reading has a part of. */
+const litIn = ({ look, entry }: TaughtMeter): Light[] =>
+  look.lights.filter(({ id, role }) => role !== 'window' && entry.planned.some(({ light }) => light === id));
+
+/** A reading's level as a function of all corrections: its residual in its standard deviation. */
+function meterModel(taught: TaughtMeter, slotOf: (kind: LessonKind, about: string) => number): (values: Float64Array) => number {
+  const slots = new Map(
+    litIn(taught).map((light) => [
+      light.id,
+      [slotOf('output', unitKey(light)), slotOf('modifier', light.modifier.name)] as const,
+    ]),
+  );
+  return (values) =>
+    levelResidual(taught.entry, ({ light, unitStops }) => {
+      const at = slots.get(light);
+      return at ? values[at[0]]! - unitStops - values[at[1]]! : 0;
+    });
+}
+
 interface Slot {
   readonly kind: LessonKind;
   readonly about: string;
   frames: number;
 }
 
-/** Fits corrections to measured frames by least squares, with a leaning to no correction. Empty for no frames. */
-export function learn(frames: readonly TaughtFrame[]): Lessons {
+/** Fits corrections to measured frames and to what meters showed by least squares, with a leaning to no correction. Empty for none. */
+export function learn(frames: readonly TaughtFrame[], meters: readonly TaughtMeter[] = []): Lessons {
   const usable = frames.filter(({ patches }) => patches.length > 0);
   const slots: Slot[] = [];
   const slotOf = (kind: LessonKind, about: string) => slots.findIndex((slot) => slot.kind === kind && slot.about === about);
@@ -79,7 +108,13 @@ export function learn(frames: readonly TaughtFrame[]): Lessons {
     }
     if (bends(frame.look)) claim('headroom', frame.look.camera.name);
   }
-  if (usable.length === 0) return { lessons: [], before: 0, after: 0, readings: 0 };
+  for (const one of meters)
+    for (const light of litIn(one)) {
+      claim('output', unitKey(light));
+      claim('modifier', light.modifier.name);
+    }
+  if (slots.length === 0) return { lessons: [], before: 0, after: 0, readings: 0 };
+  const metered = meters.map((one) => meterModel(one, slotOf));
   const priors = slots.map(({ kind }) => PRIORS[kind]);
   let values: Float64Array = new Float64Array(slots.length);
   let deviations: Float64Array = Float64Array.from(priors);
@@ -91,13 +126,13 @@ export function learn(frames: readonly TaughtFrame[]): Lessons {
     // The leaning is to no correction at all, not to the last pass: it stands as one more reading each.
     const leaning = (moved: Float64Array) => slots.map((_, i) => (moved[i]! + from[i]!) / priors[i]!);
     const fit = gaussNewton(
-      (moved) => [...residuals(moved), ...leaning(moved)],
+      (moved) => [...residuals(moved), ...metered.map((model) => model(moved.map((v, i) => v + from[i]!))), ...leaning(moved)],
       priors.map((prior) => 10 * prior),
     );
     values = fit.values.map((v, i) => v + from[i]!);
     deviations = fit.deviations;
     const [start, end] = [residuals(new Float64Array(slots.length)), residuals(fit.values)];
-    readings = start.length;
+    readings = start.length + metered.length;
     if (pass === 0) before = rms(start);
     after = rms(end);
   }
@@ -213,7 +248,7 @@ function corrected(
 ): Look {
   const of = (kind: LessonKind, about: string) => {
     const at = slots.findIndex((slot) => slot.kind === kind && slot.about === about);
-    return at < 0 ? 0 : values[at]!;
+    return at < 0 ? null : values[at]!;
   };
   const lights = look.lights.map((light): Light => {
     const key = unitKey(light);
@@ -221,14 +256,14 @@ function corrected(
     return {
       ...light,
       unit: {
-        outputStops: held(unit.outputStops + of('output', key), -4, 4),
-        miredShift: held(unit.miredShift + of('mired', key), -200, 200),
-        green: held(unit.green + of('green', key), -0.6, 0.6),
+        outputStops: held(of('output', key) ?? unit.outputStops, -4, 4),
+        miredShift: held(of('mired', key) ?? unit.miredShift, -200, 200),
+        green: held(of('green', key) ?? unit.green, -0.6, 0.6),
       },
-      modifier: { ...modifier, lossStops: held(modifier.lossStops + of('modifier', modifier.name), -3, 8) },
+      modifier: { ...modifier, lossStops: held(modifier.lossStops + (of('modifier', modifier.name) ?? 0), -3, 8) },
     };
   });
-  const headroomStops = held(look.camera.headroomStops + of('headroom', look.camera.name), 0, 10);
+  const headroomStops = held(look.camera.headroomStops + (of('headroom', look.camera.name) ?? 0), 0, 10);
   return { ...look, lights, camera: { ...look.camera, headroomStops } };
 }
 
