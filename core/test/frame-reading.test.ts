@@ -15,6 +15,7 @@ import {
   type FramePixels,
   type FrameReading,
 } from '../src/day';
+import { OTHER_PICTURES } from './other-pictures';
 import { register, registeredBy } from '../src/day/frame/registration';
 import { shrunk } from '../src/day/frame/small';
 import { demoLooks, nightOvenLooks } from '../src/demo';
@@ -104,30 +105,15 @@ describe('a drawn frame with planted errors', () => {
 });
 
 describe('a frame that is no evidence', () => {
-  it('pictures of other things are refused, and no light of them is named', () => {
-    const waves = (f: number, g: number) =>
-      painted(256, 320, (x, y) => [
-        0.4 + 0.3 * Math.sin(f * x + g * y),
-        0.3 + 0.2 * Math.sin(g * x * y),
-        0.3 + 0.2 * Math.cos(f * y),
-      ]);
-    const pictures = [
-      waves(9, 4),
-      waves(40, 31),
-      painted(256, 320, (x, y) => ((Math.floor(8 * x) + Math.floor(9 * y)) % 2 ? [0.7, 0.6, 0.5] : [0.05, 0.1, 0.2])),
-      painted(256, 320, (x, y) => [x, y, 1 - x]),
-      painted(256, 320, (_x, y) => (y < 0.4 ? [0.3, 0.5, 0.8] : [0.1, 0.25, 0.05])),
-      painted(256, 320, () => [0.18, 0.18, 0.18]),
-      painted(256, 320, () => [0, 0, 0]),
-      shot(nightOvenLooks()[0]!),
-    ];
-    for (const picture of pictures) {
-      const reading = readTestFrame(studio, picture, dim, whole);
+  it.each([...OTHER_PICTURES, ['another look', () => shot(nightOvenLooks()[0]!)] as const])(
+    'a picture of something else is refused, and no light of it is named: %s',
+    (_name, picture) => {
+      const reading = readTestFrame(studio, picture(), dim, whole);
       expect(reading.comparison!.fits).toBe(false);
       expect(reading.comparison!.reason).not.toBeNull();
       expect(named(reading)).toEqual([]);
-    }
-  });
+    },
+  );
 
   it('nor is one in other colours, or developed by another hand', () => {
     const frame = shot(dim);
