@@ -98,7 +98,8 @@ export const hold = (): (() => Promise<void>) => {
 };
 
 beforeEach(async () => {
-  jest.useFakeTimers();
+  // A database answers by timers of its own: they go on.
+  jest.useFakeTimers({ advanceTimers: typeof indexedDB !== 'undefined' });
   localStorage.clear();
   useDrafts.setState([], true);
   Object.assign(mockServer, {

@@ -1,6 +1,7 @@
 import { upgradeLook, type Look } from '@fulgent/core/document';
 import { create } from 'zustand';
 import { THIS_WINDOW } from '../door/device';
+import { draftKeys, draftsKnown, readPlace, removeFromPlace, writePlace } from './draft-place';
 
 /** Unsent work outlives a reload: it is kept on this device until the server has it. */
 export interface Draft {
@@ -28,7 +29,6 @@ const lookIdOf = (key: string): string => key.slice(PREFIX.length).split(':')[0]
 const ownKey = (lookId: string): string => `${PREFIX}${lookId}:${THIS_WINDOW}`;
 /** Whether a draft is this window's. */
 export const isOwn = (key: string): boolean => key.endsWith(`:${THIS_WINDOW}`);
-const draftKeys = (): string[] => Object.keys(localStorage).filter((key) => key.startsWith(PREFIX));
 
 function idsNow(): string[] {
   return [...new Set(draftKeys().map(lookIdOf))].sort();
@@ -42,21 +42,19 @@ function announce(): void {
   if (ids.join() !== useDrafts.getState().join()) useDrafts.setState(ids, true);
 }
 
-/** Writes a draft; where the device has no room for it, without what was sent. False where it cannot be kept at all. */
-function write(key: string, { revision, saved, look, sent }: Draft, at: number): boolean {
-  for (const extra of [{ sent }, {}])
-    try {
-      localStorage.setItem(key, JSON.stringify({ revision, saved, look, ...extra, at }));
-      announce();
-      return true;
-    } catch {
-      // Full or forbidden.
-    }
-  return false;
+/** Writes a draft; where the device has no room for it, without what was sent. False where it cannot be kept; `onLost` is told where that turns out later. */
+function write(key: string, { revision, saved, look, sent }: Draft, at: number, onLost = nobodyAsks): boolean {
+  const isKept = [{ sent }, {}].some((extra) => writePlace(key, JSON.stringify({ revision, saved, look, ...extra, at }), onLost));
+  if (isKept) announce();
+  return isKept;
 }
 
-/** Keeps this window's unsent work of a look; false where the device cannot. */
-export const keepDraft = (lookId: string, draft: Draft): boolean => write(ownKey(lookId), draft, Date.now());
+const nobodyAsks = (): void => undefined;
+
+/** Keeps this window's unsent work of a look; `onLost` is told where the device cannot. */
+export function keepDraft(lookId: string, draft: Draft, onLost = nobodyAsks): void {
+  if (!write(ownKey(lookId), draft, Date.now(), onLost)) onLost();
+}
 
 export function dropDraft(lookId: string): void {
   dropKept([ownKey(lookId)]);
@@ -64,7 +62,7 @@ export function dropDraft(lookId: string): void {
 
 export function dropKept(keys: readonly string[]): void {
   try {
-    for (const key of keys) localStorage.removeItem(key);
+    removeFromPlace(keys);
     announce();
   } catch {
     // As above.
@@ -84,7 +82,7 @@ export function readDrafts(lookId?: string): KeptDraft[] {
 
 function readKept(key: string): { readonly draft: KeptDraft; readonly at: number } | null {
   try {
-    const { revision, saved, look, sent = [], at = 0 } = JSON.parse(localStorage.getItem(key)!) as Draft & { at?: number };
+    const { revision, saved, look, sent = [], at = 0 } = JSON.parse(readPlace(key)!) as Draft & { at?: number };
     const now = (one: Look) => upgradeLook(one) as Look;
     return { at, draft: { key, lookId: lookIdOf(key), revision, saved: now(saved), look: now(look), sent: sent.map(now) } };
   } catch {
@@ -114,6 +112,7 @@ function stir(at: number): void {
 }
 
 if (typeof window !== 'undefined' && typeof localStorage !== 'undefined') {
+  void draftsKnown().then(announce);
   const timer: unknown = setInterval(() => stir(Date.now()), STIR_MS);
   // In tests nobody waits for it.
   if (typeof timer === 'object' && timer !== null && 'unref' in timer) (timer as { unref: () => void }).unref();

@@ -50,8 +50,8 @@ function ReadingSection({ look }: { readonly look: Look }) {
       />
       <Pick label="Burning" current={lights.find(({ id }) => id === light)?.name ?? light} options={lights} onPick={setLight} />
       <StepperGrid>
-        <IsoDial label="Meter at ISO" value={iso} onChange={setIso} />
-        <ShutterDial label="and" value={shutterS} onChange={setShutter} />
+        <IsoDial label="ISO of the meter" value={iso} onChange={setIso} />
+        <ShutterDial label="Its shutter" value={shutterS} onChange={setShutter} />
       </StepperGrid>
       {error ? <Text role="alert">{error}</Text> : null}
       {planned && !error ? (

@@ -4,6 +4,7 @@ import { api, ApiError, isPassing, OfflineError, type ReadLook } from '../../api
 import { startFrame } from '../../workers/frame';
 import { changedWords } from '@fulgent/words';
 import { compute } from '../../workers/compute';
+import { draftsKnown } from '../draft-place';
 import { dropDraft, dropKept, isSame, keepDraft, readDrafts, settleDraft, isOwn, settleKept, type KeptDraft } from '../drafts';
 import { show } from './derived';
 import { EMPTY, useOpenLook, type OpenLook } from './state';
@@ -28,7 +29,10 @@ export function keepUnsent(): void {
   const { id, revision, saved, look, sent } = get();
   if (!id || !saved || !look) return;
   if (look === saved) dropDraft(id);
-  else if (!keepDraft(id, { revision, saved, look, sent })) set({ saveMessage: NOT_KEPT });
+  else
+    keepDraft(id, { revision, saved, look, sent }, () => {
+      if (get().id === id) set({ saveMessage: NOT_KEPT });
+    });
 }
 
 let failures = 0;
@@ -54,6 +58,7 @@ export function sendDrafts(): Promise<void> {
 
 /** Whether some of it is to be tried again. */
 async function sendEach(): Promise<boolean> {
+  await draftsKnown();
   for (const { key, lookId, revision: basedOn, look, sent } of readDrafts()) {
     if (get().id === lookId) continue;
     try {
@@ -83,6 +88,7 @@ export async function openLook(id: string): Promise<void> {
   if (get().id === id && get().look) return;
   // A draft of it may be on its way.
   await sendingDrafts;
+  await draftsKnown();
   set({ ...EMPTY, id });
   try {
     const stored = await api.readLook(id);
