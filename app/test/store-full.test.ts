@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { mockServer, state, onServer, iso, settle } from './store-support';
-import { readDrafts, useDrafts } from '../src/look/drafts';
+import * as drafts from '../src/look/drafts';
 import { openLook, saveNow, sendDrafts, useOpenLook } from '../src/look/store';
 
 /** A device whose local storage is full: what is unsent lies in the browser's database. */
@@ -16,7 +16,7 @@ const full = () =>
 /** Until the database has it. */
 const written = () => new Promise((done) => setTimeout(done, 60));
 
-type Drafts = typeof import('../src/look/drafts');
+type Drafts = typeof drafts;
 
 /** What a page that was opened anew knows: the modules start from nothing. */
 async function afterReload(): Promise<Drafts> {
@@ -48,7 +48,7 @@ describe('a device whose local storage is full', () => {
     expect(onServer().look.camera.iso).toBe(800);
     await written();
     expect((await afterReload()).readDrafts()).toEqual([]);
-    expect(useDrafts.getState()).toEqual([]);
+    expect(drafts.useDrafts.getState()).toEqual([]);
   });
 
   it('the newer of both places is read: what fits again leaves the database', async () => {
@@ -60,7 +60,7 @@ describe('a device whose local storage is full', () => {
     iso(640);
     await saveNow();
     await written();
-    expect(readDrafts('a')).toHaveLength(1);
+    expect(drafts.readDrafts('a')).toHaveLength(1);
     const [kept] = (await afterReload()).readDrafts('a');
     expect(kept!.look.camera.iso).toBe(640);
   });

@@ -71,7 +71,7 @@ describe('the look document', () => {
   });
 
   it.each([
-    ['a newer version', (l: any) => (l.version = 11), 'version', /version is 11.*Update/],
+    ['a newer version', (l: any) => (l.version = 99), 'version', /version is 99.*Update/],
     ['another format', (l: any) => (l.format = 'recipe'), 'format', /not a look file/],
     ['an unknown gel', (l: any) => (l.lights[1].gels[0].gel = 'nope'), 'lights[1].gels[0].gel', /no gel "nope"/],
     ['NaN', (l: any) => (l.camera.iso = NaN), 'camera.iso', /camera.iso must be/],
