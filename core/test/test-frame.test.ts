@@ -17,7 +17,7 @@ import { byte, painted } from './frame-support';
 import { withOnly } from '../src/planning/build/order';
 import { invertCurve, applyCurve, baseCamera } from '../src/camera/camera';
 import { encodeSrgb } from '../src/colour/rgb';
-import { gaussNewton } from '../src/day/learn/gauss-newton';
+import { gaussNewton } from '../src/gauss-newton';
 
 const poster = demoLooks()[0]!;
 /** What a perfect camera would give at the probes of a look, with repeatable noise. */

@@ -3,7 +3,7 @@ import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabOf } from '../../colour/oklab';
 import { AMBIENT_ID } from '../../scene/compile';
 import type { Channels, PatchParts } from '../../picture/patches';
-import { gaussNewton } from '../learn/gauss-newton';
+import { gaussNewton } from '../../gauss-newton';
 import type { Square } from './small';
 
 /** One place of a plan and of the frame laid on it. */

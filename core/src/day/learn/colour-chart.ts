@@ -9,7 +9,7 @@ import { solveLinear } from '../../linear';
 import { product, type Spectrum } from '../../spectrum/grid';
 import { CHART, type ChartPatch } from '../../surface/chart';
 import type { FramePixels } from '../frame/measure';
-import { rms } from './gauss-newton';
+import { rms } from '../../gauss-newton';
 
 /** A place in a frame, 0 to 1 from its left and its top. */
 export type FramePoint = readonly [x: number, y: number];

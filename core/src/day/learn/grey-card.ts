@@ -6,7 +6,7 @@ import { kelvinToMired } from '../../colour/cct';
 import { InputError } from '../../errors';
 import { balancedFromLinear } from '../../fixture/unit';
 import type { Spectrum } from '../../spectrum/grid';
-import { gaussNewton } from './gauss-newton';
+import { gaussNewton } from '../../gauss-newton';
 
 /** How far a camera's white lies from what it is set to. */
 export interface WhiteShift {

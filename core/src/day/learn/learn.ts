@@ -9,7 +9,7 @@ import type { Light, Look, MeterEntry } from '../../document/schema';
 import type { Patch } from '../frame/measure';
 import { levelResidual } from '../meter/mixed';
 import type { PatchParts } from '../../picture/patches';
-import { gaussNewton, rms } from './gauss-newton';
+import { gaussNewton, rms } from '../../gauss-newton';
 
 /** What frames teach about the kit: how each unit, modifier and camera differs from its figures. */
 

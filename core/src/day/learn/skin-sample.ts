@@ -7,7 +7,7 @@ import { product, type Spectrum } from '../../spectrum/grid';
 import { cielabUnderD65, type Cielab } from '../../surface/cielab';
 import { skinReflectance } from '../../surface/skin';
 import type { Channels } from '../../picture/patches';
-import { gaussNewton } from './gauss-newton';
+import { gaussNewton } from '../../gauss-newton';
 
 /** Somebody's skin, as the application describes it, and how far a sample lies from that. */
 export interface SkinFound {

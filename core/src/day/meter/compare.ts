@@ -2,7 +2,7 @@ import { xyToUvPrime } from '../../colour/cct';
 import type { Look, MeterEntry } from '../../document/schema';
 import { AMBIENT_ID } from '../../scene/compile';
 import { lightDifference, type LightDifference } from '../frame/difference';
-import { gaussNewton } from '../learn/gauss-newton';
+import { gaussNewton } from '../../gauss-newton';
 import { meterDifference, type MeterDifference } from './difference';
 import { levelResidual, mixed, type Share } from './mixed';
 import { unitStopsOf } from './planned';

@@ -1,4 +1,4 @@
-import { solveLinear } from '../../linear';
+import { solveLinear } from './linear';
 
 /** What a fit found. */
 export interface Fit {
