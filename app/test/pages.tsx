@@ -15,7 +15,7 @@ export const [oven] = nightOvenLooks() as [Look];
 // Workers answer when they do: what they change is waited for, not wrapped.
 beforeAll(() => Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: false }));
 
-const kit = STAND_IN_KIT.map((entry) => ({ entry, revision: 0, standIn: true }));
+const kit = STAND_IN_KIT.map((entry) => ({ entry, revision: 0, standIn: true, atHand: true }));
 
 /** Opens a look in the store without a server. */
 export function open(look: Look): void {

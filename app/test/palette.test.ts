@@ -172,9 +172,9 @@ describe('kit into a look', () => {
 
   it('lists one kind, what is archived left out', () => {
     const stored = [
-      { entry: own, revision: 1, standIn: false },
-      { entry: { ...own, id: 'old', archived: true }, revision: 2, standIn: false },
-      { entry: STAND_IN_KIT.find(({ kind }) => kind === 'camera')!, revision: 0, standIn: true },
+      { entry: own, revision: 1, standIn: false, atHand: true },
+      { entry: { ...own, id: 'old', archived: true }, revision: 2, standIn: false, atHand: true },
+      { entry: STAND_IN_KIT.find(({ kind }) => kind === 'camera')!, revision: 0, standIn: true, atHand: true },
     ];
     expect(kitOf(stored, 'gel').map(({ id }) => id)).toEqual(['own-blue']);
     expect(kitOf(stored, 'camera')).toHaveLength(1);

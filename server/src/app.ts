@@ -151,7 +151,7 @@ function servicesOf(options: AppOptions) {
 function apiRoutes(options: AppOptions): Router {
   const { database, passcode = null, addresses = () => [], work } = options;
   const { repo, pictures, frames, readings, watch, kit, devices } = servicesOf(options);
-  const kitNow = () => kit.list().map(({ entry }) => entry);
+  const kitNow = () => kit.atHand();
   const door = sessions(passcode, folderSecret(database.folder), new SessionRepository(database.db));
   const api = express.Router();
   api.use((_req, res, next) => {

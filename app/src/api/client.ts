@@ -1,4 +1,4 @@
-import type { KitEntry, KitFile } from '@fulgent/core/catalogue';
+import type { KitEntry, KitFile, KitPolicy } from '@fulgent/core/catalogue';
 import type { MeterReading } from '@fulgent/core/control';
 import type { FrameLabel, FrameMeta, FrameNotes, FrameReading, FrameRecord } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
@@ -167,6 +167,8 @@ export const api = {
   deleteShoot: (id: string) => request<void>('DELETE', `/api/shoots/${id}`),
   restoreShoot: (id: string) => request<void>('POST', `/api/shoots/${id}/restore`),
   kit: '/api/kit',
+  kitPolicy: '/api/kit/policy',
+  setKitPolicy: (policy: KitPolicy) => request<KitPolicy>('PUT', '/api/kit/policy', policy),
   kitExport: '/api/kit/export',
   kitTable: '/api/kit/export.csv',
   readEntry: (id: string) => request<StoredEntry>('GET', `/api/kit/${id}`),

@@ -16,7 +16,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { AddEntry } from './AddEntry';
 import { entryFacts, entrySwatch } from './entry-words';
-import { useKit } from './useKit';
+import { useKit, useOwnOnly } from './useKit';
 
 export const KIND_NAMES: Record<KitKind, string> = {
   gel: 'Gels',
@@ -47,6 +47,7 @@ export function KitPage() {
   const { kind: wanted } = useLocalSearchParams<{ kind?: string }>();
   const kind: KitKind = KIT_KINDS.find((one) => one === wanted) ?? 'gel';
   const { stored, loaded, error, refresh } = useKit();
+  const { ownOnly, setOwnOnly } = useOwnOnly();
   const [words, setWords] = useState('');
   const [archived, setArchived] = useState(false);
   const [adding, setAdding] = useState(false);
@@ -87,25 +88,60 @@ export function KitPage() {
       <View style={styles.tools}>
         <Button label="Add" icon="plus" filled onPress={() => setAdding(true)} />
         <Button label="Files" icon="folder" onPress={() => setFiles(true)} />
+        <Button label="Only mine" on={ownOnly} onPress={() => void setOwnOnly(!ownOnly)} />
         {hasArchived || archived ? (
           <Button label={archived ? 'Back to what is in use' : 'Archived'} on={archived} onPress={() => setArchived(!archived)} />
         ) : null}
       </View>
+      <Text size="label" quiet>
+        {ownOnly
+          ? 'Only your own gels, fixtures and modifiers are offered, proposed and placed.'
+          : 'Stand-ins are offered beside your own things, everywhere.'}
+      </Text>
       <Field label={`Find in ${KIND_NAMES[kind].toLowerCase()}`} value={words} onChange={setWords} />
       {error ? <Text role="alert">{error.message}</Text> : null}
       {!loaded && !error ? <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Loading the kit" /> : null}
-      <View testID="kit-list">
-        {shown.map((one) => (
-          <Row key={one.entry.id} stored={one} />
-        ))}
-        {loaded && shown.length === 0 ? (
-          <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
-        ) : null}
+      <View testID="kit-list" style={{ gap: SPACE.m }}>
+        <KitList title={shown.some(({ standIn }) => standIn) ? 'Mine' : ''} list={shown.filter(({ standIn }) => !standIn)} />
+        <KitList title="Stand-ins" list={shown.filter(({ standIn }) => standIn)} isAside={ownOnly && !archived} />
       </View>
+      {loaded && shown.length === 0 ? (
+        <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
+      ) : null}
       {files ? <KitFiles setFiles={setFiles} importKit={importKit} /> : null}
       {adding ? <AddEntry kind={kind} onClose={() => setAdding(false)} onAdded={refresh} /> : null}
       {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}
     </SectionFrame>
+  );
+}
+
+/** Rows of one's own, or of stand-ins; those that are left out everywhere stay folded. */
+function KitList({
+  title,
+  list,
+  isAside = false,
+}: {
+  readonly title: string;
+  readonly list: readonly StoredEntry[];
+  readonly isAside?: boolean;
+}) {
+  const [isOpen, setOpen] = useState(false);
+  if (list.length === 0) return null;
+  return (
+    <View testID={title === 'Stand-ins' ? 'kit-stand-ins' : 'kit-own'}>
+      {title ? (
+        <Text size="strong" weight="strong" role="heading" aria-level={2} style={{ paddingTop: SPACE.s }}>
+          {title}, {list.length}
+        </Text>
+      ) : null}
+      {isAside && !isOpen ? (
+        <View style={{ flexDirection: 'row' }}>
+          <Button label="Show them" tight onPress={() => setOpen(true)} />
+        </View>
+      ) : (
+        list.map((one) => <Row key={one.entry.id} stored={one} />)
+      )}
+    </View>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { KitEntry, KitKind } from '@fulgent/core/catalogue';
+import type { KitEntry, KitKind, KitPolicy } from '@fulgent/core/catalogue';
 import { useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
 import type { StoredEntry } from '@fulgent/core/contracts';
@@ -16,15 +16,26 @@ export function useKit() {
   return { stored, loaded: data !== undefined, error, refresh };
 }
 
-/** All entries of the kit, the same list until it changes. */
+/** All entries that may be proposed and placed, the same list until the kit changes. */
 export function useKitEntries(): readonly KitEntry[] {
   const { stored } = useKit();
-  return useMemo(() => stored.map(({ entry }) => entry), [stored]);
+  return useMemo(() => stored.flatMap(({ entry, atHand }) => (atHand ? [entry] : [])), [stored]);
 }
 
-/** Entries of one kind that are at hand: not archived. */
+/** Entries of one kind that are at hand. */
 export function kitOf<K extends KitKind>(stored: readonly StoredEntry[], kind: K): Extract<KitEntry, { kind: K }>[] {
-  return stored.flatMap(({ entry }) => (entry.kind === kind && !entry.archived ? [entry as Extract<KitEntry, { kind: K }>] : []));
+  return stored.flatMap(({ entry, atHand }) => (entry.kind === kind && atHand ? [entry as Extract<KitEntry, { kind: K }>] : []));
+}
+
+/** Whether stand-ins are left out everywhere, and the switch for it. */
+export function useOwnOnly() {
+  const { data, mutate } = useSWR<KitPolicy, Error>(api.kitPolicy);
+  const { refresh } = useKit();
+  const setOwnOnly = async (ownOnly: boolean) => {
+    await mutate(api.setKitPolicy({ ownOnly }), { optimisticData: { ownOnly }, revalidate: false });
+    refresh();
+  };
+  return { ownOnly: data?.ownOnly ?? false, setOwnOnly };
 }
 
 /** One entry of the kit and how to change it. Changes show at once and are sent one after the other, each on the last one's revision. */

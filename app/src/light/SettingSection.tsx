@@ -47,7 +47,7 @@ export function SettingSection({ look, light, reading }: Props) {
   const toMode = (mode: Mode) => {
     if (mode === setting.mode) return;
     const xy = settingXy(fixture, setting, lookup);
-    const gels = stored.flatMap(({ entry }) => (entry.kind === 'gel' && !entry.archived ? [entry.id] : []));
+    const gels = stored.flatMap(({ entry, atHand }) => (entry.kind === 'gel' && atHand ? [entry.id] : []));
     const known = gels.filter(
       (gel) => look.spectra.some(({ id }) => id === gel) || stored.some(({ entry, standIn }) => standIn && entry.id === gel),
     );
@@ -70,8 +70,8 @@ export function SettingSection({ look, light, reading }: Props) {
         light={light}
         setting={setting}
         put={put}
-        kitGels={stored.flatMap(({ entry }) =>
-          entry.kind === 'gel' && !entry.archived ? [{ id: entry.id, name: entry.name }] : [],
+        kitGels={stored.flatMap(({ entry, atHand }) =>
+          entry.kind === 'gel' && atHand ? [{ id: entry.id, name: entry.name }] : [],
         )}
       />
       {mix.heldK === null ? null : (

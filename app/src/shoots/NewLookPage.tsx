@@ -15,7 +15,8 @@ import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
-import { kitOf, useKit } from '../kit/useKit';
+import { say } from '../ui/Toasts';
+import { kitOf, useKit, useOwnOnly } from '../kit/useKit';
 import { SurfaceSwatches } from '../look/SurfaceSwatches';
 import { compute } from '../workers/compute';
 
@@ -60,6 +61,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
   const router = useRouter();
   const { data: shoots } = useSWR<Shoot[]>(api.shoots);
   const { stored: kit } = useKit();
+  const { ownOnly } = useOwnOnly();
   const [failure, setFailure] = useState<string | null>(null);
   const { control, handleSubmit, formState } = useForm<Choices>({
     resolver: yupResolver(schema),
@@ -79,8 +81,12 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
     setFailure(null);
     try {
       const own = isStandIn(choices.backdrop) ? undefined : kitOf(kit, 'surface').find(({ id }) => id === choices.backdrop);
-      const made = await compute().newLook(own ? { ...choices, backdrop: 'paper-grey' } : choices);
+      const { look: made, without } = await compute().newLook(
+        own ? { ...choices, backdrop: 'paper-grey' } : choices,
+        ownOnly ? kit.flatMap(({ entry, atHand }) => (atHand ? [entry] : [])) : null,
+      );
       const look = own ? lookWithSurface(made, 'backdrop', own) : made;
+      if (without.length) say(`Your kit has no fixture left for ${without.join(', ')}: a stand-in is there.`);
       const home = shoot || firstHome;
       const target =
         home === NEW_SHOOT

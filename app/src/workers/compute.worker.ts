@@ -11,6 +11,7 @@ import type {
   PlaceReading,
   SpillCure,
   Trial,
+  FromKit,
   GelSwatch,
   NewLook,
 } from '@fulgent/core/planning';
@@ -26,6 +27,7 @@ import {
   trials,
   balance,
   gelSwatches,
+  litFromKit,
   newLook,
   newLookShape,
 } from '@fulgent/core/planning/search';
@@ -60,7 +62,8 @@ export interface ComputeApi {
   trials(look: Look, lightId: string): Trial[];
   veils(look: Look): Veil[];
   balance(look: Look): BalanceResult;
-  newLook(choices: NewLook): Promise<Look>;
+  /** A look from four choices, lit with these things where a kit is given. */
+  newLook(choices: NewLook, kit: readonly KitEntry[] | null): Promise<FromKit>;
   compareTones(look: Look): ToneComparison[];
   gelSwatches(look: Look, light: Light, kit: readonly KitEntry[]): GelSwatch[];
 }
@@ -80,9 +83,10 @@ const api: ComputeApi = {
   trials,
   veils,
   balance: (look) => balance(look),
-  async newLook(choices) {
+  async newLook(choices, kit) {
     await ensureFigure(newLookShape(choices), 'quick');
-    return newLook(choices);
+    const look = newLook(choices);
+    return kit ? litFromKit(look, kit) : { look, without: [] };
   },
   compareTones,
   gelSwatches,

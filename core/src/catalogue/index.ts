@@ -22,3 +22,4 @@ export {
   type KitSurface,
 } from './kit-schema';
 export { STAND_IN_KIT, isStandIn, mergedKit } from './stand-ins';
+export { USUAL_POLICY, atHand, type KitPolicy } from './at-hand';

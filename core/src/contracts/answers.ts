@@ -63,6 +63,8 @@ export interface StoredEntry {
   readonly entry: KitEntry;
   readonly revision: number;
   readonly standIn: boolean;
+  /** It may be offered, proposed and placed: neither archived, nor a stand-in where only own things are. */
+  readonly atHand: boolean;
 }
 
 /** How the simulated set differs from a plan, by light id. */

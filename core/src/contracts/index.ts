@@ -26,6 +26,7 @@ export {
   devicesBody,
   meterBody,
   hereBody,
+  kitPolicyBody,
   newEntryBody,
   revisionBody,
   newLookBody,

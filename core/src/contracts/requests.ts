@@ -18,6 +18,8 @@ export const revisionBody = body({ name: yup.string().defined().trim().max(LIMIT
 export const hereBody = body({ window: id() });
 export const newEntryBody = body({ entry: yup.mixed().required() });
 
+export const kitPolicyBody = body({ ownOnly: yup.boolean().required() });
+
 export const devicesBody = body({ on: yup.boolean().required() });
 export const sendBody = body({ lookId: id() });
 export const meterBody = body({

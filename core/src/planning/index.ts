@@ -11,6 +11,7 @@ export type { Freedom, WideBalance } from './balance/wide';
 export { cameraChange, densityOf, powerWords, type CameraChange } from './bench/questions';
 export { stoodAt, withHistory } from './build/history';
 export { netTrims, trimmed, withGroup, type Net } from './build/ledger';
+export { type FromKit } from './from-kit';
 export { buildOrder, pockets, withOnly, type Pocket } from './build/order';
 export type { BuildStep, Watch, Trial } from './build/run';
 export {

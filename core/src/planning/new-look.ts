@@ -46,7 +46,6 @@ export function emptyBrief(): Pick<Look, 'palette' | 'acknowledged'> & { brief: 
   };
 }
 
-/** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
 /** What decides the form of a new look's subject. */
 export function newLookShape({ person = SUBJECT_DEFAULTS.person }: Pick<NewLook, 'person'>): SubjectShape {
   return {
@@ -68,6 +67,7 @@ const USUAL_GARMENT: Readonly<Record<PersonId, Garment>> = {
   bald: 'coat',
 };
 
+/** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
 export function newLook({ title, person, skin, backdrop, camera, lights }: NewLook): Look {
   const cinema = camera.startsWith('cinema');
   const light = (id: string, name: string, role: Role, side: 'left' | 'right', gel?: string): Light => {

@@ -18,6 +18,7 @@ export { inGlasses } from './effects/glasses';
 export { filterCost, hazeCost } from './effects/haze';
 export { readEffects } from './effects/reading';
 export { causesOf } from './faults/causes';
+export { litFromKit, type FromKit } from './from-kit';
 export { newLook, newLookShape } from './new-look';
 export { checkRemedies } from './palette/check-remedies';
 export { paletteChecks } from './palette/checks';

@@ -1,10 +1,21 @@
-import { isStandIn, mergedKit, STAND_IN_KIT, upgradeKitEntry, type KitEntry } from '@fulgent/core/catalogue';
+import {
+  atHand,
+  isStandIn,
+  mergedKit,
+  STAND_IN_KIT,
+  upgradeKitEntry,
+  USUAL_POLICY,
+  type KitEntry,
+  type KitPolicy,
+} from '@fulgent/core/catalogue';
 import type { KitOutcome, StoredEntry } from '@fulgent/core/contracts';
 import { asc, count, eq, isNull, max, sum } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { HttpProblem, invalid, notFound } from '../problem';
 import type { Db } from './open';
-import { kitEntries } from './schema';
+import { kitEntries, settings } from './schema';
+
+const POLICY = 'kit-policy';
 
 const standIns = new Map(STAND_IN_KIT.map((entry) => [entry.id, entry]));
 
@@ -47,11 +58,11 @@ export class KitRepository {
 
   read(id: string): StoredEntry {
     const row = this.#rowOf(id);
-    if (row && row.deletedAt === null)
-      return { entry: upgradeKitEntry(JSON.parse(row.document)) as KitEntry, revision: row.revision, standIn: isStandIn(id) };
-    const standIn = standIns.get(id);
-    if (!standIn) throw notFound('kit entry');
-    return { entry: standIn, revision: 0, standIn: true };
+    const isKept = row !== undefined && row.deletedAt === null;
+    const entry = isKept ? (upgradeKitEntry(JSON.parse(row.document)) as KitEntry) : standIns.get(id);
+    if (!entry) throw notFound('kit entry');
+    const isThere = this.atHand().some((one) => one.id === id);
+    return { entry, revision: isKept ? row.revision : 0, standIn: isStandIn(id), atHand: isThere };
   }
 
   /** Writes an entry over revision `basedOn`; 0 for one that has no row yet. */
@@ -89,15 +100,39 @@ export class KitRepository {
     return this.#asListed().text;
   }
 
+  /** Entries that may be proposed and placed. */
+  atHand(): KitEntry[] {
+    return this.list().flatMap(({ entry, atHand: isThere }) => (isThere ? [entry] : []));
+  }
+
+  policy(): KitPolicy {
+    const row = this.#db.select().from(settings).where(eq(settings.name, POLICY)).get();
+    return row ? (JSON.parse(row.value) as KitPolicy) : USUAL_POLICY;
+  }
+
+  setPolicy(policy: KitPolicy): KitPolicy {
+    const [value, updatedAt] = [JSON.stringify(policy), Date.now()];
+    this.#db
+      .insert(settings)
+      .values({ name: POLICY, value, updatedAt })
+      .onConflictDoUpdate({ target: settings.name, set: { value, updatedAt } })
+      .run();
+    return this.policy();
+  }
+
   #asListed() {
-    const state = JSON.stringify(this.#state.get());
+    const policy = this.policy();
+    const state = JSON.stringify([this.#state.get(), policy]);
     if (this.#listed?.state === state) return this.#listed;
     const own = this.#rows();
     const revisions = new Map(own.map(({ id, revision }) => [id, revision]));
-    const entries = mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry)).map((entry) => ({
+    const kit = mergedKit(own.map(({ document }) => upgradeKitEntry(JSON.parse(document)) as KitEntry));
+    const there = new Set(atHand(kit, policy).map(({ id }) => id));
+    const entries = kit.map((entry) => ({
       entry,
       revision: revisions.get(entry.id) ?? 0,
       standIn: isStandIn(entry.id),
+      atHand: there.has(entry.id),
     }));
     return (this.#listed = { state, entries, text: JSON.stringify(entries) });
   }

@@ -98,3 +98,10 @@ export const sessions = sqliteTable('sessions', {
   passcode: text().notNull(),
   until: integer().notNull(),
 });
+
+/** What was chosen for all of this folder's work, as JSON text under a name. */
+export const settings = sqliteTable('settings', {
+  name: text().primaryKey(),
+  value: text().notNull(),
+  updatedAt: integer('updated_at').notNull(),
+});

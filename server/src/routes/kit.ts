@@ -2,7 +2,7 @@ import { KIT_FORMAT, KIT_VERSION, parseKitEntry, parseKitFile } from '@fulgent/c
 import { kitRows } from '@fulgent/core/planning';
 import { readLm63, readSpectrumCsv, readTm27, tableCsv } from '@fulgent/core/files';
 import { Router, type Request } from 'express';
-import { newEntryBody, type StoredEntry, readBeamBody, readSpectrumBody } from '@fulgent/core/contracts';
+import { kitPolicyBody, newEntryBody, type StoredEntry, readBeamBody, readSpectrumBody } from '@fulgent/core/contracts';
 import type { KitRepository } from '../db/kit-repository';
 import { HttpProblem } from '../problem';
 import { basedOn } from './based-on';
@@ -18,6 +18,14 @@ export function kitRoutes(kit: KitRepository): Router {
 
   router.get('/', (_req, res) => {
     res.type('application/json').send(kit.listText());
+  });
+
+  router.get('/policy', (_req, res) => {
+    res.json(kit.policy());
+  });
+
+  router.put('/policy', (req, res) => {
+    res.json(kit.setPolicy(validated(kitPolicyBody, req.body)));
   });
 
   router.get('/export', (_req, res) => {
