@@ -10,4 +10,5 @@ export {
   stopsLost,
   withLeak,
 } from './gel';
+export { LEAST_GEL_STOPS, MOST_GEL_STOPS, dyedGel, lookOfRgb, type DyedGel, type GelLook } from './dye';
 export { GELS, findGel, type CatalogueGel } from './stand-ins';
