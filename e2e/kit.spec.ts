@@ -27,6 +27,7 @@ test('@phone a gel from a file: refused with the reason, then taken, found, used
   const before = (await entries(page, server.url)).length;
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const sheet = page.getByRole('dialog', { name: 'Add a gel' });
+  await sheet.getByRole('radio', { name: 'From a file' }).click();
   await sheet.getByRole('button', { name: 'Add to the kit' }).click();
   await expect(sheet.getByRole('alert').first()).toHaveText('Name is missing.');
   await withFile(

@@ -1,9 +1,12 @@
 /** @jest-environment jsdom */
-import { STAND_IN_KIT } from '@fulgent/core/catalogue';
+import { STAND_IN_KIT, type KitEntry, type KitGel } from '@fulgent/core/catalogue';
 import { turnRange } from '@fulgent/core/day';
 import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import { evaluate } from '@fulgent/core/scene';
+import { luminousTransmittance, stopsLost } from '@fulgent/core/gel';
+import { daylightSource } from '@fulgent/core/source';
+import { resample } from '@fulgent/core/spectrum';
 import { throwM } from '@fulgent/core/transport';
 import { turnWords, verdictWords } from '@fulgent/words';
 import { act, waitFor } from '@testing-library/react';
@@ -21,7 +24,7 @@ import { went } from './router';
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
 
-const mockApi = { made: [] as Look[], refuse: null as string | null };
+const mockApi = { made: [] as Look[], entries: [] as KitEntry[], refuse: null as string | null };
 
 jest.mock('../src/api/client', () => {
   const actual = jest.requireActual('../src/api/client');
@@ -30,6 +33,10 @@ jest.mock('../src/api/client', () => {
     api: {
       ...actual.api,
       updateLook: () => Promise.reject(new actual.OfflineError()),
+      createEntry: async (entry: KitEntry) => {
+        mockApi.entries.push(entry);
+        return { entry, revision: 1, standIn: false, atHand: true };
+      },
       createShoot: async () => ({ id: 'shoot-9' }),
       createLook: async (look: Look, shootId: string) => {
         if (mockApi.refuse) throw new actual.ApiError(507, mockApi.refuse, [], null);
@@ -46,6 +53,7 @@ beforeEach(() => {
   localStorage.clear();
   went.length = 0;
   mockApi.made.length = 0;
+  mockApi.entries.length = 0;
   mockApi.refuse = null;
   open(poster);
 });
@@ -187,6 +195,39 @@ describe('the kit', () => {
     expect(list.getByText(gels[0]!.name)).toBeTruthy();
     type('Find in gels', 'no such gel');
     expect(list.getByText('Nothing of that name.')).toBeTruthy();
+  });
+});
+
+describe('a gel of one’s own', () => {
+  const dialog = () => within(screen.getByRole('dialog', { name: 'Add a gel' }));
+  const opened = () => {
+    show(<KitPage />);
+    press('Add');
+  };
+  // Until its film is there the form asks for one.
+  const added = () =>
+    waitFor(() => {
+      if (mockApi.entries.length === 0) press('Add to the kit');
+      expect(mockApi.entries).toHaveLength(1);
+    }, LONG);
+
+  it('is there by a tile, a loss and a name: its film loses as much, and is told as a guess', async () => {
+    opened();
+    act(() => dialog().getByRole('radio', { name: 'Hue 10, deep' }).click());
+    type('Name', 'Deep rose');
+    await added();
+    const [gel] = mockApi.entries as KitGel[];
+    expect(stopsLost(luminousTransmittance(daylightSource(5600), resample(gel!.spectrum, 'transmittance')))).toBeCloseTo(2, 1);
+    expect(gel).toMatchObject({ kind: 'gel', name: 'Deep rose', provenance: 'guessed', count: 1, widthCm: 50 });
+  });
+
+  it('from a maker’s sheet, by R, G and B', async () => {
+    opened();
+    press('From a maker’s sheet', 'radio');
+    press('R, G, B', 'radio');
+    type('Name', 'Sea');
+    await added();
+    expect(mockApi.entries[0]).toMatchObject({ name: 'Sea', provenance: 'guessed' });
   });
 });
 

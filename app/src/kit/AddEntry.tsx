@@ -56,7 +56,15 @@ export function AddEntry({ kind, onClose, onAdded }: Props) {
   const Form = FORMS[kind];
   return (
     <Sheet title={TITLES[kind]} onClose={onClose}>
-      <Form store={store} failed={failed} />
+      <Form
+        store={store}
+        failed={failed}
+        done={(said) => {
+          onAdded();
+          onClose();
+          say(said);
+        }}
+      />
       {problems.length ? (
         <View role="alert" style={{ gap: SPACE.xs }}>
           {problems.map((line) => (

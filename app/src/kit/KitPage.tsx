@@ -104,10 +104,10 @@ export function KitPage() {
       <View testID="kit-list" style={{ gap: SPACE.m }}>
         <KitList title={shown.some(({ standIn }) => standIn) ? 'Mine' : ''} list={shown.filter(({ standIn }) => !standIn)} />
         <KitList title="Stand-ins" list={shown.filter(({ standIn }) => standIn)} isAside={ownOnly && !archived} />
+        {loaded && shown.length === 0 ? (
+          <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
+        ) : null}
       </View>
-      {loaded && shown.length === 0 ? (
-        <Text quiet>{archived ? 'Nothing is archived here.' : words ? 'Nothing of that name.' : 'Nothing here yet.'}</Text>
-      ) : null}
       {files ? <KitFiles setFiles={setFiles} importKit={importKit} /> : null}
       {adding ? <AddEntry kind={kind} onClose={() => setAdding(false)} onAdded={refresh} /> : null}
       {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}

@@ -1,5 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { CAMERAS, isStandIn } from '@fulgent/core/catalogue';
+import type { Look } from '@fulgent/core/document';
 import { LIGHT_SETS, lookWithSurface, type NewLook } from '@fulgent/core/planning';
 import { SKIN_PRESETS } from '@fulgent/core/surface';
 import { useRouter } from 'expo-router';
@@ -55,13 +56,26 @@ const useStyles = themed((t) => ({
   foot: { padding: SPACE.m, borderTopWidth: 1, borderTopColor: t.line, backgroundColor: t.ground },
 }));
 
+/** Makes a look of the choices: with an own backdrop where one was taken, and lit from the own kit where nothing else is wanted. */
+function useMaking(): (choices: Omit<Choices, 'shoot'>) => Promise<Look> {
+  const { stored: kit } = useKit();
+  const { ownOnly } = useOwnOnly();
+  return async (choices) => {
+    const own = isStandIn(choices.backdrop) ? undefined : kitOf(kit, 'surface').find(({ id }) => id === choices.backdrop);
+    const { look, without } = await compute().newLook(
+      own ? { ...choices, backdrop: 'paper-grey' } : choices,
+      ownOnly ? kit.flatMap(({ entry, atHand }) => (atHand ? [entry] : [])) : null,
+    );
+    if (without.length) say(`Your kit has no fixture left for ${without.join(', ')}: a stand-in is there.`);
+    return own ? lookWithSurface(look, 'backdrop', own) : look;
+  };
+}
+
 /** Four short choices, then a look with lights where they usually stand, already balanced. */
 export function NewLookPage({ shootId }: { readonly shootId: string | undefined }) {
   const styles = useStyles();
   const router = useRouter();
   const { data: shoots } = useSWR<Shoot[]>(api.shoots);
-  const { stored: kit } = useKit();
-  const { ownOnly } = useOwnOnly();
   const [failure, setFailure] = useState<string | null>(null);
   const { control, handleSubmit, formState } = useForm<Choices>({
     resolver: yupResolver(schema),
@@ -77,16 +91,11 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
   const homes = [...(shoots ?? []).map(({ id, title }) => ({ id, name: title })), { id: NEW_SHOOT, name: 'A new shoot' }];
   const firstHome = homes[0]!.id;
 
+  const make = useMaking();
   const create = handleSubmit(async ({ shoot, ...choices }) => {
     setFailure(null);
     try {
-      const own = isStandIn(choices.backdrop) ? undefined : kitOf(kit, 'surface').find(({ id }) => id === choices.backdrop);
-      const { look: made, without } = await compute().newLook(
-        own ? { ...choices, backdrop: 'paper-grey' } : choices,
-        ownOnly ? kit.flatMap(({ entry, atHand }) => (atHand ? [entry] : [])) : null,
-      );
-      const look = own ? lookWithSurface(made, 'backdrop', own) : made;
-      if (without.length) say(`Your kit has no fixture left for ${without.join(', ')}: a stand-in is there.`);
+      const look = await make(choices);
       const home = shoot || firstHome;
       const target =
         home === NEW_SHOOT

@@ -89,15 +89,19 @@ import {
   warmingGels,
 } from '@fulgent/core/planning/search';
 import { daylightSource } from '@fulgent/core/source';
-import { resample, type SampleKind } from '@fulgent/core/spectrum';
+import { dyedGel, type DyedGel, type GelLook } from '@fulgent/core/gel';
+import { resample, WAVELENGTHS_NM, type SampleKind } from '@fulgent/core/spectrum';
 import {
   gelFromPhotos,
+  LIST_LAMPS,
+  readGelList,
   readChartCsv,
   readLm63,
   readSensorCsv,
   readSpectrumCsv,
   readTm27,
   sheetCsv,
+  type GelList,
   type ReadBeam,
   type ReadFace,
   type ReadSpectrum,
@@ -153,6 +157,13 @@ export interface StudyApi {
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
   sheetCsv(look: Look): string;
+  /** A plausible film of this look under one of the lamps that lists are judged on. */
+  dyed(
+    look: GelLook,
+    stops: number,
+    lamp: keyof typeof LIST_LAMPS,
+  ): { readonly samples: { readonly wavelengthsNm: number[]; readonly values: number[] }; readonly film: DyedGel };
+  readGelList(text: string): GelList;
   learn(frames: readonly TaughtFrame[], meters: readonly TaughtMeter[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
@@ -268,6 +279,11 @@ const api: StudyApi = {
   offer: (look, kind) => offerVariant(look, kind, 'offer'),
   sheetCsv: (look) => sheetCsv(runSheet(look)),
 
+  dyed(look, stops, lamp) {
+    const film = dyedGel(LIST_LAMPS[lamp], stops, look);
+    return { samples: { wavelengthsNm: [...WAVELENGTHS_NM], values: [...film.transmittance] }, film };
+  },
+  readGelList,
   learn,
 
   reweigh: addedUp,

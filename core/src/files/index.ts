@@ -7,3 +7,4 @@ export { sheetCsv } from './sheet-csv';
 export { LARGEST_SPECTRUM_FILE } from './limits';
 export { readChartCsv } from './chart-csv';
 export { tableCsv } from './table-csv';
+export { LIST_LAMPS, readGelList, type GelList, type ListedGel } from './gel-list';

@@ -7,6 +7,8 @@ import { Button, Choice } from '../../ui/Button';
 import { chooseFile } from '../../ui/files';
 import { study } from '../../workers/study';
 import { gelFacts, JUDGED_ON, type GelFacts } from '../gel-facts';
+import { GelList } from './GelList';
+import { GelByLook, GelBySheet } from './GelLook';
 import { figure, name, pieces, readFile, TextField, type FormProps, type Spectrum, type Draft } from './fields';
 import { View } from 'react-native';
 import * as yup from 'yup';
@@ -14,9 +16,13 @@ import { SPACE } from '../../theme/theme';
 import { Text } from '../../ui/Text';
 
 const WAYS = [
+  { id: 'look', name: 'By its look' },
+  { id: 'sheet', name: 'From a maker’s sheet' },
   { id: 'file', name: 'From a file' },
   { id: 'photos', name: 'From two photographs' },
+  { id: 'list', name: 'Many, from a list' },
 ] as const;
+type Way = (typeof WAYS)[number]['id'];
 
 const gelSchema = yup.object({
   name,
@@ -25,12 +31,22 @@ const gelSchema = yup.object({
   heightCm: figure('Height', 1, 20_000),
 });
 
-export function GelForm({ store, failed }: FormProps) {
+/** A gel of one's own, in whatever way its colour is known; or many from a list. */
+export function GelForm({ store, failed, done }: FormProps) {
+  const [way, setWay] = useState<Way>('look');
+  return (
+    <View style={{ gap: SPACE.m }}>
+      <Choice label="Where the colour comes from" options={WAYS} value={way} onChange={setWay} />
+      {way === 'list' ? <GelList onTaken={done} failed={failed} /> : <OneGel key={way} way={way} store={store} failed={failed} />}
+    </View>
+  );
+}
+
+function OneGel({ way, store, failed }: Omit<FormProps, 'done'> & { readonly way: Exclude<Way, 'list'> }) {
   const { control, handleSubmit, setValue, getValues } = useForm<yup.InferType<typeof gelSchema>>({
     resolver: yupResolver(gelSchema) as never,
     defaultValues: { name: '', count: 1, widthCm: 50, heightCm: 60 },
   });
-  const [way, setWay] = useState<'file' | 'photos'>('file');
   const [type, setType] = useState<'effect' | 'correction'>('effect');
   const [spectrum, setSpectrum] = useState<Spectrum | null>(null);
   const [photos, setPhotos] = useState<{ without?: File; through?: File }>({});
@@ -66,7 +82,8 @@ export function GelForm({ store, failed }: FormProps) {
   const facts = filter ? gelFacts(filter, JUDGED_ON[0]) : null;
   return (
     <View style={{ gap: SPACE.m }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <Choice label="Where the colour comes from" options={WAYS} value={way} onChange={setWay} />
+      {way === 'look' ? <GelByLook onSpectrum={setSpectrum} /> : null}
+      {way === 'sheet' ? <GelBySheet onSpectrum={setSpectrum} /> : null}
       {way === 'file' ? (
         <>
           <Text size="label" quiet>
@@ -74,9 +91,8 @@ export function GelForm({ store, failed }: FormProps) {
           </Text>
           <Button label="Choose the file" icon="file-text" onPress={() => void take()} />
         </>
-      ) : (
-        <TwoPhotographs photos={photos} photo={photo} />
-      )}
+      ) : null}
+      {way === 'photos' ? <TwoPhotographs photos={photos} photo={photo} /> : null}
       {filter && facts && width > 0 ? (
         <Preview filter={filter} facts={facts} width={width} notes={spectrum?.notes ?? []} />
       ) : null}

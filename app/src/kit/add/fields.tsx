@@ -14,6 +14,8 @@ export type Draft = WithoutShared<KitEntry>;
 export interface FormProps {
   readonly store: (draft: Draft, count: number) => Promise<void>;
   readonly failed: (error: unknown) => void;
+  /** Something was stored by the form itself. */
+  readonly done: (said: string) => void;
 }
 
 export const name = yup.string().trim().required('Name is missing.').max(120, 'Name may have 120 characters at most.');
@@ -58,7 +60,7 @@ export function TextField<Values extends FieldValues>({
 export interface Spectrum {
   readonly samples: { readonly wavelengthsNm: number[]; readonly values: number[] };
   readonly notes: readonly string[];
-  readonly provenance: 'measured' | 'maker';
+  readonly provenance: 'measured' | 'maker' | 'guessed';
 }
 
 /** Lets the user choose a file of spectral data and reads it in the worker. */
