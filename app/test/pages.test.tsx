@@ -1,16 +1,18 @@
 /** @jest-environment jsdom */
-import { STAND_IN_KIT, type KitEntry, type KitGel } from '@fulgent/core/catalogue';
+import { STAND_IN_KIT, type KitEntry, type KitFixture, type KitGel } from '@fulgent/core/catalogue';
 import { turnRange } from '@fulgent/core/day';
 import { demoLooks } from '@fulgent/core/demo';
-import type { Look } from '@fulgent/core/document';
+import type { ColourFixture, Look } from '@fulgent/core/document';
 import { evaluate } from '@fulgent/core/scene';
 import { luminousTransmittance, stopsLost } from '@fulgent/core/gel';
 import { daylightSource } from '@fulgent/core/source';
 import { resample } from '@fulgent/core/spectrum';
 import { throwM } from '@fulgent/core/transport';
 import { turnWords, verdictWords } from '@fulgent/words';
-import { act, waitFor } from '@testing-library/react';
+import { act, fireEvent, waitFor } from '@testing-library/react';
 import { WrongPage } from '../src/build/WrongPage';
+import type { Draft } from '../src/kit/add/fields';
+import { FixtureForm } from '../src/kit/add/FixtureForm';
 import { KitPage } from '../src/kit/KitPage';
 import { LightPage } from '../src/light/LightPage';
 import { ConflictSheet } from '../src/look/ConflictSheet';
@@ -293,5 +295,70 @@ describe('sheets over the page', () => {
     expect(now().title).toBe('Renamed there');
     act(() => undo());
     expect(now().title).toBe(poster.title);
+  });
+});
+
+describe('a fixture of one’s own', () => {
+  const field = (channel: number, label: string) =>
+    within(screen.getByRole('group', { name: `Channel ${channel}` })).getByLabelText(label);
+  const stored: Draft[] = [];
+  let refused: unknown = null;
+  const shown = () => {
+    stored.length = 0;
+    refused = null;
+    const store = async (draft: Draft) => void stored.push(draft);
+    show(<FixtureForm store={store} failed={(error) => (refused = error)} done={() => undefined} />);
+  };
+  const put = (channel: number, label: string, value: string) => fireEvent.change(field(channel, label), { target: { value } });
+
+  it('that mixes colours is there by a meter on each channel, and refused with the channel’s name', async () => {
+    shown();
+    press('Full colour', 'radio');
+    type('Name', 'My panel');
+    for (const [i, [x, y, lux]] of [
+      [0.69, 0.308, 640],
+      [0.2, 0.71, 1300],
+      [0.15, 0.03, 180],
+      [0.33, 0.34, 2600],
+    ].entries()) {
+      put(i + 1, 'x', String(x));
+      put(i + 1, 'y', String(y));
+      put(i + 1, 'lx at 1 m', String(lux));
+    }
+    put(2, 'x', '0.02');
+    put(2, 'y', '0.02');
+    press('Add to the kit');
+    await waitFor(() => expect(String(refused)).toMatch(/Green: no single emitter/), LONG);
+    expect(stored).toEqual([]);
+    put(2, 'x', '0.2');
+    put(2, 'y', '0.71');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(1), LONG);
+    const [entry] = stored as Pick<KitFixture, 'fixture'>[];
+    expect(entry!.fixture).toMatchObject({ kind: 'colour', name: 'My panel', modes: ['cct', 'hsi', 'rgb'] });
+    const { emitters } = entry!.fixture as ColourFixture;
+    expect(emitters.map(({ channel, luxAt1m }) => [channel, luxAt1m])).toEqual([
+      ['r', 640],
+      ['g', 1300],
+      ['b', 180],
+      ['white', 2600],
+    ]);
+  });
+
+  it('a flash by its guide number, lowest power and steps', async () => {
+    shown();
+    press('Flash', 'radio');
+    type('Name', 'My flash');
+    type(/^Guide number/, '52');
+    type('Lowest power, 1 over', '256');
+    press('Tenths', 'radio');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(1), LONG);
+    expect((stored[0] as Pick<KitFixture, 'fixture'>).fixture).toMatchObject({
+      kind: 'flash',
+      guideNumberM: 52,
+      minStops: -8,
+      step: { unit: 'stops', value: 0.1 },
+    });
   });
 });

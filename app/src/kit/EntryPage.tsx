@@ -6,6 +6,8 @@ import { compileEmitters, NO_CORRECTION, outputAcrossCct } from '@fulgent/core/f
 import { fixtureLookup, lookupIn, resolveSource } from '@fulgent/core/scene';
 import type { Spectrum } from '@fulgent/core/spectrum';
 import { hexOfPoint, planeOfSpectrum } from '@fulgent/core/vivid';
+import { placedFixture } from '@fulgent/core/planning';
+import { fixtureFile } from '@fulgent/core/files';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -15,6 +17,7 @@ import { OutputCurve } from '../charts/OutputCurve';
 import { readNumber, taken } from '../look/numbers';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
+import { download, fileName } from '../ui/download';
 import { Field } from '../ui/Field';
 import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
@@ -93,19 +96,7 @@ export function EntryPage({ id }: { readonly id: string }) {
       ) : null}
       {entry.kind === 'gel' && width > 0 ? <GelFactsSections gel={entry} width={width} /> : <Text>{entryFacts(entry)}</Text>}
       {entry.kind === 'fixture' && width > 0 ? <FixtureSpectrum entry={entry} width={width} /> : null}
-      {entry.kind === 'fixture' && entry.fixture.kind === 'colour' && width > 0 ? (
-        <Section flush title="Output across its whites" aside="lx at 1 m, full">
-          <OutputCurve
-            fixture={entry.fixture}
-            cctK={Math.min(entry.fixture.highK, Math.max(entry.fixture.lowK, 5600))}
-            width={width}
-            lookup={fixtureLookup()}
-          />
-          <Text size="label" quiet>
-            {dropText(outputAcrossCct(entry.fixture, fixtureLookup(), 16))}
-          </Text>
-        </Section>
-      ) : null}
+      {entry.kind === 'fixture' && width > 0 ? <AcrossWhites entry={entry} width={width} /> : null}
       {entry.kind === 'camera' ? <LearnLink camera={entry} /> : null}
       <Stock entry={entry} standIn={standIn} save={save} revision={revision} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
@@ -115,9 +106,31 @@ export function EntryPage({ id }: { readonly id: string }) {
           icon="archive"
           onPress={() => save({ archived: !entry.archived })}
         />
+        {entry.kind === 'fixture' ? <Button label="Fixture file" icon="upload" onPress={() => saveFile(entry)} /> : null}
         {standIn ? null : <Button label="Delete" icon="trash-2" onPress={() => void remove().catch(failed)} />}
       </View>
     </SectionFrame>
+  );
+}
+
+/** Hands a fixture on as an open file. */
+function saveFile(entry: KitFixture): void {
+  const text = JSON.stringify(fixtureFile(entry), null, 1);
+  download(new Blob([text], { type: 'application/json' }), `${fileName(entry.name)}.fixture.json`);
+}
+
+/** What a fixture that mixes colours gives at each white that it makes. */
+function AcrossWhites({ entry, width }: { readonly entry: KitFixture; readonly width: number }) {
+  const { fixture, spectra } = placedFixture(entry);
+  if (fixture.kind !== 'colour') return null;
+  const lookup = fixtureLookup(lookupIn(spectra));
+  return (
+    <Section flush title="Output across its whites" aside="lx at 1 m, full">
+      <OutputCurve fixture={fixture} cctK={Math.min(fixture.highK, Math.max(fixture.lowK, 5600))} width={width} lookup={lookup} />
+      <Text size="label" quiet>
+        {dropText(outputAcrossCct(fixture, lookup, 16))}
+      </Text>
+    </Section>
   );
 }
 
@@ -236,8 +249,9 @@ function FixtureSpectrum({ entry, width }: { readonly entry: KitFixture; readonl
   );
 }
 
-function fixtureSpectrum({ fixture, spectrum, name }: KitFixture): Spectrum {
-  const own = spectrum ? lookupIn([{ kind: 'source', id: 'own', name, ...spectrum }]) : undefined;
+function fixtureSpectrum(entry: KitFixture): Spectrum {
+  const { fixture, spectra } = placedFixture(entry);
+  const own = lookupIn(spectra);
   if (fixture.kind !== 'colour') return resolveSource({ fixture, setting: null, unit: NO_CORRECTION }, 0, own);
   const emitters = compileEmitters(fixture, fixtureLookup(own).source);
   const parts = emitters.map((emitter) => emitter.spectrum.map((value) => value * emitter.luxAt1m));

@@ -94,6 +94,7 @@ import { resample, WAVELENGTHS_NM, type SampleKind } from '@fulgent/core/spectru
 import {
   gelFromPhotos,
   LIST_LAMPS,
+  readEmittersCsv,
   readGelList,
   readChartCsv,
   readLm63,
@@ -103,6 +104,7 @@ import {
   sheetCsv,
   type GelList,
   type ReadBeam,
+  type ReadEmitter,
   type ReadFace,
   type ReadSpectrum,
 } from '@fulgent/core/files';
@@ -164,6 +166,7 @@ export interface StudyApi {
     lamp: keyof typeof LIST_LAMPS,
   ): { readonly samples: { readonly wavelengthsNm: number[]; readonly values: number[] }; readonly film: DyedGel };
   readGelList(text: string): GelList;
+  readEmitters(text: string): readonly ReadEmitter[];
   learn(frames: readonly TaughtFrame[], meters: readonly TaughtMeter[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
@@ -284,6 +287,7 @@ const api: StudyApi = {
     return { samples: { wavelengthsNm: [...WAVELENGTHS_NM], values: [...film.transmittance] }, film };
   },
   readGelList,
+  readEmitters: readEmittersCsv,
   learn,
 
   reweigh: addedUp,

@@ -59,6 +59,11 @@ const fixtureEntry = object({
   fixture: fixtureSchema,
   /** The spectrum that `fixture.source` of kind `spectrum` refers to as "own"; null where it has none. */
   spectrum: ownSpectrum.nullable().defined(),
+  /** Spectra that its emitters refer to by their ids. */
+  spectra: yup
+    .array(object({ id: shared.id, wavelengthsNm: numbers(), values: numbers() }))
+    .required()
+    .max(LIMITS.emitters),
 });
 
 const modifierEntry = object({
@@ -104,6 +109,7 @@ export const OWN_SPECTRUM = 'own';
 export function upgradeKitEntry(value: unknown): unknown {
   if (value === null || typeof value !== 'object') return value;
   const entry = value as { kind?: unknown; camera?: unknown; modifier?: unknown };
+  if (entry.kind === 'fixture') return { spectra: [], ...entry };
   if (entry.kind === 'modifier') return { ...entry, modifier: withModifierDefaults(entry.modifier) };
   return entry.kind === 'camera' ? { ...entry, camera: withCameraDefaults(entry.camera) } : value;
 }
@@ -151,13 +157,21 @@ function checkNumbers(entry: KitEntry): void {
       return;
     case 'fixture': {
       if (entry.spectrum) sampledSource(entry.spectrum);
+      entry.spectra.forEach((one, i) => inField(`spectra[${i}]`, () => sampledSource(one)));
+      const there = new Set([...(entry.spectrum ? [OWN_SPECTRUM] : []), ...entry.spectra.map(({ id }) => id)]);
       const { fixture } = entry;
-      const refers =
+      const wanted =
         fixture.kind === 'colour'
-          ? fixture.emitters.some((emitter) => emitter.kind === 'spectrum')
-          : fixture.source.kind === 'spectrum';
-      if (refers && !entry.spectrum)
-        throw new InputError('spectrum', 'This fixture refers to an imported spectrum; give it as spectrum.');
+          ? fixture.emitters.flatMap((emitter) => (emitter.kind === 'spectrum' ? [emitter.id] : []))
+          : fixture.source.kind === 'spectrum'
+            ? [fixture.source.id]
+            : [];
+      const missing = wanted.find((id) => !there.has(id));
+      if (missing !== undefined)
+        throw new InputError(
+          'spectrum',
+          `This fixture refers to the imported spectrum "${missing}"; give it as spectrum ("${OWN_SPECTRUM}") or in spectra.`,
+        );
       return;
     }
     case 'modifier':

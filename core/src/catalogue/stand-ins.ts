@@ -33,6 +33,7 @@ export const STAND_IN_KIT: readonly KitEntry[] = [
     count: id === 'flash-400' ? 4 : 2,
     fixture: item,
     spectrum: null,
+    spectra: [],
   })),
   ...MODIFIERS.map(({ id, item }): KitEntry => ({ ...shared, id, name: item.name, kind: 'modifier', count: 2, modifier: item })),
   ...CAMERAS.map(({ id, item }): KitEntry => ({

@@ -79,3 +79,5 @@ export {
 export { upgradeLook } from './upgrade';
 export { ZONE_PARTS, ZONE_SIDES, likeZone, meteredIndex, silhouette, zoneOf, type ZonePart, type ZoneSide } from './zones';
 export { changedIn, type Changed, type ChangedPart } from './changed';
+export { EMITTER_CHANNELS } from './light-schema';
+export { type Emitter } from './schema';

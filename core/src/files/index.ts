@@ -8,3 +8,5 @@ export { LARGEST_SPECTRUM_FILE } from './limits';
 export { readChartCsv } from './chart-csv';
 export { tableCsv } from './table-csv';
 export { LIST_LAMPS, readGelList, type GelList, type ListedGel } from './gel-list';
+export { readEmittersCsv, type ReadEmitter } from './emitters-csv';
+export { FIXTURE_FORMAT, fixtureFile, readFixtureFile } from './fixture-file';

@@ -72,6 +72,7 @@ export {
   kitRows,
   lookWithCamera,
   lookWithFixture,
+  placedFixture,
   lookWithGels,
   lookWithSurface,
   withSurface,

@@ -56,11 +56,8 @@ export function lookWithGels(look: Look, gels: readonly KitGel[]): Look {
  * colours itself, as they would spoil what is dialled, and a modifier that does not fit comes off, too.
  */
 export function lookWithFixture(look: Look, lightId: string, entry: KitFixture): Look {
-  const spectrumId = `source-${entry.id}`.slice(0, 64);
-  const fixture = renamedSource({ ...entry.fixture, name: entry.name }, spectrumId);
-  const withSpectrum = entry.spectrum
-    ? carrying(look, { kind: 'source', id: spectrumId, name: entry.name, ...entry.spectrum })
-    : look;
+  const { fixture, spectra } = placedFixture(entry);
+  const withSpectrum = spectra.reduce(carrying, look);
   return {
     ...withSpectrum,
     lights: withSpectrum.lights.map((light) =>
@@ -85,17 +82,33 @@ function keptSetting(light: Light, fixture: Light['fixture']): Light['setting'] 
   return fixture.kind === 'colour' && kept && fixture.modes.includes(kept.mode) ? kept : usualSetting(fixture);
 }
 
-function renamedSource(fixture: Light['fixture'], id: string): Light['fixture'] {
-  if (fixture.kind === 'colour')
-    return {
-      ...fixture,
-      emitters: fixture.emitters.map((emitter) =>
-        emitter.kind === 'spectrum' && emitter.id === OWN_SPECTRUM ? { ...emitter, id } : emitter,
-      ),
-    };
-  return fixture.source.kind === 'spectrum' && fixture.source.id === OWN_SPECTRUM
-    ? { ...fixture, source: { kind: 'spectrum', id } }
-    : fixture;
+/** A fixture of the kit as a look carries it: under its entry's name, with its own spectra under ids that are no other entry's. */
+export function placedFixture(entry: KitFixture): {
+  readonly fixture: Light['fixture'];
+  readonly spectra: readonly LookSpectrum[];
+} {
+  const idOf = (own: string) => `source-${entry.id}${own === OWN_SPECTRUM ? '' : `-${own}`}`.slice(0, 64);
+  const own = [...(entry.spectrum ? [{ id: OWN_SPECTRUM, ...entry.spectrum }] : []), ...entry.spectra];
+  const spectra = own.map(({ id, wavelengthsNm, values }): LookSpectrum => ({
+    kind: 'source',
+    id: idOf(id),
+    name: entry.name,
+    wavelengthsNm,
+    values,
+  }));
+  const isOwn = (id: string) => own.some((one) => one.id === id);
+  const fixture = { ...entry.fixture, name: entry.name };
+  if (fixture.kind === 'colour') {
+    const emitters = fixture.emitters.map((emitter) =>
+      emitter.kind === 'spectrum' && isOwn(emitter.id) ? { ...emitter, id: idOf(emitter.id) } : emitter,
+    );
+    // Emitters that stay keep what was computed of them.
+    return { fixture: spectra.length ? { ...fixture, emitters } : fixture, spectra };
+  }
+  const { source } = fixture;
+  return source.kind === 'spectrum' && isOwn(source.id)
+    ? { fixture: { ...fixture, source: { kind: 'spectrum', id: idOf(source.id) } }, spectra }
+    : { fixture, spectra };
 }
 
 /** Records a look with a camera body of the kit; what is set on it stays. */

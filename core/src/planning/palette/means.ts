@@ -3,7 +3,7 @@ import { continuousLuxSeconds, METER_CONSTANT_LXS, stopsOverMeter } from '../../
 import { goalOfTarget, translate, type Translation } from '../../fixture/match';
 import { describeSetting } from '../../fixture/modes';
 import type { KitEntry } from '../../catalogue/kit-schema';
-import { gelOptions, gelsFor } from '../kit-use';
+import { gelOptions, gelsFor, placedFixture } from '../kit-use';
 import { cameraOf } from '../../scene/camera';
 import { fixtureLookup, fullLux, lookupIn, resolveSource } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
@@ -94,10 +94,9 @@ function compareWays(look: Look, camera: Camera, target: Target, kit: readonly K
   const fits = new Map<string, GelFit | undefined>();
   const ways = kit.flatMap((entry): Way[] => {
     if (entry.kind !== 'fixture' || entry.archived || entry.count === 0) return [];
-    const { fixture } = entry;
+    const { fixture, spectra } = placedFixture(entry);
     // A flash lights one frame of a take.
     if (look.camera.mode === 'cinema' && fixture.kind === 'flash') return [];
-    const spectra = entry.spectrum ? [{ kind: 'source' as const, id: 'own', name: entry.name, ...entry.spectrum }] : [];
     const lookup = lookupIn(spectra);
     const base = { fixtureId: entry.id, name: entry.name, kind: fixture.kind };
     if (fixture.kind === 'colour') {

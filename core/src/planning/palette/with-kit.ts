@@ -2,7 +2,7 @@ import { InputError } from '../../errors';
 import { goalOfSpectrum, matchFixture, translate, type Match, type Translation } from '../../fixture/match';
 import { NO_CORRECTION } from '../../fixture/unit';
 import { settingXy } from '../../fixture/modes';
-import { gelOptions } from '../kit-use';
+import { gelOptions, placedFixture } from '../kit-use';
 import type { KitEntry } from '../../catalogue/kit-schema';
 import { cameraOf } from '../../scene/camera';
 import { filterSwatchHex } from '../../scene/swatch';
@@ -72,15 +72,15 @@ function lampsOf(kit: readonly KitEntry[]): Spectrum[] {
 
 /** What the kit can make, or with `lightId` what that light can: with the kit's gels, or by mixing colours itself. */
 export function reachWithKit(look: Look, kit: readonly KitEntry[], lightId?: string): Reach {
-  const lookup = lookupFor(look, kit);
+  const placed = kit.flatMap((entry) => (entry.kind === 'fixture' && !entry.archived ? [placedFixture(entry)] : []));
+  const spectra = placed.flatMap((one) => one.spectra);
+  const lookup = lookupFor({ ...look, spectra: [...look.spectra, ...spectra] }, kit);
   const light = look.lights.find(({ id }) => id === lightId);
   const mixing = light
     ? light.fixture.kind === 'colour'
       ? [light.fixture]
       : []
-    : kit.flatMap((entry) =>
-        entry.kind === 'fixture' && !entry.archived && entry.fixture.kind === 'colour' && !entry.spectrum ? [entry.fixture] : [],
-      );
+    : placed.flatMap(({ fixture }) => (fixture.kind === 'colour' ? [fixture] : []));
   const sources = !light ? lampsOf(kit) : mixing.length ? [] : [resolveSource(light, light.powerStops, lookup)];
   return reachOf({
     camera: cameraOf(look),
