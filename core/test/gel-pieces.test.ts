@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { fixtureOf, modifierOf, STAND_IN_KIT, type KitGel } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Light } from '../src/document';
-import { cutFrom, gelNeeds, gelPieceCm, type SizeCm } from '../src/planning';
+import { cutFrom, cuttingPlan, gelNeeds, gelPieceCm, type SizeCm } from '../src/planning';
 import { piecesOf, timesLeft } from '../src/planning/gel-pieces';
 import { gelsFor } from '../src/planning/kit-use';
 
@@ -68,6 +68,45 @@ describe('cutting pieces from sheets', () => {
     expect(cutFrom(pieces, sheet)).toEqual({ sheets, joined });
   });
 
+  const sides = fc.integer({ min: 5, max: 55 });
+
+  it('every piece lies on its sheet, as large as it is, and on no other', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(sides, sides), { maxLength: 14 }), (pieces) => {
+        const { placed, joins } = cuttingPlan(pieces, [50, 60]);
+        expect(placed.length + joins.length).toBe(pieces.length);
+        for (const { piece, x, y, w, h } of placed) {
+          expect([w, h].sort()).toEqual([...pieces[piece]!].sort());
+          expect(x >= 0 && y >= 0 && x + w <= 50 && y + h <= 60).toBe(true);
+        }
+        placed.forEach((a, i) =>
+          placed.slice(i + 1).forEach((b) => {
+            const isApart = a.sheet !== b.sheet || a.x + a.w <= b.x || b.x + b.w <= a.x || a.y + a.h <= b.y || b.y + b.h <= a.y;
+            expect(isApart).toBe(true);
+          }),
+        );
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('of up to four pieces takes hardly ever a sheet more than the best of all ways of cutting', () => {
+    const small = fc.integer({ min: 8, max: 48 });
+    let [all, best] = [0, 0];
+    fc.assert(
+      fc.property(fc.array(fc.tuple(small, small), { minLength: 1, maxLength: 4 }), (pieces) => {
+        const least = fewestSheets(pieces, [50, 60]);
+        const { sheets } = cutFrom(pieces, [50, 60]);
+        expect(sheets).toBeGreaterThanOrEqual(least);
+        expect(sheets).toBeLessThanOrEqual(least + 1);
+        all++;
+        if (sheets === least) best++;
+      }),
+      { numRuns: 400, seed: 5 },
+    );
+    expect(best / all).toBeGreaterThan(0.99);
+  });
+
   it('never takes less than the area of the pieces, nor more than a sheet a piece; order does not matter', () => {
     const side = fc.integer({ min: 5, max: 50 });
     fc.assert(
@@ -111,3 +150,39 @@ describe('what a look leaves of a kit', () => {
     expect(gelNeeds(with4, [])[0]!.have).toBeNull();
   });
 });
+
+/** Whether pieces come from one rest by straight cuts from edge to edge: every piece in the corner, turned or not, every way of parting the others. */
+function fitsOne(pieces: readonly SizeCm[], w: number, h: number): boolean {
+  return (
+    pieces.length === 0 ||
+    pieces.some((piece, i) => {
+      const others = pieces.filter((_, k) => k !== i);
+      return [piece, [piece[1], piece[0]] as SizeCm].some(([pw, ph]) => {
+        if (pw > w || ph > h) return false;
+        return Array.from({ length: 2 ** others.length }, (_, mask) => mask).some((mask) => {
+          const right = others.filter((__, k) => mask & (1 << k));
+          const under = others.filter((__, k) => !(mask & (1 << k)));
+          return (
+            (fitsOne(right, w - pw, ph) && fitsOne(under, w, h - ph)) || (fitsOne(right, w - pw, h) && fitsOne(under, pw, h - ph))
+          );
+        });
+      });
+    })
+  );
+}
+
+function fewestSheets(pieces: readonly SizeCm[], [w, h]: SizeCm): number {
+  const full = 2 ** pieces.length - 1;
+  const of = (mask: number) => pieces.filter((_, k) => mask & (1 << k));
+  const known = new Map<number, number>([[0, 0]]);
+  const least = (mask: number): number => {
+    const found = known.get(mask);
+    if (found !== undefined) return found;
+    let best = Infinity;
+    for (let part = mask; part > 0; part = (part - 1) & mask)
+      if (fitsOne(of(part), w, h)) best = Math.min(best, 1 + least(mask & ~part));
+    known.set(mask, best);
+    return best;
+  };
+  return least(full);
+}

@@ -145,3 +145,20 @@ it('no generated text or entry brings an answer of 5xx', async () => {
   );
   expect(await count()).toBe(STAND_IN_KIT.length);
 });
+
+it('with own things only, stand-ins of what is carried are not at hand anywhere, until it is turned off', async () => {
+  const hand = async () =>
+    ((await api.get('/api/kit').expect(200)).body as { entry: KitEntry; standIn: boolean; atHand: boolean }[]).filter(
+      ({ atHand }) => atHand,
+    );
+  expect((await api.get('/api/kit/policy').expect(200)).body).toEqual({ ownOnly: false });
+  const all = (await hand()).length;
+  const { id } = (await api.post('/api/kit').send({ entry: gel() }).expect(201)).body.entry;
+  await api.put('/api/kit/policy').send({ ownOnly: 'yes' }).expect(422);
+  expect((await api.put('/api/kit/policy').send({ ownOnly: true }).expect(200)).body).toEqual({ ownOnly: true });
+  const gels = (await hand()).filter(({ entry }) => entry.kind === 'gel');
+  expect(gels.map(({ entry }) => entry.id)).toEqual([id]);
+  expect((await api.get(`/api/kit/${STAND_IN_KIT[0]!.id}`).expect(200)).body).toMatchObject({ standIn: true, atHand: false });
+  await api.put('/api/kit/policy').send({ ownOnly: false }).expect(200);
+  expect(await hand()).toHaveLength(all + 1);
+});

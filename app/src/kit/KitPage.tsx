@@ -128,7 +128,7 @@ function KitList({
   const [isOpen, setOpen] = useState(false);
   if (list.length === 0) return null;
   return (
-    <View testID={title === 'Stand-ins' ? 'kit-stand-ins' : 'kit-own'}>
+    <View testID={title === 'Stand-ins' ? 'kit-stand-ins' : 'kit-own'} style={isAside ? { gap: SPACE.s } : undefined}>
       {title ? (
         <Text size="strong" weight="strong" role="heading" aria-level={2} style={{ paddingTop: SPACE.s }}>
           {title}, {list.length}

@@ -1,6 +1,7 @@
 import { SubPage, type SubPages } from '../ui/SubPage';
 import { AddressesPage } from './AddressesPage';
 import { BracketPage } from './BracketPage';
+import { CuttingPage } from './CuttingPage';
 import { DevicesPage } from './DevicesPage';
 import { DrawPage } from './DrawPage';
 import { FramePage } from './FramePage';
@@ -22,6 +23,7 @@ const PAGES: SubPages = {
   draw: { title: 'Draw on a frame', Page: DrawPage },
   bracket: { title: 'Bracket', Page: BracketPage },
   reweigh: { title: 'Remix light-alone frames', Page: ReweighPage },
+  cutting: { title: 'Gels to cut', Page: CuttingPage },
   addresses: { title: 'Addresses', Page: AddressesPage },
   poses: { title: 'Poses', Page: PosesPage },
   roles: { title: 'Who does what', Page: RolesPage },

@@ -68,6 +68,12 @@ export function SheetStep() {
         name="Test frames"
         text="compared with the plan: what to change on which light"
       />
+      <LinkRow
+        inset
+        href={`/looks/${id}/sheet/cutting` as Href}
+        name="Gels to cut"
+        text="each sheet drawn with its pieces, and what is short"
+      />
       <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
       <PosesLink id={id} look={look} />
       <LinkRow

@@ -47,46 +47,123 @@ export interface Cut {
   readonly joined: number;
 }
 
-interface Rest {
+/** Where one piece lies on its sheet, cm from the upper left, turned as it is cut. */
+export interface PlacedPiece {
+  /** Which of the pieces that were asked for. */
+  readonly piece: number;
+  readonly sheet: number;
+  readonly x: number;
+  readonly y: number;
   readonly w: number;
   readonly h: number;
 }
 
-/** Cuts pieces from sheets, large ones first, each from the least rest that it fits. What is larger than a sheet is joined of whole ones. */
-export function cutFrom(pieces: readonly SizeCm[], [sheetW, sheetH]: SizeCm): Cut {
-  const rests: Rest[] = [];
-  let [sheets, joined] = [0, 0];
-  const fits = ([w, h]: SizeCm, rest: Rest) => w <= rest.w && h <= rest.h;
-  const bySize = [...pieces].sort((a, b) => Math.max(...b) - Math.max(...a) || Math.min(...b) - Math.min(...a));
-  for (const piece of bySize) {
-    const turns: readonly SizeCm[] = [piece, [piece[1], piece[0]]];
-    const sheet = { w: sheetW, h: sheetH };
-    if (!turns.some((turn) => fits(turn, sheet))) {
-      sheets += Math.min(...turns.map(([w, h]) => joinedSheets(w, sheetW) * joinedSheets(h, sheetH)));
-      joined += 1;
-      continue;
-    }
-    if (!turns.some((turn) => rests.some((rest) => fits(turn, rest)))) {
-      sheets += 1;
-      rests.push(sheet);
-    }
-    takePiece(rests, turns, fits);
-  }
+/** How sheets are cut. Pieces that are larger than a sheet are joined of whole ones, which come last. */
+export interface CuttingPlan extends Cut {
+  readonly placed: readonly PlacedPiece[];
+  /** Pieces that are joined, with the sheets that each takes, side by side and one under the other. */
+  readonly joins: readonly { readonly piece: number; readonly across: number; readonly down: number }[];
+}
+
+interface Rest {
+  readonly sheet: number;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+interface Piece {
+  readonly piece: number;
+  readonly size: SizeCm;
+}
+
+/** In which order pieces are laid out: whatever takes the fewest sheets is taken. */
+const ORDERS: readonly ((a: SizeCm, b: SizeCm) => number)[] = [
+  (a, b) => Math.max(...b) - Math.max(...a) || Math.min(...b) - Math.min(...a),
+  (a, b) => b[0] * b[1] - a[0] * a[1],
+  (a, b) => Math.min(...b) - Math.min(...a) || Math.max(...b) - Math.max(...a),
+];
+
+const FEW = 5;
+
+function permutations<T>(list: readonly T[]): T[][] {
+  if (list.length === 0) return [[]];
+  return list.flatMap((one, i) => permutations(list.filter((_, k) => k !== i)).map((rest) => [one, ...rest]));
+}
+
+/** A rest is cut along its longer spare side, or along the other. */
+const CUTS = ['longer', 'shorter'] as const;
+
+/** The sheets that pieces are cut from. */
+export function cutFrom(pieces: readonly SizeCm[], sheet: SizeCm): Cut {
+  const { sheets, joined } = cuttingPlan(pieces, sheet);
   return { sheets, joined };
 }
+
+/**
+ * Cuts pieces from sheets by straight cuts from edge to edge, each piece from the least rest that it fits, turned where that helps; several orders are tried.
+ * What is larger than a sheet is joined of whole ones.
+ */
+export function cuttingPlan(pieces: readonly SizeCm[], sheet: SizeCm): CuttingPlan {
+  const all = pieces.map((size, piece): Piece => ({ piece, size }));
+  const isWhole = ({ size: [w, h] }: Piece) => (w <= sheet[0] && h <= sheet[1]) || (h <= sheet[0] && w <= sheet[1]);
+  const joins = all
+    .filter((one) => !isWhole(one))
+    .map(({ piece, size: [w, h] }) => {
+      const ways = [
+        [joinedSheets(w, sheet[0]), joinedSheets(h, sheet[1])],
+        [joinedSheets(h, sheet[0]), joinedSheets(w, sheet[1])],
+      ] as const;
+      const [across, down] = ways[0][0] * ways[0][1] <= ways[1][0] * ways[1][1] ? ways[0] : ways[1];
+      return { piece, across, down };
+    });
+  const whole = all.filter(isWhole);
+  // Of few pieces every order is tried.
+  const orders =
+    whole.length <= FEW ? permutations(whole) : ORDERS.map((order) => [...whole].sort((p, q) => order(p.size, q.size)));
+  const tries = orders.flatMap((order) => CUTS.map((cut) => laidOut(order, sheet, cut)));
+  const placed = tries.reduce((best, one) => (sheetsOf(one) < sheetsOf(best) ? one : best));
+  return {
+    sheets: sheetsOf(placed) + joins.reduce((sum, { across, down }) => sum + across * down, 0),
+    joined: joins.length,
+    placed,
+    joins,
+  };
+}
+
+const sheetsOf = (placed: readonly PlacedPiece[]): number => placed.reduce((most, { sheet }) => Math.max(most, sheet + 1), 0);
 
 /** Sheets side by side that reach over so many cm, each lapping over the one before. */
 const joinedSheets = (cm: number, sheetCm: number): number =>
   cm <= sheetCm ? 1 : 1 + Math.ceil((cm - sheetCm) / Math.max(1, sheetCm - LAP_CM));
 
-/** Takes a piece from the least rest that it fits, and leaves two rests in its place: the longer cut runs all the way. */
-function takePiece(rests: Rest[], turns: readonly SizeCm[], fits: (piece: SizeCm, rest: Rest) => boolean): void {
-  const ways = rests.flatMap((rest, at) => turns.filter((turn) => fits(turn, rest)).map((turn) => ({ at, rest, turn })));
-  const [best] = ways.sort((a, b) => a.rest.w * a.rest.h - b.rest.w * b.rest.h || Math.min(...spare(a)) - Math.min(...spare(b)));
-  const { at, rest, turn } = best!;
-  const [right, under] = spare(best!);
-  const across = right * rest.h >= under * rest.w;
-  rests.splice(at, 1, { w: right, h: across ? rest.h : turn[1] }, { w: across ? turn[0] : rest.w, h: under });
+function laidOut(pieces: readonly Piece[], [sheetW, sheetH]: SizeCm, cut: (typeof CUTS)[number]): PlacedPiece[] {
+  const rests: Rest[] = [];
+  const placed: PlacedPiece[] = [];
+  let sheets = 0;
+  for (const { piece, size } of pieces) {
+    const turns: readonly SizeCm[] = [size, [size[1], size[0]]];
+    const ways = () =>
+      rests.flatMap((rest, at) => turns.filter(([w, h]) => w <= rest.w && h <= rest.h).map((turn) => ({ at, rest, turn })));
+    if (ways().length === 0) rests.push({ sheet: sheets++, x: 0, y: 0, w: sheetW, h: sheetH });
+    const [best] = ways().sort(
+      (a, b) => a.rest.w * a.rest.h - b.rest.w * b.rest.h || Math.min(...spare(a)) - Math.min(...spare(b)),
+    );
+    const { at, rest, turn } = best!;
+    const [w, h] = turn;
+    placed.push({ piece, sheet: rest.sheet, x: rest.x, y: rest.y, w, h });
+    const [right, under] = spare(best!);
+    // One of the two cuts runs all the way.
+    const across = right * rest.h >= under * rest.w === (cut === 'longer');
+    rests.splice(
+      at,
+      1,
+      { ...rest, x: rest.x + w, w: right, h: across ? rest.h : h },
+      { ...rest, y: rest.y + h, w: across ? w : rest.w, h: under },
+    );
+  }
+  return placed;
 }
 
 const spare = ({ rest, turn }: { rest: Rest; turn: SizeCm }): SizeCm => [rest.w - turn[0], rest.h - turn[1]];
@@ -121,8 +198,12 @@ export function timesLeft(entry: KitGel, used: readonly SizeCm[], light: Held & 
 }
 
 /** What a look takes of each gel, against what the kit has. */
-export interface GelNeed extends Cut {
+export interface GelNeed extends CuttingPlan {
   readonly gel: string;
+  readonly name: string;
+  readonly sheet: SizeCm;
+  /** The lights that the pieces are for, one a piece. */
+  readonly lights: readonly string[];
   readonly pieces: readonly SizeCm[];
   /** Sheets there are; null without a kit. */
   readonly have: number | null;
@@ -139,7 +220,9 @@ export function gelNeeds(look: Look, kit: readonly KitEntry[]): GelNeed[] {
       (one): one is KitGel => one.kind === 'gel' && !one.archived && (one.id === gel || one.name === name),
     );
     const pieces = piecesOf({ lights }, gel);
+    const sheet = sheetCm(there[0]);
+    const names = lights.flatMap((light) => piecesOf({ lights: [light] }, gel).map(() => light.name));
     const have = kit.length ? there.reduce((sum, { count }) => sum + count, 0) : null;
-    return { gel, pieces, ...cutFrom(pieces, sheetCm(there[0])), have };
+    return { gel, name, sheet, lights: names, pieces, ...cuttingPlan(pieces, sheet), have };
   });
 }

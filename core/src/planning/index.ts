@@ -66,7 +66,20 @@ export { hazeClearing, type HazeClearing, type VeilCost } from './effects/haze';
 export type { Cause } from './faults/causes';
 export type { CauseKind, Finding } from './faults/suspect';
 export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';
-export { cutFrom, gelNeeds, gelPieceCm, hangsAtHead, sheetCm, type Cut, type GelNeed, type SizeCm } from './gel-pieces';
+export {
+  cutFrom,
+  cuttingPlan,
+  LAP_CM,
+  type CuttingPlan,
+  type PlacedPiece,
+  gelNeeds,
+  gelPieceCm,
+  hangsAtHead,
+  sheetCm,
+  type Cut,
+  type GelNeed,
+  type SizeCm,
+} from './gel-pieces';
 export {
   gelOptions,
   kitRows,

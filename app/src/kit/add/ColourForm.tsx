@@ -218,7 +218,7 @@ function Driven({
   const [now, setNow] = useState(channel);
   return (
     <Pick
-      label="Is"
+      label="Part"
       current={CHANNEL_NAMES[now]}
       options={CHANNELS}
       onPick={(id) => {

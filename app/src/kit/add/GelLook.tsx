@@ -22,7 +22,8 @@ const HUES = Array.from({ length: 18 }, (_, i) => 10 + 20 * i);
 const PURITIES = [0.08, 0.2, 0.38] as const;
 
 const useStyles = themed((t) => ({
-  tiles: { flexDirection: 'row', flexWrap: 'wrap', gap: 4 },
+  // Nine in a row: two rows a depth.
+  tiles: { flexDirection: 'row', flexWrap: 'wrap', gap: 4, maxWidth: 9 * 38 },
   tile: { width: 34, height: 34, borderRadius: 2 },
   on: { borderWidth: 3, borderColor: t.text },
 }));
