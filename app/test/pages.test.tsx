@@ -1,18 +1,13 @@
 /** @jest-environment jsdom */
-import { STAND_IN_KIT, type KitEntry, type KitFixture, type KitGel } from '@fulgent/core/catalogue';
+import { STAND_IN_KIT } from '@fulgent/core/catalogue';
 import { turnRange } from '@fulgent/core/day';
 import { demoLooks } from '@fulgent/core/demo';
-import type { ColourFixture, Look } from '@fulgent/core/document';
+import type { Look } from '@fulgent/core/document';
 import { evaluate } from '@fulgent/core/scene';
-import { luminousTransmittance, stopsLost } from '@fulgent/core/gel';
-import { daylightSource } from '@fulgent/core/source';
-import { resample } from '@fulgent/core/spectrum';
 import { throwM } from '@fulgent/core/transport';
 import { turnWords, verdictWords } from '@fulgent/words';
-import { act, fireEvent, waitFor } from '@testing-library/react';
+import { act, waitFor } from '@testing-library/react';
 import { WrongPage } from '../src/build/WrongPage';
-import type { Draft } from '../src/kit/add/fields';
-import { FixtureForm } from '../src/kit/add/FixtureForm';
 import { KitPage } from '../src/kit/KitPage';
 import { LightPage } from '../src/light/LightPage';
 import { ConflictSheet } from '../src/look/ConflictSheet';
@@ -26,7 +21,7 @@ import { went } from './router';
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
 
-const mockApi = { made: [] as Look[], entries: [] as KitEntry[], refuse: null as string | null };
+const mockApi = { made: [] as Look[], refuse: null as string | null };
 
 jest.mock('../src/api/client', () => {
   const actual = jest.requireActual('../src/api/client');
@@ -35,10 +30,6 @@ jest.mock('../src/api/client', () => {
     api: {
       ...actual.api,
       updateLook: () => Promise.reject(new actual.OfflineError()),
-      createEntry: async (entry: KitEntry) => {
-        mockApi.entries.push(entry);
-        return { entry, revision: 1, standIn: false, atHand: true };
-      },
       createShoot: async () => ({ id: 'shoot-9' }),
       createLook: async (look: Look, shootId: string) => {
         if (mockApi.refuse) throw new actual.ApiError(507, mockApi.refuse, [], null);
@@ -55,7 +46,6 @@ beforeEach(() => {
   localStorage.clear();
   went.length = 0;
   mockApi.made.length = 0;
-  mockApi.entries.length = 0;
   mockApi.refuse = null;
   open(poster);
 });
@@ -200,39 +190,6 @@ describe('the kit', () => {
   });
 });
 
-describe('a gel of one’s own', () => {
-  const dialog = () => within(screen.getByRole('dialog', { name: 'Add a gel' }));
-  const opened = () => {
-    show(<KitPage />);
-    press('Add');
-  };
-  // Until its film is there the form asks for one.
-  const added = () =>
-    waitFor(() => {
-      if (mockApi.entries.length === 0) press('Add to the kit');
-      expect(mockApi.entries).toHaveLength(1);
-    }, LONG);
-
-  it('is there by a tile, a loss and a name: its film loses as much, and is told as a guess', async () => {
-    opened();
-    act(() => dialog().getByRole('radio', { name: 'Hue 10, deep' }).click());
-    type('Name', 'Deep rose');
-    await added();
-    const [gel] = mockApi.entries as KitGel[];
-    expect(stopsLost(luminousTransmittance(daylightSource(5600), resample(gel!.spectrum, 'transmittance')))).toBeCloseTo(2, 1);
-    expect(gel).toMatchObject({ kind: 'gel', name: 'Deep rose', provenance: 'guessed', count: 1, widthCm: 50 });
-  });
-
-  it('from a maker’s sheet, by R, G and B', async () => {
-    opened();
-    press('From a maker’s sheet', 'radio');
-    press('R, G, B', 'radio');
-    type('Name', 'Sea');
-    await added();
-    expect(mockApi.entries[0]).toMatchObject({ name: 'Sea', provenance: 'guessed' });
-  });
-});
-
 describe('a new look', () => {
   it('is made from the choices, balanced, and opened', async () => {
     show(<NewLookPage shootId={undefined} />);
@@ -295,70 +252,5 @@ describe('sheets over the page', () => {
     expect(now().title).toBe('Renamed there');
     act(() => undo());
     expect(now().title).toBe(poster.title);
-  });
-});
-
-describe('a fixture of one’s own', () => {
-  const field = (channel: number, label: string) =>
-    within(screen.getByRole('group', { name: `Channel ${channel}` })).getByLabelText(label);
-  const stored: Draft[] = [];
-  let refused: unknown = null;
-  const shown = () => {
-    stored.length = 0;
-    refused = null;
-    const store = async (draft: Draft) => void stored.push(draft);
-    show(<FixtureForm store={store} failed={(error) => (refused = error)} done={() => undefined} />);
-  };
-  const put = (channel: number, label: string, value: string) => fireEvent.change(field(channel, label), { target: { value } });
-
-  it('that mixes colours is there by a meter on each channel, and refused with the channel’s name', async () => {
-    shown();
-    press('Full colour', 'radio');
-    type('Name', 'My panel');
-    for (const [i, [x, y, lux]] of [
-      [0.69, 0.308, 640],
-      [0.2, 0.71, 1300],
-      [0.15, 0.03, 180],
-      [0.33, 0.34, 2600],
-    ].entries()) {
-      put(i + 1, 'x', String(x));
-      put(i + 1, 'y', String(y));
-      put(i + 1, 'lx at 1 m', String(lux));
-    }
-    put(2, 'x', '0.02');
-    put(2, 'y', '0.02');
-    press('Add to the kit');
-    await waitFor(() => expect(String(refused)).toMatch(/Green: no single emitter/), LONG);
-    expect(stored).toEqual([]);
-    put(2, 'x', '0.2');
-    put(2, 'y', '0.71');
-    press('Add to the kit');
-    await waitFor(() => expect(stored).toHaveLength(1), LONG);
-    const [entry] = stored as Pick<KitFixture, 'fixture'>[];
-    expect(entry!.fixture).toMatchObject({ kind: 'colour', name: 'My panel', modes: ['cct', 'hsi', 'rgb'] });
-    const { emitters } = entry!.fixture as ColourFixture;
-    expect(emitters.map(({ channel, luxAt1m }) => [channel, luxAt1m])).toEqual([
-      ['r', 640],
-      ['g', 1300],
-      ['b', 180],
-      ['white', 2600],
-    ]);
-  });
-
-  it('a flash by its guide number, lowest power and steps', async () => {
-    shown();
-    press('Flash', 'radio');
-    type('Name', 'My flash');
-    type(/^Guide number/, '52');
-    type('Lowest power, 1 over', '256');
-    press('Tenths', 'radio');
-    press('Add to the kit');
-    await waitFor(() => expect(stored).toHaveLength(1), LONG);
-    expect((stored[0] as Pick<KitFixture, 'fixture'>).fixture).toMatchObject({
-      kind: 'flash',
-      guideNumberM: 52,
-      minStops: -8,
-      step: { unit: 'stops', value: 0.1 },
-    });
   });
 });

@@ -3,11 +3,21 @@ import { GELS } from '../src/gel/stand-ins';
 import { baseCamera, recordInto } from '../src/camera/camera';
 import { InputError } from '../src/errors';
 import { beamFunction, beamIntegral } from '../src/exposure/beam';
-import { gelFromPhotos, readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '../src/files';
-import { channelStopsLost } from '../src/gel/gel';
+import { correctedByPhotos, gelFromPhotos, readLm63, readSensorCsv, readSpectrumCsv, readTm27 } from '../src/files';
+import { channelStopsLost, gelAtStrength } from '../src/gel/gel';
 import { product } from '../src/spectrum/grid';
 import { daylightSource } from '../src/source/source';
 import { balancedTriple } from '../src/vivid/alone';
+
+/** What a camera records of a white in a light. */
+const camera = baseCamera();
+const source = daylightSource(5600);
+const rgb = new Float64Array(3);
+const shot = (light: Float64Array, k: number): [number, number, number] => {
+  const [r, g, b] = balancedTriple(camera, light);
+  recordInto(rgb, camera, r * k, g * k, b * k);
+  return [rgb[0]!, rgb[1]!, rgb[2]!];
+};
 
 describe('spectra from files', () => {
   const rows = (f: (nm: number) => number, step = 10) =>
@@ -199,14 +209,6 @@ describe('spectra from files', () => {
   });
 
   test('a gel from two photographs of a white explains its channels', () => {
-    const camera = baseCamera();
-    const source = daylightSource(5600);
-    const rgb = new Float64Array(3);
-    const shot = (light: Float64Array, k: number): [number, number, number] => {
-      const [r, g, b] = balancedTriple(camera, light);
-      recordInto(rgb, camera, r * k, g * k, b * k);
-      return [rgb[0]!, rgb[1]!, rgb[2]!];
-    };
     for (const id of ['amber-pale', 'azure-pale', 'magenta-pale', 'warm-half']) {
       const gel = GELS.find((one) => one.id === id)!.transmittance;
       const found = gelFromPhotos({ without: shot(source, 0.6), through: shot(product(source, gel), 0.6), source, camera });
@@ -219,5 +221,44 @@ describe('spectra from files', () => {
       /brighter through/,
     );
     expect(() => gelFromPhotos({ without: [0.01, 0.5, 0.5], through: [0.01, 0.5, 0.5], source, camera })).toThrow(/too dark/);
+  });
+
+  test('corrects a film that is known by a pair of frames, and says by how much each channel differs', () => {
+    let [all, nearer, deep] = [0, 0, 0];
+    for (const { transmittance } of GELS.filter(({ kind }) => kind === 'effect')) {
+      // Faded, and dusty.
+      const worn = gelAtStrength(transmittance, 0.75).map((t) => 0.93 * t);
+      const photos = { without: shot(source, 0.6), through: shot(product(source, worn), 0.6), source, camera };
+      if (photos.through.some((value) => value < 0.02)) {
+        deep++;
+        continue;
+      }
+      const { transmittance: found, moreStops } = correctedByPhotos(transmittance, photos);
+      const lost = (film: Float64Array) => channelStopsLost(source, film, camera.sensor);
+      const [known, real, now] = [lost(transmittance), lost(worn), lost(found)];
+      for (let c = 0; c < 3; c++) {
+        expect(Math.abs(moreStops[c]! - (real[c]! - known[c]!))).toBeLessThan(0.05);
+        expect(Math.abs(now[c]! - real[c]!)).toBeLessThan(0.05);
+      }
+      const away = (film: Float64Array) => Math.hypot(...film.map((t, k) => t - worn[k]!));
+      all++;
+      if (away(found) < away(transmittance)) nearer++;
+    }
+    // Three numbers say little of a spectrum: mostly it comes nearer.
+    expect(nearer / all).toBeGreaterThan(0.7);
+    // The deep ones are beyond what a file holds, and refused where a channel is black.
+    expect(all).toBeGreaterThan(deep / 4);
+    expect(() =>
+      correctedByPhotos(GELS[0]!.transmittance, { without: [0.5, 0.5, 0.5], through: [0.4, 0.1, 0], source, camera }),
+    ).toThrow(/deeper than a picture file holds/);
+    const same = GELS[0]!.transmittance;
+    const { moreStops } = correctedByPhotos(same, {
+      without: shot(source, 0.6),
+      through: shot(product(source, same), 0.6),
+      source,
+      camera,
+    });
+    expect(Math.max(...moreStops.map(Math.abs))).toBeLessThan(0.05);
+    expect(() => correctedByPhotos(same, { without: [1, 1, 1], through: [0.5, 0.5, 0.5], source, camera })).toThrow(/clips/);
   });
 });

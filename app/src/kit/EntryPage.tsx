@@ -27,6 +27,8 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { entryFacts, entrySwatch } from './entry-words';
 import { learnedText } from './learn/words';
+import { MeasureGel } from './MeasureGel';
+import { OwnFigures } from './OwnFigures';
 import { atStrength, gelFacts, JUDGED_ON, STRENGTHS, transmittanceOf } from './gel-facts';
 import { useEntry, useKit } from './useKit';
 
@@ -98,6 +100,17 @@ export function EntryPage({ id }: { readonly id: string }) {
       {entry.kind === 'fixture' && width > 0 ? <FixtureSpectrum entry={entry} width={width} /> : null}
       {entry.kind === 'fixture' && width > 0 ? <AcrossWhites entry={entry} width={width} /> : null}
       {entry.kind === 'camera' ? <LearnLink camera={entry} /> : null}
+      {entry.kind === 'gel' ? (
+        <MeasureGel
+          gel={entry}
+          standIn={standIn}
+          save={save}
+          onMade={(made) => {
+            refresh();
+            router.push(`/kit/${made}`);
+          }}
+        />
+      ) : null}
       <Stock entry={entry} standIn={standIn} save={save} revision={revision} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
         <Button label="Duplicate" icon="copy" onPress={() => void duplicate().catch(failed)} />
@@ -279,38 +292,6 @@ function NoteField({ note, onSave }: { readonly note: string; readonly onSave: (
     if (text !== note) onSave(text.slice(0, LIMITS.noteLength));
   };
   return <Field label="Note" value={text} onChange={setText} onBlur={save} multiline />;
-}
-
-/** The main figure of an own fixture or modifier. */
-function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly save: (change: Partial<KitEntry>) => void }) {
-  if (entry.kind === 'fixture' && entry.fixture.kind !== 'colour') {
-    const { fixture } = entry;
-    const flash = fixture.kind === 'flash';
-    const value = flash ? fixture.guideNumberM : fixture.luxAt1m;
-    const put = (figure: number) =>
-      save({ fixture: flash ? { ...fixture, guideNumberM: figure } : { ...fixture, luxAt1m: figure } } as Partial<KitEntry>);
-    return (
-      <Stepper
-        label={flash ? 'Guide number at ISO 100, m' : 'Lux at 1 m, full output'}
-        value={`${value}`}
-        onStep={(by) => put(Math.max(1, Math.round(value * (by === 1 ? 1.05 : 1 / 1.05))))}
-        onType={(text) => taken(readNumber(text, { name: 'Output', low: 1, high: flash ? 500 : 10_000_000 }), put)}
-      />
-    );
-  }
-  if (entry.kind === 'modifier') {
-    const { modifier } = entry;
-    const put = (lossStops: number) => save({ modifier: { ...modifier, lossStops } });
-    return (
-      <Stepper
-        label="Stops lost on the axis"
-        value={`${modifier.lossStops}`}
-        onStep={(by) => put(Math.max(-3, Math.min(8, Number((modifier.lossStops + by * 0.1).toFixed(2)))))}
-        onType={(text) => taken(readNumber(text, { name: 'Loss', low: -3, high: 8, unit: 'stops' }), put)}
-      />
-    );
-  }
-  return null;
 }
 
 function GelFactsSections({ gel, width }: { readonly gel: KitGel; readonly width: number }) {

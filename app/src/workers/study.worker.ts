@@ -90,8 +90,9 @@ import {
 } from '@fulgent/core/planning/search';
 import { daylightSource } from '@fulgent/core/source';
 import { dyedGel, type DyedGel, type GelLook } from '@fulgent/core/gel';
-import { resample, WAVELENGTHS_NM, type SampleKind } from '@fulgent/core/spectrum';
+import { resample, WAVELENGTHS_NM, type SampleKind, type Spectrum } from '@fulgent/core/spectrum';
 import {
+  correctedByPhotos,
   gelFromPhotos,
   LIST_LAMPS,
   readEmittersCsv,
@@ -102,6 +103,7 @@ import {
   readSpectrumCsv,
   readTm27,
   sheetCsv,
+  type CorrectedGel,
   type GelList,
   type ReadBeam,
   type ReadEmitter,
@@ -137,6 +139,8 @@ export interface StudyApi {
   whiteMatch(fromK: number, fromDuv: number, toK: number, kit: readonly KitEntry[]): Correction;
   clusters(picture: Blob, count: number): Promise<PictureStudy>;
   photoGel(without: Blob, through: Blob, sourceK: number): Promise<{ wavelengthsNm: number[]; values: number[] }>;
+  /** A gel that is known, corrected by a pair of frames at the same power: without and through it. */
+  measuredGel(film: Spectrum, without: Blob, through: Blob, sourceK: number): Promise<CorrectedGel>;
   greyFrame(picture: Blob): Promise<readonly [number, number, number]>;
   whites(look: Look): WhiteStudy;
   causes(look: Look, word: FaultWord, kit: readonly KitEntry[]): readonly Cause[];
@@ -248,6 +252,11 @@ const api: StudyApi = {
       wavelengthsNm: Array.from(found, (_, i) => 380 + 5 * i),
       values: Array.from(found, (value) => Number(value.toPrecision(6))),
     };
+  },
+
+  async measuredGel(film, without, through, sourceK) {
+    const [bare, gelled] = [await middleOf(without), await middleOf(through)];
+    return correctedByPhotos(film, { without: bare, through: gelled, source: daylightSource(sourceK), camera: baseCamera() });
   },
 
   greyFrame: middleOf,

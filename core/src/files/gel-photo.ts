@@ -35,7 +35,50 @@ const BASIS: readonly Spectrum[] = BANDS_NM.map((peak, k) =>
  * camera and light, uncertain for others.
  * @throws InputError where a channel clips or is too dark, or the gel seems to add light.
  */
-export function gelFromPhotos({ without, through, source, camera }: GelPhotos): Spectrum {
+export function gelFromPhotos(photos: GelPhotos): Spectrum {
+  const floor = 10 ** -(MOST_DENSITY - 1);
+  const wanted = ratioOf(photos).map((value) => Math.min(CLEAR_FILM, Math.max(floor, value)));
+  return filmOf(
+    photos,
+    wanted,
+    sampled(() => CLEAR_FILM),
+    [0, MOST_DENSITY],
+  );
+}
+
+/** How a film that was measured differs from what was known of it. */
+export interface CorrectedGel {
+  readonly transmittance: Spectrum;
+  /** Measured less known, stops of each channel: positive loses more. */
+  readonly moreStops: readonly [number, number, number];
+}
+
+/** A film that is known already, its dyes made denser or thinner until it does what two photographs show. Its own shape stays between the bands. @throws InputError as `gelFromPhotos`. */
+export function correctedByPhotos(film: Spectrum, photos: GelPhotos): CorrectedGel {
+  const { source, camera } = photos;
+  if (photos.through.some((value) => value < HELD_FROM))
+    throw new InputError(
+      'through',
+      'A channel is black through the gel: its colour is deeper than a picture file holds. Photograph a paler piece, or take its spectrum.',
+    );
+  const ratio = ratioOf(photos);
+  const [before, bare] = [product(source, film), source].map((spectrum) => camera.sensor.map((s) => dot(spectrum, s)));
+  const known = before!.map((value, c) => value / bare![c]!);
+  const corrected = filmOf(photos, ratio, film, [-MOST_THINNER, MOST_DENSITY]);
+  const more = ratio.map((value, c) => Math.log2(known[c]! / Math.max(value, 1e-4)));
+  return {
+    transmittance: corrected.map((t) => Math.min(CLEAR_FILM, t)),
+    moreStops: more as unknown as CorrectedGel['moreStops'],
+  };
+}
+
+/** Under this a channel was cut off by the file's own colours. */
+const HELD_FROM = 0.004;
+/** A dye may turn out thinner by so much, density. */
+const MOST_THINNER = 1;
+
+/** What is left of each channel through the gel. */
+function ratioOf({ without, through, camera }: GelPhotos): number[] {
   if (without.some((value) => value > 0.985))
     throw new InputError('without', 'The white without the gel clips; expose it less and take both again.');
   if (without.some((value) => value < 0.02))
@@ -45,18 +88,27 @@ export function gelFromPhotos({ without, through, source, camera }: GelPhotos): 
   const ratio = white.map((value, c) => seen[c]! / value);
   if (ratio.some((value) => value > 1.04))
     throw new InputError('through', 'A channel is brighter through the gel than without it. Were the exposures the same?');
-  const floor = 10 ** -(MOST_DENSITY - 1);
-  const wanted = ratio.map((value) => Math.min(CLEAR_FILM, Math.max(floor, value)));
+  return ratio;
+}
+
+/** A film with so much more of three dyes that each channel keeps what is wanted: Newton in the logarithm of the ratios. */
+function filmOf(
+  { source, camera }: GelPhotos,
+  wanted: readonly number[],
+  film: Spectrum,
+  [thinnest, densest]: readonly [number, number],
+): Spectrum {
   const bare = camera.sensor.map((s) => dot(source, s));
   const weights = camera.sensor.map((s) => product(source, s));
   const filterOf = (density: readonly number[]) =>
-    sampled(() => 1).map((_, i) => CLEAR_FILM * 10 ** -density.reduce((sum, d, k) => sum + d * BASIS[k]![i]!, 0));
+    film.map((t, i) => t * 10 ** -density.reduce((sum, d, k) => sum + d * BASIS[k]![i]!, 0));
   const reading = (density: readonly number[]) => {
     const filter = filterOf(density);
     return weights.map((w, c) => dot(w, filter) / bare[c]!);
   };
-  // Channels see mostly their own band: start there, then Newton in the log of the ratios.
-  let density = [wanted[2]!, wanted[1]!, wanted[0]!].map((value) => Math.max(0, -Math.log10(value / CLEAR_FILM)));
+  // Channels see mostly their own band: start there.
+  const at = reading([0, 0, 0]);
+  let density = [2, 1, 0].map((c) => Math.min(densest, Math.max(thinnest, -Math.log10(wanted[c]! / at[c]!))));
   for (let round = 0; round < 60; round++) {
     const now = reading(density);
     const error = wanted.map((value, c) => Math.log10(value / now[c]!));
@@ -67,7 +119,7 @@ export function gelFromPhotos({ without, through, source, camera }: GelPhotos): 
     });
     const step = solveLinear([0, 1, 2].map((c) => [columns[0]![c]!, columns[1]![c]!, columns[2]![c]!, error[c]!]));
     if (!step) break;
-    density = density.map((d, k) => Math.min(MOST_DENSITY, Math.max(0, d + Math.min(0.5, Math.max(-0.5, step[k]!)))));
+    density = density.map((d, k) => Math.min(densest, Math.max(thinnest, d + Math.min(0.5, Math.max(-0.5, step[k]!)))));
   }
   return filterOf(density);
 }

@@ -2,7 +2,7 @@
 export { readSensorCsv, readSpectrumCsv, type ReadSpectrum } from './spectrum-csv';
 export { readTm27 } from './tm27';
 export { readLm63, type ReadBeam, type ReadFace } from './lm63';
-export { gelFromPhotos, type GelPhotos } from './gel-photo';
+export { correctedByPhotos, gelFromPhotos, type CorrectedGel, type GelPhotos } from './gel-photo';
 export { sheetCsv } from './sheet-csv';
 export { LARGEST_SPECTRUM_FILE } from './limits';
 export { readChartCsv } from './chart-csv';
