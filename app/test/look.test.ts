@@ -6,7 +6,8 @@ import { throwM } from '@fulgent/core/transport';
 import { axisOf, ticksOf, toStops, toX } from '../src/ladder/axis';
 import { addLight, changeBackdrop, moveLight, removeLight, rename, setPower, setThrow } from '../src/look/edits';
 import { exposureText } from '../src/look/exposure-text';
-import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken } from '../src/look/numbers';
+import { fixtureOf } from '@fulgent/core/catalogue';
+import { APERTURES, ISOS, nextInSeries, readNumber, readPower, readShutter, SHUTTERS, taken } from '../src/look/numbers';
 import { redo, undo, useOpenLook } from '../src/look/store';
 import { burntText, clipText, gelText, percent } from '../src/look/words';
 import { DARK, LIGHT } from '../src/theme/theme';
@@ -25,6 +26,34 @@ it('what is burnt beside Balance is told with what passes, and nothing where it 
   expect(burntText(skin(0.02))).toBe('');
   expect(burntText([])).toBe('');
   expect(burntText(skin(0.041))).toBe('Skin: 4.1 % burnt in sheen and edges, 3 % passes.');
+});
+
+describe('a power as people say it', () => {
+  const flash = fixtureOf('flash-200');
+  const panel = fixtureOf('led-panel');
+  const eye = fixtureOf('colour-panel-two');
+  it.each([
+    ['full', flash, 0],
+    ['1/1', flash, 0],
+    ['1/8', flash, -3],
+    ['1/8 +1/3', flash, -3 + 1 / 3],
+    ['1/16-0.3', flash, -4.3],
+    ['-2.3', flash, -2.3],
+    ['−2,3 stops', flash, -2.3],
+    ['50 %', flash, -1],
+    ['25%', panel, -2],
+    // A dial that follows the eye: half of it is a quarter of the light.
+    ['50 %', eye, -2],
+  ])('%s', (text, fixture, stops) => expect(readPower(text, fixture)).toBeCloseTo(stops, 9));
+
+  it.each([
+    ['much', flash, /is none of them/],
+    ['1/0', flash, /is none of them/],
+    ['2', flash, /is none of them/],
+    ['200 %', flash, /Full is the most/],
+    ['1/4096', flash, /Its lowest is 1\/256/],
+    ['0.1 %', panel, /Its lowest is 1 %/],
+  ])('%s is refused with what it takes', (text, fixture, message) => expect(readPower(text, fixture)).toMatch(message));
 });
 
 describe('the axis of the ladder', () => {

@@ -1,7 +1,7 @@
 import type { Light, Look } from '@fulgent/core/document';
 import { formatPercent, formatStops } from '@fulgent/core/exposure';
 import { usualMostToKey } from '@fulgent/core/planning';
-import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
+import { formatPower, nearestPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { verdictWords } from '@fulgent/words';
 import { useRouter } from 'expo-router';
@@ -24,7 +24,7 @@ import { LampSection } from './LampSection';
 import { GelSection } from './GelSection';
 import { ShapeSection } from './ShapeSection';
 import { SettingSection } from './SettingSection';
-import { readNumber, taken } from '../look/numbers';
+import { readNumber, readPower, taken } from '../look/numbers';
 import { undo, useOpenLook } from '../look/store';
 import { percent } from '../look/words';
 
@@ -223,6 +223,7 @@ function PowerSection({ light }: { readonly light: Light }) {
             label="Power"
             value={formatPower(light.fixture, light.powerStops)}
             onStep={(by) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by))}
+            onType={(text) => taken(readPower(text, light.fixture), (stops) => typedPower(light, stops))}
             note={coarseNote(light)}
           />
         </Cell>
@@ -273,6 +274,18 @@ function Head({ toLadder, light, look }: { readonly toLadder: () => void; readon
     </View>
   );
 }
+
+/** Puts the nearest power that its dial has, and says what that leaves of what was typed. */
+function typedPower({ id, name, fixture }: Light, stops: number): void {
+  const nearest = nearestPower(fixture, stops);
+  setPower(id, nearest);
+  const lost = nearest - stops;
+  if (Math.abs(lost) >= LOST_WORTH_SAYING)
+    say(`${name}: its dial has ${formatPower(fixture, nearest)}, ${formatStops(lost)} stop from what was typed.`);
+}
+
+/** Rounding of a dial is told from here, stops. */
+const LOST_WORTH_SAYING = 0.05;
 
 /** Power in the languages that people use for it. */
 function powerWords({ fixture, powerStops }: Light): string {

@@ -1,5 +1,9 @@
 /** Series as marked on cameras, and reading of typed values. */
 
+import type { Fixture } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { formatPower, stopsOfPercent } from '@fulgent/core/scene';
+
 export { APERTURES, ISOS, SHUTTERS } from '@fulgent/core/exposure';
 
 export const WHITES_K = [
@@ -37,6 +41,39 @@ export function readAperture(text: string): number {
   if (!match) return NaN;
   const tenths = Number(match[2] ?? match[3] ?? 0);
   return Number(match[1]!.replace(',', '.')) * 2 ** (tenths / 20);
+}
+
+const POWER_WAYS = 'Type a fraction (1/8, 1/8 +1/3), stops from full (-2.3) or percent (18 %)';
+
+/** A part of a stop: `1/3`, `0.3`. */
+const partOf = (text: string): number => {
+  const [over, under = '1'] = text.replace(',', '.').split('/');
+  return Number(over) / Number(under);
+};
+
+/** Reads a power in any of the ways that people say it, as stops under full. Gives the stops or what is wrong. */
+export function readPower(text: string, fixture: Fixture): number | string {
+  const said = text.trim().replace(/[−–]/g, '-').toLowerCase();
+  const stops = stopsSaid(said, fixture);
+  if (stops === null || !Number.isFinite(stops)) return `${POWER_WAYS}; "${text.slice(0, 20)}" is none of them.`;
+  if (stops > 1e-6) return 'Full is the most that it gives.';
+  if (stops < fixture.minStops - 0.05)
+    return `Its lowest is ${formatPower(fixture, fixture.minStops)}, ${formatStops(fixture.minStops)} from full.`;
+  return Math.min(0, stops);
+}
+
+function stopsSaid(said: string, fixture: Fixture): number | null {
+  if (said === 'full' || said === '1/1') return 0;
+  const fraction = /^1\/(\d+(?:[.,]\d+)?)\s*(?:([+-])\s*(\d+(?:[.,]\d+)?(?:\/\d+)?))?$/.exec(said);
+  if (fraction) {
+    const more = fraction[3] ? partOf(fraction[3]) * (fraction[2] === '-' ? -1 : 1) : 0;
+    return -Math.log2(partOf(fraction[1]!)) + more;
+  }
+  const percent = /^(\d+(?:[.,]\d+)?)\s*%$/.exec(said);
+  if (percent) return stopsOfPercent('dimmer' in fixture ? fixture : {}, partOf(percent[1]!));
+  const stops = /^-\s*(\d+(?:[.,]\d+)?)\s*(?:stops?)?$/.exec(said);
+  if (stops) return -partOf(stops[1]!);
+  return /^\+?0+(?:[.,]0*)?\s*(?:stops?)?$/.test(said) ? 0 : null;
 }
 
 /** Reads an exposure time: `1/200`, `0.5`, `0.5 s`. */

@@ -43,3 +43,7 @@ export function formatPower(fixture: Pick<Fixture, 'kind' | 'step'> & { readonly
   if (fixture.kind === 'flash' && fixture.step.unit === 'stops') return formatFlashPower(stops, fixture.step.value);
   return formatPercent(stops / dimmerOf(fixture));
 }
+
+/** Light output of a fixture's dial in percent, stops under full, by its own dimmer. */
+export const stopsOfPercent = (fixture: { readonly dimmer?: number }, percent: number): number =>
+  dimmerOf(fixture) * Math.log2(percent / 100);
