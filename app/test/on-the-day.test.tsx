@@ -119,7 +119,8 @@ describe('the checklist of frames', () => {
 
   it('leads on by itself, takes yesterday’s for nothing, and lets anything be taken next', () => {
     const view = show(<Page frames={[frame({ createdAt: Date.now() - 40 * 3_600_000 })]} />);
-    expect(pressed()).toEqual(['Black frame, nothing lit, to be taken: take it now']);
+    // Until somebody begins with it, a frame is of the whole look.
+    expect(pressed()).toEqual(['All lights, to be taken: take it now']);
     view.unmount();
     show(<Page frames={[frame({})]} />);
     const [first, second] = poster.lights.filter(({ on, muted }) => on && !muted);

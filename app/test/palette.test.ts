@@ -170,10 +170,10 @@ describe('kit into a look', () => {
     expect(light('key').mount).toBe('tape');
   });
 
-  it('lists one kind, what is archived left out', () => {
+  it('lists one kind, what is not at hand left out', () => {
     const stored = [
       { entry: own, revision: 1, standIn: false, atHand: true },
-      { entry: { ...own, id: 'old', archived: true }, revision: 2, standIn: false, atHand: true },
+      { entry: { ...own, id: 'old', archived: true }, revision: 2, standIn: false, atHand: false },
       { entry: STAND_IN_KIT.find(({ kind }) => kind === 'camera')!, revision: 0, standIn: true, atHand: true },
     ];
     expect(kitOf(stored, 'gel').map(({ id }) => id)).toEqual(['own-blue']);

@@ -23,9 +23,12 @@ function useSteps(look: Look, frames: readonly FrameRecord[]): readonly FrameSte
 
 const isOpen = ({ frame, isAgain }: FrameStep) => frame === null || isAgain;
 
-/** What the checklist wants next; null where all is there. */
-export const useNextFrame = (look: Look, frames: readonly FrameRecord[]): Asked | null =>
-  useSteps(look, frames).find(isOpen) ?? null;
+/** What the checklist wants next; null where all is there, and before anybody has begun with it: a frame is of the whole look unless somebody says so. */
+export function useNextFrame(look: Look, frames: readonly FrameRecord[]): Asked | null {
+  const steps = useSteps(look, frames);
+  const isBegun = steps.some(({ kind, frame }) => frame !== null && kind !== 'full');
+  return isBegun ? (steps.find(isOpen) ?? null) : null;
+}
 
 const useStyles = themed((t) => ({
   row: {
