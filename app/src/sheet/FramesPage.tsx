@@ -94,6 +94,11 @@ export function FramesPage({ look }: { readonly look: Look }) {
           <Cards frames={frames} lookId={id} look={look} onChanged={() => void mutate()} />
         </Section>
       ) : null}
+      {frames?.length === 0 ? (
+        <Section title="Frames" aside="none yet">
+          <Text>Each frame is held against the plan here: which light is off, and what to dial.</Text>
+        </Section>
+      ) : null}
     </View>
   );
 }
