@@ -53,6 +53,8 @@ export interface WorkerNature {
 export const LIMIT_MS = 9000;
 /** Pictures, measurings and searches, which small machines need long for: only others of their kind wait for them. */
 const SLOW_LIMIT_MS = 45_000;
+/** A frame is measured when there is time: nobody is kept waiting by it. */
+const MEASURE_LIMIT_MS = 120_000;
 
 const startWorker = (workerData: WorkerNature) => new Worker(path.join(__dirname, 'worker.js'), { workerData });
 
@@ -73,7 +75,7 @@ export function workPool(pictures: PictureWish = 'fine', start: (nature: WorkerN
   return {
     render: doing(slow, 'picture', long),
     renderLater: doing(slow, 'picture', { ...long, isLater: true }),
-    measure: doing(slow, 'measure', long),
+    measure: doing(slow, 'measure', { limitMs: MEASURE_LIMIT_MS }),
     remedies: doing(slow, 'remedies', long),
     sheet: doing(slow, 'sheet', long),
     demo: doing(searches, 'demo', long),
