@@ -159,6 +159,7 @@ describe('the kit', () => {
     widthCm: 50,
     heightCm: 60,
     condition: 'used',
+    hours: 0,
     spectrum: { wavelengthsNm: [...WAVELENGTHS_NM], values: [...BLUE_TEST_GEL] },
   };
 
@@ -224,6 +225,7 @@ describe('the kit', () => {
         minStops: -6,
         step: { unit: 'percent', value: 1 },
         dimmer: 1,
+        layout: [],
       },
       spectrum: { wavelengthsNm: [...WAVELENGTHS_NM], values: [...wide] },
     });

@@ -1,4 +1,4 @@
-import { FIXTURES, parseKitEntry, type KitFixture } from '../src/catalogue';
+import { FIXTURES, NO_QUALITY, parseKitEntry, type KitFixture } from '../src/catalogue';
 import { xyToUvPrime, spectrumToXy } from '../src/colour';
 import { fixtureFile, readEmittersCsv, readFixtureFile } from '../src/files';
 import { compileEmitters, emittersFrom, mixOf, type ChannelReading } from '../src/fixture';
@@ -183,5 +183,7 @@ function standIn(id: string, fixture: KitFixture['fixture']): KitFixture {
     fixture,
     spectrum: null,
     spectra: [],
+    quality: NO_QUALITY,
+    beam: null,
   };
 }

@@ -7,6 +7,7 @@ export function rangeWords(range: AddressRange): string {
 
 /** What does not fit, with what to do. */
 export function addressProblemWords(problem: AddressProblem): string {
+  if (problem.kind === 'too-few') return `By its layout it reads ${problem.needed} slots; give it as many.`;
   return problem.kind === 'past-end'
     ? `It would read slot ${problem.last}; a universe ends at ${UNIVERSE_SLOTS}. Start at ${problem.latest} or lower.`
     : `Its slots run into those of ${problem.other} (${rangeWords(problem.range)}). Start one of them elsewhere.`;

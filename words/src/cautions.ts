@@ -86,6 +86,8 @@ export const HEAT_REASON_WORDS: Readonly<Record<HeatReason, string>> = {
   'gets-warm': 'The gel gets warm: leave air round it and look at it between frames.',
   filament: 'A filament sends most of its power as heat; use heat-proof gel at a distance.',
   'bare-tube': 'A bare flash tube is too hot for gel: use a dome or a reflector with a gel holder.',
+  'dome-tube':
+    'The dome keeps some of the heat from the gel and does not take the risk away: try it with nobody under it, modelling lamp off, and look after every few frames.',
   'tape-lets-go': 'Tape lets go when it gets hot; use clips or a holder.',
   'closes-box': 'Gel inside a box closes it: keep the vents open and the gel off the lamp.',
   'modelling-lamp': 'The modelling lamp heats the gel most: turn it off or down, and let the head cool.',

@@ -8,6 +8,7 @@ export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
 export { cameOffWords } from './fixtures';
+export { flashWords, joulesWords } from './flash';
 export { bracketWords, leakWords, lightDifferenceWords, NO_EVIDENCE_WORDS } from './frames';
 export { hazeClearingWords, veilCostWords } from './haze';
 export { apertureWords, luxWords, meterLightWords, meterWords } from './meter';

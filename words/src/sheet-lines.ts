@@ -1,6 +1,7 @@
 import { gelWords, type SheetCard, type SheetLine } from '@fulgent/core/day';
 import type { Mount } from '@fulgent/core/document';
 import { rangeWords } from './addresses';
+import { joulesWords } from './flash';
 
 /** How a gel is held, as one says it of the gel. */
 export const MOUNT_WORDS: Readonly<Record<Mount, string>> = {
@@ -18,8 +19,9 @@ export function placeWords({ distanceM, heightM, aroundDeg, side, aim }: SheetCa
 
 /** What stands on a card under its power, line by line: the same on the screen and on paper. */
 export function cardLines(card: SheetCard): SheetLine[] {
-  const { dials, gels, mount, modifier, shape, groups, address, cue } = card;
+  const { dials, gels, mount, modifier, shape, groups, address, cue, joules } = card;
   return [
+    ...(joules === null ? [] : [{ name: 'Energy', value: joulesWords(joules) }]),
     ...dials,
     { name: 'Gels', value: gels.length ? `${gelWords(card)}, ${MOUNT_WORDS[mount]}` : 'none' },
     { name: 'Modifier', value: [modifier, ...shape].join('; ') },

@@ -41,12 +41,12 @@ const FORMS: Record<KitKind, ComponentType<FormProps>> = {
 /** Adds something of one's own: from a file, from measurements, or by hand. Everything is checked before anything is stored. */
 export function AddEntry({ kind, onClose, onAdded }: Props) {
   const [problems, setProblems] = useState<readonly string[]>([]);
-  const store = async (draft: Draft, count: number) => {
+  const store = async (draft: Draft, count: number, { stay = false } = {}) => {
     setProblems([]);
     try {
       const { entry } = await api.createEntry({ id: PLACEHOLDER_ID, note: '', archived: false, count, ...draft } as KitEntry);
       onAdded();
-      onClose();
+      if (!stay) onClose();
       say(`${entry.name} added.`);
     } catch (error) {
       setProblems(problemLines(error));

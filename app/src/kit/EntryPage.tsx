@@ -1,23 +1,17 @@
-import { baseCamera } from '@fulgent/core/camera';
 import type { KitCamera, KitEntry, KitFixture, KitGel } from '@fulgent/core/catalogue';
 import { HEAT_CAUTION } from '@fulgent/words';
 import { LIMITS } from '@fulgent/core/document';
-import { compileEmitters, NO_CORRECTION, outputAcrossCct } from '@fulgent/core/fixture';
-import { fixtureLookup, lookupIn, resolveSource } from '@fulgent/core/scene';
-import type { Spectrum } from '@fulgent/core/spectrum';
-import { hexOfPoint, planeOfSpectrum } from '@fulgent/core/vivid';
-import { placedFixture } from '@fulgent/core/planning';
 import { fixtureFile } from '@fulgent/core/files';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { api } from '../api/client';
 import { TransmissionCurve } from '../charts/TransmissionCurve';
-import { OutputCurve } from '../charts/OutputCurve';
 import { readNumber, taken } from '../look/numbers';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { download, fileName } from '../ui/download';
+import { Dial } from '../ui/Dial';
 import { Field } from '../ui/Field';
 import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
@@ -27,6 +21,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { entryFacts, entrySwatch } from './entry-words';
 import { learnedText } from './learn/words';
+import { FixtureFacts } from './FixtureFacts';
 import { MeasureGel } from './MeasureGel';
 import { OwnFigures } from './OwnFigures';
 import { atStrength, gelFacts, JUDGED_ON, STRENGTHS, transmittanceOf } from './gel-facts';
@@ -97,8 +92,9 @@ export function EntryPage({ id }: { readonly id: string }) {
         </Text>
       ) : null}
       {entry.kind === 'gel' && width > 0 ? <GelFactsSections gel={entry} width={width} /> : <Text>{entryFacts(entry)}</Text>}
-      {entry.kind === 'fixture' && width > 0 ? <FixtureSpectrum entry={entry} width={width} /> : null}
-      {entry.kind === 'fixture' && width > 0 ? <AcrossWhites entry={entry} width={width} /> : null}
+      {entry.kind === 'fixture' && width > 0 ? (
+        <FixtureFacts entry={entry} width={width} save={standIn ? null : save} failed={failed} />
+      ) : null}
       {entry.kind === 'camera' ? <LearnLink camera={entry} /> : null}
       {entry.kind === 'gel' ? (
         <MeasureGel
@@ -130,21 +126,6 @@ export function EntryPage({ id }: { readonly id: string }) {
 function saveFile(entry: KitFixture): void {
   const text = JSON.stringify(fixtureFile(entry), null, 1);
   download(new Blob([text], { type: 'application/json' }), `${fileName(entry.name)}.fixture.json`);
-}
-
-/** What a fixture that mixes colours gives at each white that it makes. */
-function AcrossWhites({ entry, width }: { readonly entry: KitFixture; readonly width: number }) {
-  const { fixture, spectra } = placedFixture(entry);
-  if (fixture.kind !== 'colour') return null;
-  const lookup = fixtureLookup(lookupIn(spectra));
-  return (
-    <Section flush title="Output across its whites" aside="lx at 1 m, full">
-      <OutputCurve fixture={fixture} cctK={Math.min(fixture.highK, Math.max(fixture.lowK, 5600))} width={width} lookup={lookup} />
-      <Text size="label" quiet>
-        {dropText(outputAcrossCct(fixture, lookup, 16))}
-      </Text>
-    </Section>
-  );
 }
 
 function LearnLink({ camera: { id, camera } }: { readonly camera: KitCamera }) {
@@ -237,44 +218,23 @@ function Stock({
           : null}
       </StepperGrid>
       {entry.kind === 'gel' ? (
+        <Dial
+          label="Hours before a light"
+          value={entry.hours}
+          onChange={(hours) => save({ hours })}
+          low={0}
+          high={100_000}
+          step={1}
+          unit="h"
+        />
+      ) : null}
+      {entry.kind === 'gel' ? (
         <Choice label="Condition" options={CONDITIONS} value={entry.condition} onChange={(condition) => save({ condition })} />
       ) : null}
       <NoteField key={`note-${revision}`} note={entry.note} onSave={(note) => save({ note })} />
       {standIn ? null : <OwnFigures entry={entry} save={save} />}
     </Section>
   );
-}
-
-/** What a fixture's light is made of, at full output: everything lit for one that mixes colours. */
-function FixtureSpectrum({ entry, width }: { readonly entry: KitFixture; readonly width: number }) {
-  const spectrum = fixtureSpectrum(entry);
-  const most = Math.max(...spectrum);
-  return (
-    <Section flush title="Its light" aside={entry.fixture.kind === 'colour' ? 'every emitter full' : 'before any gel'}>
-      <TransmissionCurve
-        quantity="Relative power"
-        transmittance={spectrum.map((value) => value / most)}
-        colour={hexOfPoint(planeOfSpectrum(baseCamera(), spectrum))}
-        width={width}
-        height={130}
-      />
-    </Section>
-  );
-}
-
-function fixtureSpectrum(entry: KitFixture): Spectrum {
-  const { fixture, spectra } = placedFixture(entry);
-  const own = lookupIn(spectra);
-  if (fixture.kind !== 'colour') return resolveSource({ fixture, setting: null, unit: NO_CORRECTION }, 0, own);
-  const emitters = compileEmitters(fixture, fixtureLookup(own).source);
-  const parts = emitters.map((emitter) => emitter.spectrum.map((value) => value * emitter.luxAt1m));
-  return parts.reduce((sum, part) => sum.map((value, i) => value + part[i]!));
-}
-
-function dropText(points: readonly { cctK: number; luxAt1m: number }[]): string {
-  const most = points.reduce((a, b) => (b.luxAt1m > a.luxAt1m ? b : a));
-  const least = points.reduce((a, b) => (b.luxAt1m < a.luxAt1m ? b : a));
-  return `Most at ${Math.round(most.cctK)} K; ${Math.log2(most.luxAt1m / least.luxAt1m).toFixed(1)} stops less at ${Math.round(least.cctK)} K.`;
 }
 
 function NameField({ name, onSave }: { readonly name: string; readonly onSave: (name: string) => void }) {

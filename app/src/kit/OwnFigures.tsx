@@ -7,6 +7,7 @@ import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { FlashFigures } from './FlashFigures';
 
 type Save = (change: Partial<KitEntry>) => void;
 
@@ -54,7 +55,7 @@ function FixtureFigures({ entry, save }: { readonly entry: KitFixture; readonly 
   return (
     <>
       <StepperGrid>
-        {fixture.kind === 'flash' ? <FlashDials fixture={fixture} put={put} /> : null}
+        {fixture.kind === 'flash' ? <FlashFigures fixture={fixture} put={put} /> : null}
         {fixture.kind === 'continuous' ? (
           <Dial
             label="Lux at 1 m, full output"
@@ -103,44 +104,15 @@ function FixtureFigures({ entry, save }: { readonly entry: KitFixture; readonly 
           onChange={(id) => put({ dimmer: Number(id) })}
         />
       )}
+      {fixture.kind === 'flash' ? (
+        <Button label="A glass dome over its tube" on={fixture.dome} onPress={() => put({ dome: !fixture.dome })} />
+      ) : null}
       {fixture.kind === 'colour' ? <Modes fixture={fixture} put={put} /> : null}
     </>
   );
 }
 
 type Put = (change: Partial<Fixture>) => void;
-
-function FlashDials({ fixture, put }: { readonly fixture: Extract<Fixture, { kind: 'flash' }>; readonly put: Put }) {
-  return (
-    <>
-      <Dial
-        label="Guide number at ISO 100, m"
-        value={fixture.guideNumberM}
-        onChange={(guideNumberM) => put({ guideNumberM })}
-        low={1}
-        high={500}
-      />
-      <Dial
-        label="Colour at each stop down"
-        value={fixture.driftKPerStop}
-        onChange={(driftKPerStop) => put({ driftKPerStop })}
-        low={-1000}
-        high={1000}
-        step={10}
-        unit="K"
-      />
-      <Dial
-        label="Modelling lamp"
-        value={fixture.modellingW}
-        onChange={(modellingW) => put({ modellingW })}
-        low={0}
-        high={2000}
-        step={10}
-        unit="W"
-      />
-    </>
-  );
-}
 
 function ColourDials({ fixture, put }: { readonly fixture: ColourFixture; readonly put: Put }) {
   return (

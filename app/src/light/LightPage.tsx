@@ -1,9 +1,9 @@
 import type { Light, Look } from '@fulgent/core/document';
 import { formatPercent, formatStops } from '@fulgent/core/exposure';
 import { usualMostToKey } from '@fulgent/core/planning';
-import { formatPower, nearestPower, steppedPower, type LightReading } from '@fulgent/core/scene';
+import { flashFacts, formatPower, nearestPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
-import { verdictWords } from '@fulgent/words';
+import { flashWords, verdictWords } from '@fulgent/words';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -241,6 +241,11 @@ function PowerSection({ light }: { readonly light: Light }) {
       </StepperGrid>
       {light.fixture.kind === 'flash' ? (
         <>
+          {flashWords(flashFacts(light.fixture, light.powerStops)) ? (
+            <Text size="label" quiet>
+              {flashWords(flashFacts(light.fixture, light.powerStops))}
+            </Text>
+          ) : null}
           <Choice
             label="Power control"
             options={POWER_BY}

@@ -43,7 +43,7 @@ export function readAperture(text: string): number {
   return Number(match[1]!.replace(',', '.')) * 2 ** (tenths / 20);
 }
 
-const POWER_WAYS = 'Type a fraction (1/8, 1/8 +1/3), stops from full (-2.3) or percent (18 %)';
+const POWER_WAYS = 'Type a fraction (1/8, 1/8 +1/3), stops from full (-2.3) percent (18 %) or joules (50 J)';
 
 /** A part of a stop: `1/3`, `0.3`. */
 const partOf = (text: string): number => {
@@ -71,6 +71,8 @@ function stopsSaid(said: string, fixture: Fixture): number | null {
   }
   const percent = /^(\d+(?:[.,]\d+)?)\s*%$/.exec(said);
   if (percent) return stopsOfPercent('dimmer' in fixture ? fixture : {}, partOf(percent[1]!));
+  const joules = /^(\d+(?:[.,]\d+)?)\s*(?:j|ws)$/.exec(said);
+  if (joules) return fixture.kind === 'flash' && fixture.joules !== null ? Math.log2(partOf(joules[1]!) / fixture.joules) : null;
   const stops = /^-\s*(\d+(?:[.,]\d+)?)\s*(?:stops?)?$/.exec(said);
   if (stops) return -partOf(stops[1]!);
   return /^\+?0+(?:[.,]0*)?\s*(?:stops?)?$/.test(said) ? 0 : null;

@@ -26,3 +26,8 @@ export async function textOf(file: File, largest: number): Promise<string> {
   }
   return file.text();
 }
+
+/** The texts of several files, by their names. @throws Error naming the first that is larger than a spectrum's file may be. */
+export function textsOf(files: readonly File[], largest = 1_000_000): Promise<{ name: string; text: string }[]> {
+  return Promise.all(files.map(async (file) => ({ name: file.name, text: await textOf(file, largest) })));
+}

@@ -29,7 +29,7 @@ import {
 import { cameraOf, resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
 import type { ChartPatch, Cielab } from '@fulgent/core/surface';
 import type { Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
-import type { Match, Translation } from '@fulgent/core/fixture';
+import type { Layout, Match, Translation } from '@fulgent/core/fixture';
 import {
   type Remedy,
   type Remake,
@@ -95,7 +95,10 @@ import {
   correctedByPhotos,
   gelFromPhotos,
   LIST_LAMPS,
-  readEmittersCsv,
+  readEmitterFiles,
+  readFixtureBundle,
+  readLayoutCsv,
+  readZip,
   readGelList,
   readChartCsv,
   readLm63,
@@ -103,12 +106,15 @@ import {
   readSpectrumCsv,
   readTm27,
   sheetCsv,
+  type BundledFixture,
   type CorrectedGel,
   type GelList,
+  type Given,
   type ReadBeam,
   type ReadEmitter,
   type ReadFace,
   type ReadSpectrum,
+  type TextFile,
 } from '@fulgent/core/files';
 import { expose } from 'comlink';
 import { withFigures } from '../figure/figures';
@@ -170,7 +176,10 @@ export interface StudyApi {
     lamp: keyof typeof LIST_LAMPS,
   ): { readonly samples: { readonly wavelengthsNm: number[]; readonly values: number[] }; readonly film: DyedGel };
   readGelList(text: string): GelList;
-  readEmitters(text: string): readonly ReadEmitter[];
+  readEmitters(files: readonly TextFile[]): readonly ReadEmitter[];
+  readZip(bytes: Uint8Array): readonly TextFile[];
+  readBundle(files: readonly TextFile[], given: Given): readonly BundledFixture[];
+  readLayout(text: string): Layout;
   learn(frames: readonly TaughtFrame[], meters: readonly TaughtMeter[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
@@ -296,7 +305,10 @@ const api: StudyApi = {
     return { samples: { wavelengthsNm: [...WAVELENGTHS_NM], values: [...film.transmittance] }, film };
   },
   readGelList,
-  readEmitters: readEmittersCsv,
+  readEmitters: readEmitterFiles,
+  readZip,
+  readBundle: readFixtureBundle,
+  readLayout: readLayoutCsv,
   learn,
 
   reweigh: addedUp,

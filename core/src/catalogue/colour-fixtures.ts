@@ -39,6 +39,8 @@ const fixture = (
   minStops: Math.log2(0.01),
   step: { unit: 'percent', value: 1 },
   dimmer: 1,
+  layout: [],
+  wheel: [],
   ...rest,
 });
 

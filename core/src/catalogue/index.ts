@@ -6,6 +6,7 @@ export {
   KIT_KINDS,
   KIT_VERSION,
   LARGEST_KIT_FILE,
+  NO_QUALITY,
   OWN_SPECTRUM,
   PROVENANCES,
   parseKitEntry,

@@ -3,11 +3,13 @@ import * as yup from 'yup';
 import { ValidationError } from 'yup';
 import { inField, InputError } from '../errors';
 import { LookError } from '../scene/parse';
-import { withCameraDefaults, withModifierDefaults } from '../document/upgrade';
+import { withCameraDefaults, withFixtureDefaults, withModifierDefaults } from '../document/upgrade';
 import { cameraSchema, fixtureSchema, LIMITS, modifierSchema } from '../document/schema';
 import { resample } from '../spectrum/samples';
 import { checkLearned } from '../camera/learned';
 import { sampledSensor } from '../camera/sensor';
+import { checkLayout } from '../fixture/layout';
+import { checkWheel } from '../fixture/wheel';
 import { sampledSource } from '../source/source';
 
 /** Things that a kit is made of. */
@@ -50,8 +52,24 @@ const gelSchema = object({
   widthCm: yup.number().required().min(1).max(2000),
   heightCm: yup.number().required().min(1).max(20_000),
   condition: yup.string().required().oneOf(CONDITIONS),
+  /** Hours that it has hung before a light. */
+  hours: yup.number().required().min(0).max(100_000),
   spectrum: ownSpectrum,
 });
+
+/** Figures for the quality of white light, and whose they are; null where nobody gave one. None of them describes coloured modes. */
+const qualitySchema = object({
+  cri: yup.number().nullable().defined().min(0).max(100),
+  tlci: yup.number().nullable().defined().min(0).max(100),
+  rf: yup.number().nullable().defined().min(0).max(100),
+  rg: yup.number().nullable().defined().min(40).max(200),
+  source: yup
+    .string()
+    .required()
+    .oneOf(['maker', 'measured', 'guessed'] as const),
+});
+
+type NullOrModifier = yup.Lazy<yup.InferType<typeof modifierSchema> | null>;
 
 const fixtureEntry = object({
   ...shared,
@@ -64,6 +82,11 @@ const fixtureEntry = object({
     .array(object({ id: shared.id, wavelengthsNm: numbers(), values: numbers() }))
     .required()
     .max(LIMITS.emitters),
+  quality: qualitySchema,
+  /** What it is built with, or was measured with: it goes before a light with the fixture. Null where modifiers are chosen apart. */
+  beam: yup.lazy((value: unknown) =>
+    value === null ? yup.mixed<never>().nullable().defined() : modifierSchema,
+  ) as unknown as NullOrModifier,
 });
 
 const modifierEntry = object({
@@ -99,6 +122,9 @@ export type KitSurface = yup.InferType<typeof surfaceEntry>;
 /** One entry of the kit: a stand-in or the user's own. */
 export type KitEntry = KitGel | KitFixture | KitModifier | KitCamera | KitSurface;
 
+/** Nobody has said anything of a fixture's white. */
+export const NO_QUALITY: KitFixture['quality'] = { cri: null, tlci: null, rf: null, rg: null, source: 'maker' };
+
 export const KIT_FORMAT = 'fulgent-kit';
 export const KIT_VERSION = 1;
 
@@ -108,8 +134,10 @@ export const OWN_SPECTRUM = 'own';
 /** A kit entry as it was written before cameras had a lens and modifiers blades, brought to the present form. Nothing is checked here. */
 export function upgradeKitEntry(value: unknown): unknown {
   if (value === null || typeof value !== 'object') return value;
-  const entry = value as { kind?: unknown; camera?: unknown; modifier?: unknown };
-  if (entry.kind === 'fixture') return { spectra: [], ...entry };
+  const entry = value as { kind?: unknown; camera?: unknown; modifier?: unknown; fixture?: unknown };
+  if (entry.kind === 'gel') return { hours: 0, ...entry };
+  if (entry.kind === 'fixture')
+    return { spectra: [], quality: NO_QUALITY, beam: null, ...entry, fixture: withFixtureDefaults(entry.fixture) };
   if (entry.kind === 'modifier') return { ...entry, modifier: withModifierDefaults(entry.modifier) };
   return entry.kind === 'camera' ? { ...entry, camera: withCameraDefaults(entry.camera) } : value;
 }
@@ -160,6 +188,8 @@ function checkNumbers(entry: KitEntry): void {
       entry.spectra.forEach((one, i) => inField(`spectra[${i}]`, () => sampledSource(one)));
       const there = new Set([...(entry.spectrum ? [OWN_SPECTRUM] : []), ...entry.spectra.map(({ id }) => id)]);
       const { fixture } = entry;
+      if (fixture.kind !== 'flash') inField('fixture', () => checkLayout(fixture.layout));
+      if (fixture.kind === 'colour') inField('fixture', () => checkWheel(fixture.wheel));
       const wanted =
         fixture.kind === 'colour'
           ? fixture.emitters.flatMap((emitter) => (emitter.kind === 'spectrum' ? [emitter.id] : []))

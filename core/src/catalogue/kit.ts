@@ -26,6 +26,10 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       step: third,
       driftKPerStop: 50,
       modellingW: 0,
+      joules: 60,
+      recycleS: 3,
+      pops: 180,
+      dome: false,
     },
   },
   {
@@ -39,6 +43,10 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       step: tenth,
       driftKPerStop: 0,
       modellingW: 65,
+      joules: 200,
+      recycleS: 1.1,
+      pops: 500,
+      dome: true,
     },
   },
   {
@@ -52,6 +60,10 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       step: tenth,
       driftKPerStop: 0,
       modellingW: 150,
+      joules: 400,
+      recycleS: 1.5,
+      pops: 400,
+      dome: true,
     },
   },
   {
@@ -65,6 +77,10 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       step: third,
       driftKPerStop: -60,
       modellingW: 150,
+      joules: 300,
+      recycleS: 2.4,
+      pops: null,
+      dome: false,
     },
   },
   {
@@ -77,6 +93,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: Math.log2(0.01),
       step: percent,
       dimmer: 1,
+      layout: [],
     },
   },
   {
@@ -89,6 +106,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: Math.log2(0.01),
       step: percent,
       dimmer: 1,
+      layout: [],
     },
   },
   {
@@ -101,6 +119,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: Math.log2(0.05),
       step: percent,
       dimmer: 1,
+      layout: [],
     },
   },
   {
@@ -113,6 +132,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       minStops: Math.log2(0.05),
       step: percent,
       dimmer: 1,
+      layout: [],
     },
   },
   ...COLOUR_FIXTURES,

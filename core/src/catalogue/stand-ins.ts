@@ -2,7 +2,7 @@ import { GELS } from '../gel/stand-ins';
 import { CAMERAS, FIXTURES, MODIFIERS } from './kit';
 import { MATERIALS } from '../surface/materials';
 import { WAVELENGTHS_NM, type Spectrum } from '../spectrum/grid';
-import type { KitEntry } from './kit-schema';
+import { NO_QUALITY, type KitEntry } from './kit-schema';
 
 const wavelengthsNm = [...WAVELENGTHS_NM];
 const samples = (spectrum: Spectrum) => ({ wavelengthsNm, values: [...spectrum].map((value) => Number(value.toPrecision(7))) });
@@ -22,6 +22,7 @@ export const STAND_IN_KIT: readonly KitEntry[] = [
     widthCm: 50,
     heightCm: 60,
     condition: 'new',
+    hours: 0,
     spectrum: samples(transmittance),
   })),
   ...FIXTURES.map(({ id, item }): KitEntry => ({
@@ -34,6 +35,8 @@ export const STAND_IN_KIT: readonly KitEntry[] = [
     fixture: item,
     spectrum: null,
     spectra: [],
+    quality: NO_QUALITY,
+    beam: null,
   })),
   ...MODIFIERS.map(({ id, item }): KitEntry => ({ ...shared, id, name: item.name, kind: 'modifier', count: 2, modifier: item })),
   ...CAMERAS.map(({ id, item }): KitEntry => ({

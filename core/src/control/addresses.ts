@@ -1,4 +1,5 @@
 import type { Light, Look } from '../document/schema';
+import { slotsOfLayout } from '../fixture/layout';
 
 /**
  * Where the lights of a look listen on a lighting network: universes of 512 slots, counted from 1 as fixtures show them. Nothing here knows how a real
@@ -9,6 +10,10 @@ export const UNIVERSE_SLOTS = 512;
 
 /** Slots of a fixture about which nothing is said; the stand-in fixtures have as many. */
 export const USUAL_SLOTS = 9;
+
+/** How many slots a light reads: by its own layout where that is known. */
+export const slotsNeeded = ({ fixture }: Pick<Light, 'fixture'>): number =>
+  fixture.kind !== 'flash' && fixture.layout.length > 0 ? slotsOfLayout(fixture.layout) : USUAL_SLOTS;
 
 export interface AddressRow {
   readonly lightId: string;
@@ -28,8 +33,9 @@ export interface AddressRow {
   readonly sameAs: readonly string[];
 }
 
-/** Why an address cannot be: it would read past its universe, where it could start at `latest` at most, or into the slots of another light. */
+/** Why an address cannot be: it would read past its universe, where it could start at `latest` at most, or into the slots of another light, or more slots than it is given. */
 export type AddressProblem =
+  | { readonly kind: 'too-few'; readonly needed: number }
   | { readonly kind: 'past-end'; readonly last: number; readonly latest: number }
   | { readonly kind: 'runs-into'; readonly other: string; readonly range: AddressRange };
 
@@ -46,6 +52,8 @@ export const lastSlot = ({ first, slots }: AddressRange) => first + slots - 1;
 const overlap = (a: AddressRange, b: AddressRange) =>
   a.universe === b.universe && a.first <= lastSlot(b) && b.first <= lastSlot(a);
 const isSame = (a: AddressRange, b: AddressRange) => a.universe === b.universe && a.first === b.first && a.slots === b.slots;
+
+const hasLayout = (fixture: Light['fixture']) => fixture.kind !== 'flash' && fixture.layout.length > 0;
 
 /** The first room for so many slots that nobody has. */
 function roomFor(slots: number, taken: readonly AddressRange[]): AddressRange {
@@ -64,9 +72,9 @@ function roomFor(slots: number, taken: readonly AddressRange[]): AddressRange {
 export function addressesOf(look: Look): AddressRow[] {
   const lights = look.lights.filter(listens);
   const taken: AddressRange[] = lights.flatMap(({ rig }) => (rig.address ? [rig.address] : []));
-  const ranges = lights.map(({ rig }) => {
-    if (rig.address) return rig.address;
-    const room = roomFor(USUAL_SLOTS, taken);
+  const ranges = lights.map((light) => {
+    if (light.rig.address) return light.rig.address;
+    const room = roomFor(slotsNeeded(light), taken);
     taken.push(room);
     return room;
   });
@@ -92,7 +100,9 @@ export function addressesOf(look: Look): AddressRow[] {
           ? { kind: 'past-end', last, latest: UNIVERSE_SLOTS - slots + 1 }
           : clash
             ? { kind: 'runs-into', other: clash.light.name, range: clash.range }
-            : null,
+            : hasLayout(fixture) && slots < slotsNeeded({ fixture })
+              ? { kind: 'too-few', needed: slotsNeeded({ fixture }) }
+              : null,
       sameAs,
     };
   });

@@ -1,6 +1,9 @@
 import { findGel, GELS } from '../gel/stand-ins';
 import type { Light, Look, Setting } from '../document/schema';
+import { fixtureLookup, lookupIn } from '../scene/resolve';
 import { addressesOf, UNIVERSE_SLOTS, USUAL_SLOTS } from './addresses';
+import { DRIVE_NAMES, DRIVE_UNITS, type Layout } from '../fixture/layout';
+import { drivenBy, readLayout, writeLayout } from './layout';
 
 /**
  * The personality of the stand-in network fixtures: nine slots a fixture, high byte first where two belong together. It is this application's own;
@@ -27,8 +30,9 @@ export type SlotMode = (typeof MODE_CODES)[number];
 export interface FixtureState {
   /** Share of full output, 0 to 1. */
   readonly level: number;
-  readonly mode: SlotMode;
-  /** Dial by dial, in the order of `dialNames`. */
+  /** `own` where its layout is its own. */
+  readonly mode: SlotMode | 'own';
+  /** Dial by dial. */
   readonly dials: readonly { readonly name: string; readonly value: number; readonly unit: string }[];
 }
 
@@ -80,13 +84,22 @@ function dialValues(setting: Setting): number[] {
   }
 }
 
+/** Colours are found among the spectra of the look. */
+const lookupOf = (look: Pick<Look, 'spectra'>) => fixtureLookup(lookupIn(look.spectra));
+
+/** A layout that is a light's own; null for one that reads as the stand-ins do. */
+const layoutOf = ({ fixture }: Pick<Light, 'fixture'>): Layout | null =>
+  fixture.kind !== 'flash' && fixture.layout.length > 0 ? fixture.layout : null;
+
 const word = (share: number): [number, number] => {
   const value = Math.round(65_535 * Math.min(1, Math.max(0, share)));
   return [value >> 8, value & 255];
 };
 
-/** A light's nine slots. A light that is off or muted has no level. */
-export function slotsOf(light: Light): Uint8Array {
+/** A light's slots: by its own layout, else the nine of the stand-ins. A light that is off or muted has no level. */
+export function slotsOf(light: Light, look: Pick<Look, 'spectra'> = { spectra: [] }): Uint8Array {
+  const layout = layoutOf(light);
+  if (layout) return writeLayout(layout, drivenBy(light, layout, lookupOf(look)).values);
   const out = new Uint8Array(SLOTS);
   const mode: SlotMode = light.setting?.mode ?? 'level';
   out.set(word(light.on && !light.muted ? 2 ** light.powerStops : 0), 0);
@@ -100,8 +113,9 @@ export function slotsOf(light: Light): Uint8Array {
   return out;
 }
 
-/** What nine slots say. A mode that is not known is read as a bare level. */
-export function stateOf(slots: ArrayLike<number>): FixtureState {
+/** What slots say, by a fixture's own layout, else as the nine of the stand-ins. A mode that is not known is read as a bare level. */
+export function stateOf(slots: ArrayLike<number>, layout: Layout | null = null): FixtureState {
+  if (layout) return stateOfLayout(layout, slots);
   const at = (i: number) => ((slots[i] ?? 0) * 256 + (slots[i + 1] ?? 0)) / 65_535;
   const mode = MODE_CODES[slots[2] ?? 0] ?? 'level';
   return {
@@ -111,16 +125,40 @@ export function stateOf(slots: ArrayLike<number>): FixtureState {
   };
 }
 
-/** Where each stand-in fixture of a look listens. */
+function stateOfLayout(layout: Layout, slots: ArrayLike<number>): FixtureState {
+  const said = readLayout(layout, slots);
+  const emitters = said.filter(({ drives }) => drives.startsWith('emitter-'));
+  const level = said.find(({ drives }) => drives === 'level')?.value ?? Math.max(0, ...emitters.map(({ value }) => value));
+  return {
+    level: level / 100,
+    mode: 'own',
+    dials: said
+      .filter(({ drives }) => drives !== 'level')
+      .map(({ drives, value }) => ({ name: DRIVE_NAMES[drives], value, unit: DRIVE_UNITS[drives].unit })),
+  };
+}
+
+/** Where each fixture of a look listens. */
 export interface Patch {
   readonly lightId: string;
   readonly name: string;
   readonly universe: number;
   readonly address: number;
+  /** How many slots it reads. */
+  readonly slots: number;
+  /** Its own layout; null where it reads as the stand-ins do. */
+  readonly layout: Layout | null;
 }
 
 export function patchOf(look: Look): Patch[] {
-  return addressesOf(look).map(({ lightId, name, universe, first }) => ({ lightId, name, universe, address: first }));
+  return addressesOf(look).map(({ lightId, name, universe, first, slots }) => ({
+    lightId,
+    name,
+    universe,
+    address: first,
+    slots,
+    layout: layoutOf(look.lights.find(({ id }) => id === lightId)!),
+  }));
 }
 
 /** All slots of the universes that a look uses, 512 each; what a fixture would read beyond the end is left out. */
@@ -128,7 +166,10 @@ export function universesOf(look: Look): ReadonlyMap<number, Uint8Array> {
   const out = new Map<number, Uint8Array>();
   for (const { lightId, universe, address } of patchOf(look)) {
     const slots = out.get(universe) ?? new Uint8Array(UNIVERSE_SLOTS);
-    const own = slotsOf(look.lights.find(({ id }) => id === lightId)!);
+    const own = slotsOf(
+      look.lights.find(({ id }) => id === lightId)!,
+      look,
+    );
     slots.set(own.subarray(0, UNIVERSE_SLOTS + 1 - address), address - 1);
     out.set(universe, slots);
   }

@@ -1,4 +1,4 @@
-import type { Ambient, Light, Look, LookCamera, Modifier, SourceRef } from './schema';
+import type { Ambient, Fixture, Light, Look, LookCamera, Modifier, SourceRef } from './schema';
 
 /** What a camera has that earlier files did not write down: a full-frame body with a portrait lens, by hand. */
 export const CAMERA_DEFAULTS = {
@@ -12,6 +12,8 @@ export const CAMERA_DEFAULTS = {
   imageWidthPx: 6000,
   distanceM: 2.5,
   diffusion: 0,
+  lensThreadMm: null,
+  filterThreadMm: null,
   glare: 0.005,
   gamut: 'clipped',
   learned: null,
@@ -31,6 +33,13 @@ export const AMBIENT_DEFAULTS = {
 export function ambientOf(lux: number, source: SourceRef): Ambient {
   return { ...AMBIENT_DEFAULTS, places: [], openings: [], lux, source };
 }
+
+/** What a fixture has that earlier files did not write down, by its kind. */
+export const FIXTURE_DEFAULTS = {
+  flash: { joules: null, recycleS: null, pops: null, dome: false },
+  continuous: { layout: [] },
+  colour: { layout: [], wheel: [] },
+} satisfies { readonly [K in Fixture['kind']]: Partial<Extract<Fixture, { kind: K }>> };
 
 /** What a modifier has that earlier files did not write down. */
 export const MODIFIER_DEFAULTS = { cut: null, spill: 0 } as const satisfies Partial<Modifier>;

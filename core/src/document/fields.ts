@@ -11,6 +11,8 @@ export const LIMITS = {
   probes: 32,
   points: 2000,
   emitters: 7,
+  slots: 64,
+  wheelPoints: 24,
   beamPoints: 361,
   members: 8,
   whites: 4,

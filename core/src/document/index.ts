@@ -1,9 +1,10 @@
 /** The look as a document: schema, limits, defaults, migrations, merge. */
-export { CAMERA_DEFAULTS, ambientOf } from './defaults';
+export { CAMERA_DEFAULTS, FIXTURE_DEFAULTS, ambientOf } from './defaults';
 export { mergeLooks, type Merge } from './merge';
 export {
   BUILD_ORDERS,
   CAMERA_MODES,
+  DRIVES,
   EFFECTS,
   FINISHES,
   HOLDS,
@@ -28,6 +29,7 @@ export {
   type Cluster,
   type ColourFixture,
   type Day,
+  type Drive,
   type Effect,
   type EffectType,
   type Finish,

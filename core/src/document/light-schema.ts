@@ -58,6 +58,43 @@ const emitterSchema = oneOf('kind', {
   spectrum: object({ kind: kindIs('spectrum'), name: name(), channel: emitterChannel(), id: id(), luxAt1m: luxAt1m() }),
 });
 
+/** What a slot of a fixture on a lighting network drives; `fixed` holds one raw value, such as that of a mode. */
+export const DRIVES = [
+  'level',
+  'cct',
+  'duv',
+  'hue',
+  'saturation',
+  'red',
+  'green',
+  'blue',
+  'x',
+  'y',
+  'emitter-1',
+  'emitter-2',
+  'emitter-3',
+  'emitter-4',
+  'emitter-5',
+  'emitter-6',
+  'emitter-7',
+  'fixed',
+] as const;
+export type Drive = (typeof DRIVES)[number];
+
+/** One slot: counted from 1, the coarse or the fine byte of what it drives, and what 0 and full stand for in the unit of that. */
+const slotSchema = object({
+  slot: number(1, 512).integer('${path} must be a whole number'),
+  drives: yup.string().required().oneOf(DRIVES),
+  byte: yup
+    .string()
+    .required()
+    .oneOf(['coarse', 'fine'] as const),
+  low: number(-25_000, 25_000),
+  high: number(-25_000, 25_000),
+});
+
+const layout = () => yup.array(slotSchema).required().max(LIMITS.slots);
+
 export const fixtureSchema = oneOf('kind', {
   flash: object({
     kind: kindIs('flash'),
@@ -72,6 +109,14 @@ export const fixtureSchema = oneOf('kind', {
     driftKPerStop: number(-1000, 1000),
     /** Power of its modelling lamp, W; 0 for none. It heats gel between frames. */
     modellingW: number(0, 2000),
+    /** Energy at full power, J; null where unknown. */
+    joules: yup.number().nullable().defined().min(1).max(10_000),
+    /** Time to be ready again after full power, s; null where unknown. */
+    recycleS: yup.number().nullable().defined().min(0.01).max(120),
+    /** Flashes of full power on one charge; null for one on the mains, or where unknown. */
+    pops: yup.number().nullable().defined().integer('${path} must be a whole number').min(1).max(100_000),
+    /** A glass dome stands over its tube. */
+    dome: flag(),
   }),
   continuous: object({
     kind: kindIs('continuous'),
@@ -82,6 +127,8 @@ export const fixtureSchema = oneOf('kind', {
     minStops: number(-14, 0),
     step: stepSchema,
     dimmer: dimmer(),
+    /** Its slots on a lighting network, as its maker prints them; empty where unknown. */
+    layout: layout(),
   }),
   /** A full-colour or bi-colour fixture: emitters that it mixes to what its modes ask for. */
   colour: object({
@@ -98,6 +145,12 @@ export const fixtureSchema = oneOf('kind', {
     minStops: number(-14, 0),
     step: stepSchema,
     dimmer: dimmer(),
+    layout: layout(),
+    /** Its hue dial as measured: degrees that it shows, rising, and the hue of its own primaries that they give. Empty where it is taken as told. */
+    wheel: yup
+      .array(object({ dialDeg: number(0, 360), hueDeg: number(0, 360) }))
+      .required()
+      .max(LIMITS.wheelPoints),
   }),
 });
 

@@ -29,11 +29,13 @@ export {
   EFFECTS,
   EMITTER_CHANNELS,
   fixtureSchema,
+  DRIVES,
   MODES,
   modifierSchema,
   MOUNTS,
   ROLES,
   type EffectType,
+  type Drive,
   type Mode,
   type Mount,
   type Role,
@@ -41,7 +43,7 @@ export {
 
 /** The format name and version that a look file carries. */
 export const LOOK_FORMAT = 'fulgent-look';
-export const LOOK_VERSION = 11;
+export const LOOK_VERSION = 12;
 
 export { MOODS, type Mood } from './moods';
 export { HOLDS, type Hold } from './day-schema';
@@ -144,6 +146,9 @@ export const cameraSchema = object({
   distanceM: number(0.1, 500),
   /** A soft filter before the lens, by strength: 0 none, then 1/8, 1/4, 1/2, 1. */
   diffusion: yup.number<0 | 0.125 | 0.25 | 0.5 | 1>().required().oneOf(DIFFUSIONS),
+  /** Thread before the lens and that of the filter, mm; null where nobody said. */
+  lensThreadMm: yup.number().nullable().defined().min(10).max(200),
+  filterThreadMm: yup.number().nullable().defined().min(10).max(200),
   /** Share of a frame's light that its lens spreads over all of it: 0.005 clean and modern, 0.01 older, more with filters. */
   glare: number(0, 0.1),
   /** What becomes of colours that the file cannot hold: their channels are cut off, or they go towards grey with their hue kept. */

@@ -2,6 +2,7 @@ import {
   AMBIENT_DEFAULTS,
   BACKDROP_DEFAULTS,
   CAMERA_DEFAULTS,
+  FIXTURE_DEFAULTS,
   MODIFIER_DEFAULTS,
   NO_STUDIES,
   RIG_DEFAULTS,
@@ -30,6 +31,14 @@ export function withModifierDefaults(modifier: unknown): unknown {
   return isObject(modifier) ? { ...MODIFIER_DEFAULTS, ...modifier } : modifier;
 }
 
+/** A fixture as earlier files wrote it, with what they left out. */
+export function withFixtureDefaults(fixture: unknown): unknown {
+  if (!isObject(fixture)) return fixture;
+  const kind = fixture['kind'];
+  const left = kind === 'flash' || kind === 'continuous' || kind === 'colour' ? FIXTURE_DEFAULTS[kind] : {};
+  return { ...left, ...fixture };
+}
+
 /** A property of an object, changed where the object is one. */
 const inside = (value: unknown, change: (value: Loose) => Loose): unknown => (isObject(value) ? change(value) : value);
 const each = (list: unknown, change: (value: Loose) => Loose): unknown =>
@@ -49,7 +58,18 @@ export function upgradeLook(value: unknown): unknown {
   const seventh = sixth['version'] === 6 ? fromSixth(sixth) : sixth;
   const ninth = seventh['version'] === 7 || seventh['version'] === 8 ? toNinth(seventh) : seventh;
   const tenth = ninth['version'] === 9 ? fromNinth(ninth) : ninth;
-  return tenth['version'] === 10 ? fromTenth(tenth) : tenth;
+  const eleventh = tenth['version'] === 10 ? fromTenth(tenth) : tenth;
+  return eleventh['version'] === 11 ? fromEleventh(eleventh) : eleventh;
+}
+
+/** Fixtures had no slots of their own, hue dials were as told, and nobody asked whether a filter fits. */
+function fromEleventh(value: Loose): Loose {
+  return {
+    ...value,
+    version: 12,
+    camera: withCameraDefaults(value['camera']),
+    lights: each(value['lights'], (light) => ({ ...light, fixture: withFixtureDefaults(light['fixture']) })),
+  };
 }
 
 /** Nobody had read a meter until then. */

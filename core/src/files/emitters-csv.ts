@@ -2,7 +2,10 @@ import { InputError } from '../errors';
 import { LIMITS } from '../document/fields';
 import { spectrumToXy, type Xy } from '../colour/observer';
 import { sampledSource } from '../source/source';
+import type { Spectrum } from '../spectrum/grid';
+import { isXml, readSourceFile } from './source-file';
 import { NUMBER, numberIn, tableRows } from './table';
+import type { TextFile } from './zip';
 
 /** One channel of a fixture as a table has it. */
 export interface ReadEmitter {
@@ -46,6 +49,33 @@ export function readEmittersCsv(text: string): ReadEmitter[] {
       throw error;
     }
   });
+  return compared(read);
+}
+
+/**
+ * Reads the spectra of a fixture's channels from files: one table of all, or a file for each channel, TM-27-14 or a table of one spectrum.
+ * @throws InputError naming the file that is wrong.
+ */
+export function readEmitterFiles(files: readonly TextFile[]): ReadEmitter[] {
+  const [first] = files;
+  if (files.length === 1 && first && !isXml(first)) return readEmittersCsv(first.text);
+  if (files.length < 2) throw new InputError('file', 'This is one channel; choose the files of all channels at once.');
+  if (files.length > LIMITS.emitters)
+    throw new InputError('file', `These are ${files.length} channels; a fixture has ${LIMITS.emitters} at most.`);
+  const read = files.map((file) => {
+    try {
+      const { name, samples } = readSourceFile(file);
+      return { name: name || file.name.replace(/\.[^.]*$/, ''), samples, spectrum: sampledSource(samples) };
+    } catch (error) {
+      if (error instanceof InputError) throw new InputError('file', `${file.name}: ${error.message}`);
+      throw error;
+    }
+  });
+  return compared(read);
+}
+
+/** Channels with how bright they are to each other. */
+function compared(read: readonly (Pick<ReadEmitter, 'name' | 'samples'> & { readonly spectrum: Spectrum })[]): ReadEmitter[] {
   // What 1 lx of a channel takes of the table's unit.
   const lux = read.map(({ samples, spectrum }) => peakOf(samples.values) / peakOf([...spectrum]));
   const most = Math.max(...lux);

@@ -7,14 +7,14 @@ export const FIXTURE_FORMAT = 'fulgent-fixture';
 export const FIXTURE_VERSION = 1;
 
 /** What a fixture file holds: a kit's entry without what is its owner's affair. */
-type Described = Pick<KitFixture, 'name' | 'note' | 'provenance' | 'fixture' | 'spectrum' | 'spectra'>;
+type Described = Pick<KitFixture, 'name' | 'note' | 'provenance' | 'fixture' | 'spectrum' | 'spectra' | 'quality' | 'beam'>;
 
 export interface FixtureFile extends Described {
   readonly format: typeof FIXTURE_FORMAT;
   readonly version: typeof FIXTURE_VERSION;
 }
 
-export const fixtureFile = ({ name, note, provenance, fixture, spectrum, spectra }: KitFixture): FixtureFile => ({
+export const fixtureFile = ({ name, note, provenance, fixture, spectrum, spectra, quality, beam }: KitFixture): FixtureFile => ({
   format: FIXTURE_FORMAT,
   version: FIXTURE_VERSION,
   name,
@@ -24,6 +24,8 @@ export const fixtureFile = ({ name, note, provenance, fixture, spectrum, spectra
   fixture,
   spectrum,
   spectra,
+  quality,
+  beam,
 });
 
 /** Reads the text of a fixture file as an entry of the kit without an id. @throws LookError naming every field that is wrong. */
@@ -45,6 +47,6 @@ export function readFixtureFile(text: string): Described {
   const { format: _format, version: _version, ...described } = file;
   const entry = parseKitEntry({ note: '', spectrum: null, ...described, kind: 'fixture', id: 'new', count: 1, archived: false });
   if (entry.kind !== 'fixture') throw refused('fixture', 'The file describes no fixture.');
-  const { name, note, provenance, fixture, spectrum, spectra } = entry;
-  return { name, note, provenance, fixture, spectrum, spectra };
+  const { name, note, provenance, fixture, spectrum, spectra, quality, beam } = entry;
+  return { name, note, provenance, fixture, spectrum, spectra, quality, beam };
 }

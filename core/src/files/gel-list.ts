@@ -50,13 +50,14 @@ const COLUMNS: Readonly<Record<string, RegExp>> = {
   type: /^(?:type|kind)$/i,
   mired: /^(?:mired|shift[ _]?mired)$/i,
   condition: /^condition$/i,
+  hours: /^hours$/i,
   source: /^(?:source|provenance)$/i,
 };
 type Column = keyof typeof COLUMNS;
 
 /**
  * Reads a list of gels, one a row under a header: `name` and how the gel looks, by `colour` (#rrggbb) or `hue` and `purity` with `stops`; by `r`, `g`, `b`, its transmission
- * in each; or by `x`, `y`, `Y` under a `light` (daylight, D65, tungsten, A). `count`, `width_cm`, `height_cm`, `type`, `mired`, `condition` and `source` may be there.
+ * in each; or by `x`, `y`, `Y` under a `light` (daylight, D65, tungsten, A). `count`, `width_cm`, `height_cm`, `type`, `mired`, `condition`, `hours` and `source` may be there.
  * Each film is a guess by its dyes. @throws InputError for a file that is no such list; rows that are wrong are told one by one.
  */
 export function readGelList(text: string): GelList {
@@ -147,6 +148,7 @@ function gelOf(row: Row): ListedGel {
     widthCm: row.has('width') ? row.number('width', 1, 2000) : 50,
     heightCm: row.has('height') ? row.number('height', 1, 20_000) : 60,
     condition: row.one('condition', CONDITIONS, 'new'),
+    hours: row.has('hours') ? row.number('hours', 0, 100_000) : 0,
     spectrum: { wavelengthsNm: [...WAVELENGTHS_NM], values: [...transmittance] },
     film,
   };

@@ -35,6 +35,7 @@ export function litFromKit(look: Look, kit: readonly KitEntry[]): FromKit {
       left.set(fixture.id, left.get(fixture.id)! - 1);
       now = lookWithFixture(now, id, fixture);
     } else without.push(light.name);
+    if (fixture?.beam) continue;
     const entry = nearestModifier(light, kit, left);
     if (entry) left.set(entry.id, left.get(entry.id)! - 1);
     now = {

@@ -69,7 +69,7 @@ export function lookWithFixture(look: Look, lightId: string, entry: KitFixture):
             ttl: light.ttl && fixture.kind === 'flash',
             setting: keptSetting(light, fixture),
             gels: fixture.kind === 'colour' ? [] : light.gels,
-            modifier: fittingModifier(entry.id, light.modifier),
+            modifier: entry.beam ?? fittingModifier(entry.id, light.modifier),
             powerStops: nearestPower(fixture, light.powerStops),
           }
         : light,

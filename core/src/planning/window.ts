@@ -33,6 +33,7 @@ export function windowLight(look: Look, side: 'left' | 'right', lux: number, id:
       minStops: -10,
       step: { unit: 'stops', value: 1 / 3 },
       dimmer: 1,
+      layout: [],
     },
     modifier: { ...modifierOf('window'), face },
     powerStops: 0,

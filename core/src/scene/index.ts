@@ -6,7 +6,7 @@ export { filterSwatchHex } from './swatch';
 export { framing, veils, type Framing, type Veil } from './in-view';
 export { EYES_ASPECT, EYES_M, eyesAt, throughLongLens } from './eyes';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './parse';
-export { formatPower, nearestPower, powerSteps, steppedPower, stopsOfPercent } from './power';
+export { flashFacts, formatPower, nearestPower, powerSteps, steppedPower, stopsOfPercent, type FlashFacts } from './power';
 export { keySideOf, standardProbes, usualZone } from './probes';
 export type {
   Diluted,

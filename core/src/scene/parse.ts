@@ -1,5 +1,7 @@
 import { ValidationError } from 'yup';
-import { InputError } from '../errors';
+import { inField, InputError } from '../errors';
+import { checkLayout } from '../fixture/layout';
+import { checkWheel } from '../fixture/wheel';
 import { isRightByParts } from './known-parts';
 import { referenceProblems } from './resolve';
 import { LOOK_FORMAT, LOOK_VERSION, lookSchema, type Look } from '../document/schema';
@@ -159,6 +161,7 @@ function geometryProblems(look: Look): Problem[] {
         message: `${light.name} is set ${-light.powerStops} stops under full, but its lowest power is ${-light.fixture.minStops} under.`,
       });
     }
+    problems.push(...dialProblems(light, `lights[${i}].fixture`));
     const { beam } = light.modifier;
     if (beam.kind === 'lens' && beam.fieldDeg <= beam.beamDeg) {
       problems.push({
@@ -178,6 +181,21 @@ function geometryProblems(look: Look): Problem[] {
       problems.push({ field: `probes[${i}].normal`, message: `${probe.name} needs a direction that it faces.` });
   });
   return problems;
+}
+
+/** What is wrong with the slots and the hue dial of a light's fixture. */
+function dialProblems({ fixture }: Look['lights'][number], field: string): readonly Problem[] {
+  try {
+    inField(field, () => {
+      if (fixture.kind !== 'flash') checkLayout(fixture.layout);
+      if (fixture.kind === 'colour') checkWheel(fixture.wheel);
+    });
+    return [];
+  } catch (error) {
+    const problems = problemsFrom(error);
+    if (!problems) throw error;
+    return problems;
+  }
 }
 
 /** The problems of any error that core throws for bad input; null for errors that are not about input. */

@@ -47,3 +47,25 @@ export function formatPower(fixture: Pick<Fixture, 'kind' | 'step'> & { readonly
 /** Light output of a fixture's dial in percent, stops under full, by its own dimmer. */
 export const stopsOfPercent = (fixture: { readonly dimmer?: number }, percent: number): number =>
   dimmerOf(fixture) * Math.log2(percent / 100);
+
+/** What a flash does at a power, as far as its figures are known. */
+export interface FlashFacts {
+  readonly joules: number | null;
+  /** Until it is ready again, s. */
+  readonly recycleS: number | null;
+  /** Flashes on one charge, rounded down. */
+  readonly pops: number | null;
+}
+
+/** No capacitor is ready sooner, s. */
+const SHORTEST_RECYCLE_S = 0.05;
+
+/** Energy, time to be ready again and flashes on a charge at a power: all three go with the energy that a flash takes. */
+export function flashFacts({ joules, recycleS, pops }: Extract<Fixture, { kind: 'flash' }>, stops: number): FlashFacts {
+  const share = 2 ** stops;
+  return {
+    joules: joules === null ? null : joules * share,
+    recycleS: recycleS === null ? null : Math.max(Math.min(recycleS, SHORTEST_RECYCLE_S), recycleS * share),
+    pops: pops === null ? null : Math.floor(pops / share),
+  };
+}

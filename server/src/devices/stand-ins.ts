@@ -1,6 +1,15 @@
 import { createSocket, type Socket } from 'node:dgram';
 import { randomBytes } from 'node:crypto';
-import { meterAt, patchOf, readE131, SLOTS, stateOf, universesOf, writeE131, type MeterReading } from '@fulgent/core/control';
+import {
+  meterAt,
+  patchOf,
+  readE131,
+  stateOf,
+  universesOf,
+  writeE131,
+  type FixturePatch,
+  type MeterReading,
+} from '@fulgent/core/control';
 import type { Light, Look } from '@fulgent/core/document';
 import type { Deviations, DevicesState } from '@fulgent/core/contracts';
 import { withOnly } from '@fulgent/core/planning';
@@ -60,9 +69,9 @@ class StandInFixtures {
   }
 
   /** What a fixture of a look was sent; null before. */
-  stateAt({ universe, address }: { readonly universe: number; readonly address: number }) {
+  stateAt({ universe, address, slots: count, layout }: Pick<FixturePatch, 'universe' | 'address' | 'slots' | 'layout'>) {
     const slots = this.#universes.get(universe);
-    return slots ? stateOf(slots.subarray(address - 1, address - 1 + SLOTS)) : null;
+    return slots ? stateOf(slots.subarray(address - 1, address - 1 + count), layout) : null;
   }
 
   /** Sends universes over the network and waits until the fixtures have them. @throws HttpProblem 504 where they do not answer. */

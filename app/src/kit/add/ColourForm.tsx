@@ -1,15 +1,16 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { ColourFixture, Emitter, Mode } from '@fulgent/core/document';
-import { EMITTER_CHANNELS, LIMITS } from '@fulgent/core/document';
+import { EMITTER_CHANNELS, FIXTURE_DEFAULTS, LIMITS } from '@fulgent/core/document';
 import { emittersFrom, MODE_NAMES } from '@fulgent/core/fixture';
-import { LARGEST_SPECTRUM_FILE, type ReadEmitter } from '@fulgent/core/files';
+import type { ReadEmitter } from '@fulgent/core/files';
+import { NO_QUALITY } from '@fulgent/core/catalogue';
 import { useState } from 'react';
 import { useFieldArray, useForm, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import * as yup from 'yup';
 import { SPACE } from '../../theme/theme';
 import { Button, Choice, IconButton } from '../../ui/Button';
-import { chooseFile, textOf } from '../../ui/files';
+import { chooseFiles, textsOf } from '../../ui/files';
 import { Pick } from '../../ui/Pick';
 import { Text } from '../../ui/Text';
 import { study } from '../../workers/study';
@@ -44,7 +45,7 @@ const CHANNELS = EMITTER_CHANNELS.map((id) => ({ id, name: CHANNEL_NAMES[id] }))
 
 const WAYS = [
   { id: 'readings', name: 'A meter on each channel' },
-  { id: 'spectra', name: 'A table of spectra' },
+  { id: 'spectra', name: 'Their spectra' },
 ] as const;
 type Way = (typeof WAYS)[number]['id'];
 
@@ -74,10 +75,10 @@ export function ColourForm({ store, failed }: FormProps) {
     },
   });
   const table = async () => {
-    const file = await chooseFile('.csv,.txt,.tsv,text/csv,text/plain');
-    if (!file) return;
+    const files = await chooseFiles('.csv,.txt,.tsv,.xml,.spdx,text/csv,text/plain,text/xml,application/xml');
+    if (files.length === 0) return;
     try {
-      const found = await study().readEmitters(await textOf(file, LARGEST_SPECTRUM_FILE));
+      const found = await study().readEmitters(await textsOf(files));
       setRead(found);
       setValue(
         'channels',
@@ -102,12 +103,12 @@ export function ColourForm({ store, failed }: FormProps) {
       <Text size="label" quiet>
         {way === 'readings'
           ? 'Light each channel alone at full; read x, y and illuminance at 1 m on the axis with a colour meter.'
-          : 'One table: wavelength in nm, then a column for each channel under its name. Illuminance at 1 m is typed below.'}
+          : 'One table (wavelength in nm, then a column for each channel under its name), or a file for each channel, TM-27-14 or CSV, chosen together. Illuminance at 1 m is typed below.'}
       </Text>
       {way === 'spectra' ? (
         <View style={{ flexDirection: 'row' }}>
           <Button
-            label={read.length ? `${read.length} channels read; another` : 'Choose the table'}
+            label={read.length ? `${read.length} channels read; others` : 'Choose the files'}
             icon="file-text"
             onPress={() => void table()}
           />
@@ -153,9 +154,19 @@ function draftOf(typed: Typed, modes: readonly Mode[], read: readonly ReadEmitte
     minStops: Math.log2(typed.lowest / 100),
     step: { unit: 'percent', value: 1 },
     dimmer: 1,
+    ...FIXTURE_DEFAULTS.colour,
   };
   const spectra = read.map(({ samples }, i) => ({ id: `channel-${i + 1}`, ...samples }));
-  return { kind: 'fixture', name: typed.name, provenance: 'measured', fixture, spectrum: null, spectra };
+  return {
+    kind: 'fixture',
+    name: typed.name,
+    provenance: 'measured',
+    fixture,
+    spectrum: null,
+    spectra,
+    quality: NO_QUALITY,
+    beam: null,
+  };
 }
 
 function Channels({

@@ -176,6 +176,7 @@ function AddGel({
               widthCm,
               heightCm,
               condition: 'new',
+              hours: 0,
               spectrum: spectrum.samples,
             },
             sheets,

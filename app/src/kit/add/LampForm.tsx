@@ -1,18 +1,25 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { OWN_SPECTRUM } from '@fulgent/core/catalogue';
+import { NO_QUALITY, OWN_SPECTRUM } from '@fulgent/core/catalogue';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { useForm, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import * as yup from 'yup';
-import type { Fixture } from '@fulgent/core/document';
+import { guideNumberOfEnergy } from '@fulgent/core/exposure';
+import { FIXTURE_DEFAULTS, type Fixture } from '@fulgent/core/document';
 import { SPACE } from '../../theme/theme';
 import { Button, Choice } from '../../ui/Button';
-import { figure, name, pieces, readFile, TextField, type FormProps, type Spectrum } from './fields';
+import { Text } from '../../ui/Text';
+import { figure, maybe, name, pieces, readFile, TextField, type FormProps, type Spectrum } from './fields';
 
 const schema = yup.object({
   name,
   count: pieces('Count'),
-  output: figure('Output', 0.1, 10_000_000),
+  output: maybe('Output', 0.1, 10_000_000),
+  iso: figure('ISO', 25, 6400),
+  joules: maybe('Energy', 1, 10_000),
+  recycleS: maybe('Time to be ready', 0.01, 120),
+  pops: maybe('Flashes on a charge', 1, 100_000).integer('Flashes on a charge must be a whole number.'),
+  driftKPerStop: figure('Colour at each stop down', -1000, 1000),
   cctK: figure('Colour temperature', 1900, 12_000),
   duv: figure('Duv', -0.03, 0.03),
   lowest: figure('Lowest power', 0.01, 16_384),
@@ -52,8 +59,14 @@ export function LampForm({ kind, store, failed }: FormProps & { readonly kind: '
       duv: 0,
       lowest: isFlash ? 128 : 1,
       modellingW: 0,
+      iso: 100,
+      joules: '' as never,
+      recycleS: '' as never,
+      pops: '' as never,
+      driftKPerStop: 0,
     },
   });
+  const [dome, setDome] = useState(false);
   const steps: readonly { readonly id: string; readonly step: Fixture['step'] }[] = STEPS[kind];
   const [step, setStep] = useState<string>(STEPS[kind][0].id);
   const [dimmer, setDimmer] = useState<(typeof DIMMERS)[number]['id']>('linear');
@@ -65,36 +78,44 @@ export function LampForm({ kind, store, failed }: FormProps & { readonly kind: '
       failed(error);
     }
   };
-  const add = handleSubmit((typed) =>
-    store(
-      {
-        kind: 'fixture',
-        name: typed.name,
-        provenance: 'measured',
-        fixture: lampOf(kind, typed, {
-          own: spectrum !== null,
-          step: steps.find(({ id }) => id === step)!.step,
-          dimmer: DIMMERS.find(({ id }) => id === dimmer)!.dimmer,
-        }),
-        spectrum: spectrum?.samples ?? null,
-        spectra: [],
-      },
-      typed.count,
-    ),
-  );
+  const add = handleSubmit(async (typed) => {
+    try {
+      const fixture = lampOf(kind, typed, {
+        own: spectrum !== null,
+        step: steps.find(({ id }) => id === step)!.step,
+        dimmer: DIMMERS.find(({ id }) => id === dimmer)!.dimmer,
+        dome,
+      });
+      await store(
+        {
+          kind: 'fixture',
+          name: typed.name,
+          // Its light by its energy is no more than a guess.
+          provenance: typed.output === null ? 'guessed' : 'measured',
+          fixture,
+          spectrum: spectrum?.samples ?? null,
+          spectra: [],
+          quality: NO_QUALITY,
+          beam: null,
+        },
+        typed.count,
+      );
+    } catch (error) {
+      failed(error);
+    }
+  });
   return (
     <View style={{ gap: SPACE.m }}>
       <TextField control={control} id="name" label="Name" />
       <TextField control={control} id="count" label="Count" />
-      <TextField
-        control={control}
-        id="output"
-        label={isFlash ? 'Guide number at ISO 100, m, with its reflector' : 'Measured at 1 m on the axis, full output, lx'}
-      />
+      {isFlash ? (
+        <FlashFields control={control} dome={dome} setDome={setDome} />
+      ) : (
+        <TextField control={control} id="output" label="Measured at 1 m on the axis, full output, lx" />
+      )}
       <TextField control={control} id="cctK" label="Colour temperature, K" />
       {isFlash ? null : <TextField control={control} id="duv" label="Duv, positive is green" />}
       <TextField control={control} id="lowest" label={isFlash ? 'Lowest power, 1 over' : 'Lowest output, %'} />
-      {isFlash ? <TextField control={control} id="modellingW" label="Modelling lamp, W; 0 for none" /> : null}
       <Choice label="Steps of its dial" options={STEPS[kind]} value={step} onChange={setStep} />
       {isFlash ? null : <Choice label="Its dimmer" options={DIMMERS} value={dimmer} onChange={setDimmer} />}
       <Button
@@ -107,13 +128,75 @@ export function LampForm({ kind, store, failed }: FormProps & { readonly kind: '
   );
 }
 
+const PAIRS: readonly (readonly (readonly [keyof Typed, string])[])[] = [
+  [
+    ['output', 'Guide number, m, with its reflector'],
+    ['iso', 'at ISO'],
+  ],
+  [
+    ['joules', 'Energy at full, J'],
+    ['recycleS', 'Ready again after full, s'],
+  ],
+  [
+    ['pops', 'Full flashes on a charge'],
+    ['modellingW', 'Modelling lamp, W; 0 for none'],
+  ],
+];
+
+/** What only a flash has. Of guide number and energy one does; the rest may stay empty. */
+function FlashFields({
+  control,
+  dome,
+  setDome,
+}: {
+  readonly control: Control<Typed>;
+  readonly dome: boolean;
+  readonly setDome: (dome: boolean) => void;
+}) {
+  return (
+    <>
+      <Text size="label" quiet>
+        Guide number or energy: from energy alone its light is guessed.
+      </Text>
+      {PAIRS.map((pair) => (
+        <View key={pair[0]![0]} style={{ flexDirection: 'row', gap: SPACE.s, alignItems: 'flex-end' }}>
+          {pair.map(([id, label]) => (
+            <View key={id} style={{ flex: 1 }}>
+              <TextField control={control} id={id} label={label} />
+            </View>
+          ))}
+        </View>
+      ))}
+      <TextField control={control} id="driftKPerStop" label="Colour at each stop down, K; 0 where it holds" />
+      <View style={{ flexDirection: 'row' }}>
+        <Button label="A glass dome over its tube" on={dome} onPress={() => setDome(!dome)} />
+      </View>
+    </>
+  );
+}
+
+/** The beam of the reflector that a guide number is given in, where nobody says which. */
+const USUAL_REFLECTOR = { kind: 'lens', beamDeg: 65, fieldDeg: 110 } as const;
+
+/** Guide number at ISO 100 as typed, or from the energy. @throws Error where neither was given. */
+function guideNumberOf({ output, iso, joules }: Typed): number {
+  if (output !== null) return Math.min(500, Math.max(1, output * Math.sqrt(100 / iso)));
+  if (joules === null) throw new Error('Guide number is missing: type it, or the energy at full power.');
+  return Number(guideNumberOfEnergy(joules, USUAL_REFLECTOR).toFixed(1));
+}
+
 /** What was typed, as a fixture; with its own spectrum where one was read. */
 function lampOf(
   kind: 'flash' | 'continuous',
   typed: Typed,
-  { own, step, dimmer }: { readonly own: boolean; readonly step: Fixture['step']; readonly dimmer: number },
+  {
+    own,
+    step,
+    dimmer,
+    dome,
+  }: { readonly own: boolean; readonly step: Fixture['step']; readonly dimmer: number; readonly dome: boolean },
 ): Fixture {
-  const { name: called, output, cctK, duv, lowest, modellingW } = typed;
+  const { name: called, output, cctK, duv, lowest, modellingW, joules, recycleS, pops, driftKPerStop } = typed;
   const ownSource = { kind: 'spectrum', id: OWN_SPECTRUM } as const;
   if (kind === 'flash')
     return {
@@ -121,11 +204,16 @@ function lampOf(
       name: called,
       step,
       source: own ? ownSource : { kind: 'daylight', cctK: Math.max(4000, cctK) },
-      guideNumberM: output,
+      guideNumberM: guideNumberOf(typed),
       minStops: -Math.log2(Math.max(1, lowest)),
-      driftKPerStop: 0,
+      driftKPerStop,
       modellingW,
+      joules,
+      recycleS,
+      pops,
+      dome,
     };
+  if (output === null) throw new Error('Output is missing: type what a meter reads at 1 m.');
   return {
     kind,
     name: called,
@@ -134,5 +222,6 @@ function lampOf(
     luxAt1m: output,
     minStops: Math.log2(Math.min(100, lowest) / 100),
     dimmer,
+    ...FIXTURE_DEFAULTS.continuous,
   };
 }

@@ -12,7 +12,8 @@ export type Draft = WithoutShared<KitEntry>;
 
 /** What every form of the kit gets: where to store, and where to say what is wrong. */
 export interface FormProps {
-  readonly store: (draft: Draft, count: number) => Promise<void>;
+  /** `stay`: there is more to take, and the form stays open. */
+  readonly store: (draft: Draft, count: number, how?: { readonly stay?: boolean }) => Promise<void>;
   readonly failed: (error: unknown) => void;
   /** Something was stored by the form itself. */
   readonly done: (said: string) => void;
@@ -27,6 +28,19 @@ export const figure = (label: string, low: number, high: number) =>
     .required(`${label} is missing.`)
     .min(low, `${label} must be from ${low} to ${high}.`)
     .max(high, `${label} must be from ${low} to ${high}.`);
+/** A figure that may be left empty: null then. */
+export const maybe = (label: string, low: number, high: number) =>
+  yup
+    .number()
+    .transform((_: number, original: unknown) => {
+      const text = String(original ?? '').trim();
+      return text === '' ? null : Number(text.replace(',', '.'));
+    })
+    .typeError(`${label} must be a number, or empty.`)
+    .nullable()
+    .defined()
+    .min(low, `${label} must be from ${low} to ${high}, or empty.`)
+    .max(high, `${label} must be from ${low} to ${high}, or empty.`);
 export const pieces = (label: string) => figure(label, 0, 10_000).integer(`${label} must be a whole number.`);
 
 /** A text field of a form. */

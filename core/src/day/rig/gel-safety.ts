@@ -86,7 +86,7 @@ export function gelSafety(look: Pick<Look, 'spectra'>, light: Light): GelSafety 
       : null;
   const absorbedWPerCm2 = main.absorbedWPerCm2 + (modelling?.absorbedWPerCm2 ?? 0);
   const reasons = [...main.reasons];
-  if (bare && fixture.kind === 'flash') reasons.unshift('bare-tube');
+  if (bare && fixture.kind === 'flash') reasons.unshift(fixture.dome ? 'dome-tube' : 'bare-tube');
   if (mount === 'tape' && filament) reasons.push('tape-lets-go');
   if (mount === 'inside') reasons.push('closes-box');
   if (modelling && modelling.absorbedWPerCm2 > main.absorbedWPerCm2) reasons.push('modelling-lamp');

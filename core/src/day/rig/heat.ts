@@ -19,6 +19,7 @@ export const HEAT_REASONS = [
   'gets-warm',
   'filament',
   'bare-tube',
+  'dome-tube',
   'tape-lets-go',
   'closes-box',
   'modelling-lamp',

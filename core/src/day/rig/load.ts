@@ -30,8 +30,9 @@ export function drawOf(look: Pick<Look, 'spectra'>, light: Light): Draw {
   if (rig.drawW !== null) return { watts: rig.drawW, estimated: false };
   if (lamp) return { watts: lamp.fittedW, estimated: false };
   if (fixture.kind === 'flash') {
-    const joules = (METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100 / LUX_SECONDS_PER_J;
-    return { watts: joules / RECYCLE_S / RECYCLE_EFFICIENCY + fixture.modellingW, estimated: true };
+    const joules = fixture.joules ?? (METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100 / LUX_SECONDS_PER_J;
+    const seconds = fixture.recycleS ?? RECYCLE_S;
+    return { watts: joules / seconds / RECYCLE_EFFICIENCY + fixture.modellingW, estimated: true };
   }
   const filament = fixture.kind === 'continuous' && fixture.source.kind === 'tungsten';
   const lumens = fullLux(light, lookupIn(look.spectra)) * BEAM_SR;

@@ -2,7 +2,7 @@ import { buildOrder } from '../../planning/build/order';
 import type { AddressRange } from '../../control/addresses';
 import { zoomLens } from '../../exposure/beam';
 import { formatShutter } from '../../exposure/stops';
-import { formatPower, nearestPower } from '../../scene/power';
+import { flashFacts, formatPower, nearestPower } from '../../scene/power';
 import { gelNameIn } from '../../scene/resolve';
 import { throwM } from '../../transport/room';
 import type { Light, Look, Setting } from '../../document/schema';
@@ -22,6 +22,8 @@ export interface SheetCard {
   readonly fixture: string;
   /** Power in the fixture's own terms. */
   readonly power: string;
+  /** Its energy there, J; null for all but flashes whose energy is known. */
+  readonly joules: number | null;
   /** How far the nearest setting is from what was planned, stops; 0 where it is a step of the fixture. */
   readonly roundingStops: number;
   /** What a full-colour fixture is set to, dial by dial; empty for any other. */
@@ -71,6 +73,7 @@ export function runSheet(look: Look): SheetCard[] {
       pieces: light.pieces,
       fixture: fixture.name,
       power: formatPower(fixture, set),
+      joules: fixture.kind === 'flash' ? flashFacts(fixture, set).joules : null,
       roundingStops: Math.abs(rounding) < LEAST_ROUNDING ? 0 : rounding,
       dials: light.setting ? dialsOf(look, light.setting) : [],
       gels: light.gels.map(({ gel, strength }) => ({ id: gel, name: gelNameIn(look.spectra, gel), strength })),
