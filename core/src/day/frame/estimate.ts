@@ -90,15 +90,24 @@ interface Row {
 export function estimate(camera: Camera, places: readonly Place[], expected: readonly Expected[], likeness: number): Estimate {
   const rows = places.flatMap((place) => rowsOf(camera, place, expected));
   const n = expected.length;
-  const model = (v: Float64Array, row: Row) => {
-    const { channel: c, measured } = row;
-    let sum = 0;
-    for (let l = 0; l < n; l++) sum += row.parts[l]! * 2 ** (v[l]! + expected[l]!.knownStops + STOPS_PER_MIRED[c]! * v[n + l]!);
-    const [vignette, white, contrast] = [v[2 * n]!, v[2 * n + 1]!, v[2 * n + 2]!];
-    const level = Math.log2(Math.max(1e-6, sum)) + row.besides;
-    return level - vignette * row.corner + STOPS_PER_MIRED[c]! * white - contrast * (measured - MIDDLE);
+  const modelOf = (v: Float64Array) => {
+    // Each light's gain in each channel, once for all places.
+    const gains = STOPS_PER_MIRED.map((perMired) => expected.map(({ knownStops }, l) => 2 ** (v[l]! + knownStops + perMired * v[n + l]!)));
+    const vignette = v[2 * n]!;
+    const white = v[2 * n + 1]!;
+    const contrast = v[2 * n + 2]!;
+    return ({ channel, measured, parts, besides, corner }: Row) => {
+      const gain = gains[channel]!;
+      let sum = 0;
+      for (let l = 0; l < n; l++) sum += parts[l]! * gain[l]!;
+      const level = Math.log2(Math.max(1e-6, sum)) + besides;
+      return level - vignette * corner + STOPS_PER_MIRED[channel]! * white - contrast * (measured - MIDDLE);
+    };
   };
-  const residuals = (v: Float64Array) => rows.map((row) => huber((model(v, row) - row.measured) / row.sigma));
+  const residuals = (v: Float64Array) => {
+    const model = modelOf(v);
+    return rows.map((row) => huber((model(row) - row.measured) / row.sigma));
+  };
   const priors = [
     ...expected.map(({ id }) => (id === AMBIENT_ID ? AMBIENT_STOPS : LIGHT_STOPS)),
     ...expected.map(({ priorMired }) => priorMired),
@@ -107,7 +116,8 @@ export function estimate(camera: Camera, places: readonly Place[], expected: rea
     CONTRAST,
   ];
   const { values, deviations } = gaussNewton(residuals, priors);
-  const left = rows.map((row) => Math.abs(model(values, row) - row.measured) / row.sigma).sort((a, b) => a - b);
+  const model = modelOf(values);
+  const left = rows.map((row) => Math.abs(model(row) - row.measured) / row.sigma).sort((a, b) => a - b);
   const misfit = left.length ? 1.4826 * left[Math.floor(left.length / 2)]! : 0;
   const widened = Math.max(1, misfit / USUAL_MISFIT) * (1 + Math.max(0, USUAL_LIKENESS - likeness));
   const totals = expected.map((_, l) => ({

@@ -93,11 +93,16 @@ function likenessAt(plan: Edges, frame: Edges, at: Omit<Registration, 'likeness'
   let [both, ofPlan, ofFrame, inside] = [0, 0, 0, 0];
   for (let j = 0; j < plan.height; j++) {
     if (rows[j]! < 0) continue;
-    const [p0, f0] = [j * plan.width, rows[j]! * frame.width];
+    // Some ten million times a frame: plain numbers, no arrays taken apart.
+    const p0 = j * plan.width;
+    const f0 = rows[j]! * frame.width;
     for (let i = 0; i < plan.width; i++) {
-      if (columns[i]! < 0) continue;
-      const [p, f] = [p0 + i, f0 + columns[i]!];
-      const [pc, ps, fc, fs] = [plan.cos[p]!, plan.sin[p]!, frame.cos[f]!, frame.sin[f]!];
+      const column = columns[i]!;
+      if (column < 0) continue;
+      const pc = plan.cos[p0 + i]!;
+      const ps = plan.sin[p0 + i]!;
+      const fc = frame.cos[f0 + column]!;
+      const fs = frame.sin[f0 + column]!;
       inside++;
       both += pc * fc + ps * fs;
       ofPlan += pc * pc + ps * ps;
