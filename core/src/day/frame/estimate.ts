@@ -92,7 +92,9 @@ export function estimate(camera: Camera, places: readonly Place[], expected: rea
   const n = expected.length;
   const modelOf = (v: Float64Array) => {
     // Each light's gain in each channel, once for all places.
-    const gains = STOPS_PER_MIRED.map((perMired) => expected.map(({ knownStops }, l) => 2 ** (v[l]! + knownStops + perMired * v[n + l]!)));
+    const gains = STOPS_PER_MIRED.map((perMired) =>
+      expected.map(({ knownStops }, l) => 2 ** (v[l]! + knownStops + perMired * v[n + l]!)),
+    );
     const vignette = v[2 * n]!;
     const white = v[2 * n + 1]!;
     const contrast = v[2 * n + 2]!;
