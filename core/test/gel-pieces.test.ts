@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { fixtureOf, modifierOf, STAND_IN_KIT, type KitGel } from '../src/catalogue';
+import { dayKit } from '../src/day';
 import { demoLooks } from '../src/demo';
-import type { Light } from '../src/document';
-import { cutFrom, cuttingPlan, gelNeeds, gelPieceCm, type SizeCm } from '../src/planning';
+import type { Light, Look } from '../src/document';
+import { cutFrom, cuttingPlan, gelNeeds, gelNeedsOfDay, gelPieceCm, type SizeCm } from '../src/planning';
 import { piecesOf, timesLeft } from '../src/planning/gel-pieces';
 import { gelsFor } from '../src/planning/kit-use';
 
@@ -186,3 +187,45 @@ function fewestSheets(pieces: readonly SizeCm[], [w, h]: SizeCm): number {
   };
   return least(full);
 }
+
+describe('the gels of a day', () => {
+  const poster = demoLooks()[0]!;
+  const [gel] = poster.lights.flatMap(({ gels }) => gels);
+  const hung = (title: string, sizesM: readonly number[]): Look => ({
+    ...poster,
+    title,
+    lights: sizesM.map((side, i) => ({
+      ...poster.lights[0]!,
+      id: `light-${i}`,
+      name: `Light ${i + 1}`,
+      on: true,
+      pieces: 1,
+      mount: 'clips' as const,
+      gels: [gel!],
+      modifier: { ...poster.lights[0]!.modifier, face: { kind: 'rectangle' as const, widthM: side, heightM: side } },
+    })),
+  });
+
+  it('a piece that is cut once serves every set-up that takes one of its size; others are cut besides', () => {
+    const [one, two] = [hung('One', [0.2, 0.2]), hung('Two', [0.2, 0.3])];
+    const day = gelNeedsOfDay([one, two], [])[0]!;
+    expect(day.pieces).toEqual([
+      [26, 26],
+      [26, 26],
+      [36, 36],
+    ]);
+    expect(day.lights).toEqual(['Light 1, One', 'Light 2, One', 'Light 2, Two']);
+    expect(gelNeedsOfDay([one], [])[0]!.pieces).toEqual(gelNeeds(one, [])[0]!.pieces);
+    expect(gelNeedsOfDay([one, one, one], [])[0]!.sheets).toBe(gelNeeds(one, [])[0]!.sheets);
+    expect(gelNeedsOfDay([], [])).toEqual([]);
+  });
+
+  it('is what the day’s kit says', () => {
+    const looks = [hung('One', [0.4, 0.4]), hung('Two', [0.44])];
+    const [need] = gelNeedsOfDay(looks, STAND_IN_KIT);
+    const item = dayKit(looks, STAND_IN_KIT).find(({ kind }) => kind === 'gel')!;
+    expect(item).toMatchObject({ count: need!.sheets, short: Math.max(0, need!.sheets - need!.have!) });
+    // Each look alone takes fewer: what the day takes is not the most of any.
+    expect(need!.sheets).toBeGreaterThan(Math.max(...looks.map((look) => gelNeeds(look, [])[0]!.sheets)));
+  });
+});

@@ -5,7 +5,7 @@ import { nightOvenLooks } from '../src/demo';
 import { FIXTURE_DEFAULTS, upgradeLook, type ColourFixture, type Drive, type Look } from '../src/document';
 import { compileEmitters, dialOfHue, hueOfDial, mixOf, settingFor, settingXy, wheelFrom, type Layout } from '../src/fixture';
 import { hueXy } from '../src/fixture/primaries';
-import { fixtureLookup, flashFacts, LookError, parseLook } from '../src/scene';
+import { fixtureLookup, flashFacts, parseLook, type LookError } from '../src/scene';
 import { planckSource, similarityOfWhite, spectralSimilarity, daylightSource } from '../src/source';
 import { sampled } from '../src/spectrum';
 import { gaussian } from '../src/spectrum/grid';

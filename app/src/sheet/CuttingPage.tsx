@@ -1,13 +1,20 @@
 import type { Look } from '@fulgent/core/document';
-import { gelNeeds, LAP_CM, type GelNeed, type PlacedPiece } from '@fulgent/core/planning';
+import { gelNeeds, gelNeedsOfDay, LAP_CM, type GelNeed, type PlacedPiece } from '@fulgent/core/planning';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Rect, Text as SvgText } from 'react-native-svg';
 import { useKitEntries } from '../kit/useKit';
 import { FONTS, SPACE, useTheme } from '../theme/theme';
+import { Choice } from '../ui/Button';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { useSetups } from './useSetups';
+
+const OF = [
+  { id: 'look', name: 'This look' },
+  { id: 'shoot', name: 'All looks of the shoot' },
+] as const;
 
 /** Sheets side by side, and the widest that one is drawn. */
 const [ABREAST, WIDEST] = [2, 260];
@@ -17,11 +24,33 @@ const sheetWords = (count: number) => `${count} ${count === 1 ? 'sheet' : 'sheet
 /** Every gel of a look: its sheets with the pieces that are cut from them, and what has to be bought. */
 export function CuttingPage({ look }: { readonly look: Look }) {
   const kit = useKitEntries();
-  const needs = useMemo(() => gelNeeds(look, kit), [look, kit]);
+  const [whole, setWhole] = useState(false);
+  const { all, error } = useSetups(look);
+  const needs = useMemo(
+    () =>
+      whole && all
+        ? gelNeedsOfDay(
+            all.map((one) => one.look),
+            kit,
+          )
+        : gelNeeds(look, kit),
+    [look, kit, whole, all],
+  );
   const [width, setWidth] = useState(0);
   const short = needs.filter(({ sheets, have }) => have !== null && have < sheets);
   return (
     <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      {all && all.length > 1 ? (
+        <View style={{ paddingHorizontal: SPACE.m, paddingTop: SPACE.m, gap: SPACE.s }}>
+          <Choice label="Gels of" options={OF} value={whole ? 'shoot' : 'look'} onChange={(id) => setWhole(id === 'shoot')} />
+          {whole ? (
+            <Text size="label" quiet>
+              A piece that is cut once serves every look that takes one of its size.
+            </Text>
+          ) : null}
+        </View>
+      ) : null}
+      {error ? <Text role="alert">The other looks of the shoot could not be read; these are this look’s gels.</Text> : null}
       <Section title="To buy" aside={short.length ? `${short.length}` : 'nothing'}>
         {short.length ? (
           <Table
@@ -35,7 +64,11 @@ export function CuttingPage({ look }: { readonly look: Look }) {
             }))}
           />
         ) : (
-          <Text>{needs.length ? 'The kit has every sheet that this look takes.' : 'No gel hangs in this look.'}</Text>
+          <Text>
+            {needs.length
+              ? `The kit has every sheet that ${whole ? 'these looks take' : 'this look takes'}.`
+              : 'No gel hangs there.'}
+          </Text>
         )}
       </Section>
       {needs.map((need) => (

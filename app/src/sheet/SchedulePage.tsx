@@ -4,11 +4,7 @@ import { sunOnWindow } from '@fulgent/core/exposure';
 import { packNote } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import useSWR from 'swr';
-import type { Shoot } from '@fulgent/core/contracts';
-import { api } from '../api/client';
 import { useKitEntries } from '../kit/useKit';
-import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
@@ -16,6 +12,7 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { useSetups, type Setup } from './useSetups';
 
 const useStyles = themed((t) => ({
   setup: { flexDirection: 'row', gap: SPACE.m, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
@@ -54,11 +51,6 @@ function DayKit({ looks }: { readonly looks: readonly Look[] }) {
   );
 }
 
-interface Setup {
-  readonly id: string;
-  readonly look: Look;
-}
-
 /** For the sun: degrees, north and east positive; `facing` is what windows look towards. */
 interface Place {
   readonly latitude: number;
@@ -68,21 +60,13 @@ interface Place {
 
 /** The looks of this shoot as set-ups of one day, in the order with the fewest changes. */
 export function SchedulePage({ look }: { readonly look: Look }) {
-  const shootId = useOpenLook((state) => state.shootId);
-  const openId = useOpenLook((state) => state.id);
-  const { data: shoots } = useSWR<Shoot[], Error>(api.shoots);
-  const ids = (shoots?.find(({ id }) => id === shootId)?.looks ?? []).map(({ id }) => id);
-  const { data: others, error } = useSWR(ids.length ? ['setups', ...ids] : null, async () =>
-    Promise.all(ids.map(async (id) => ({ id, look: (await api.readLook(id)).look }))),
-  );
+  const { all, error } = useSetups(look);
   const [left, setLeft] = useState<readonly string[]>([]);
   const [first, setFirst] = useState<string | null>(null);
   const [start, setStart] = useState(9 * 60);
   const [place, setPlace] = useState<Place>({ latitude: 50, longitude: 0, facing: 180 });
   if (error) return <Text style={{ padding: SPACE.m }}>{error instanceof Error ? error.message : String(error)}</Text>;
-  if (!others)
-    return <View style={{ height: 240 }} role="status" aria-busy accessibilityLabel="Loading the looks of this shoot" />;
-  const all = others.map((one) => (one.id === openId ? { id: one.id, look } : one));
+  if (!all) return <View style={{ height: 240 }} role="status" aria-busy accessibilityLabel="Loading the looks of this shoot" />;
   const chosen = all.filter(({ id }) => !left.includes(id)).slice(0, MOST_SETUPS);
   const plan = schedule(chosen, first);
   const saved = plan.givenMinutes - plan.minutes;

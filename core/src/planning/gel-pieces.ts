@@ -209,20 +209,62 @@ export interface GelNeed extends CuttingPlan {
   readonly have: number | null;
 }
 
+/** A piece of gel that is wanted, and what for. */
+interface Wanted {
+  readonly size: SizeCm;
+  readonly of: string;
+}
+
 /** The gels of all lights that are on, in the order in which they first stand. */
 export function gelNeeds(look: Look, kit: readonly KitEntry[]): GelNeed[] {
-  const lights = look.lights.filter(({ on }) => on);
-  const ids = [...new Set(lights.flatMap(({ gels }) => gels.map(({ gel }) => gel)))];
-  return ids.map((gel) => {
-    const name = gelNameIn(look.spectra, gel);
-    // Sheets under one name may have been bought twice, and entered twice.
-    const there = kit.filter(
-      (one): one is KitGel => one.kind === 'gel' && !one.archived && (one.id === gel || one.name === name),
-    );
-    const pieces = piecesOf({ lights }, gel);
-    const sheet = sheetCm(there[0]);
-    const names = lights.flatMap((light) => piecesOf({ lights: [light] }, gel).map(() => light.name));
-    const have = kit.length ? there.reduce((sum, { count }) => sum + count, 0) : null;
-    return { gel, name, sheet, lights: names, pieces, ...cuttingPlan(pieces, sheet), have };
+  return gelsIn([look]).map(({ gel, name }) =>
+    needOf(
+      gel,
+      name,
+      wantedBy(look, gel, ({ name: light }) => light),
+      kit,
+    ),
+  );
+}
+
+/**
+ * The gels of several set-ups that follow one another: a piece that is cut once serves every set-up that takes one of its size, so of each size as many are cut as the
+ * set-up that takes most of it.
+ */
+export function gelNeedsOfDay(looks: readonly Look[], kit: readonly KitEntry[]): GelNeed[] {
+  return gelsIn(looks).map(({ gel, name }) => {
+    const bySize = new Map<string, Wanted[]>();
+    for (const look of looks) {
+      const own = new Map<string, Wanted[]>();
+      for (const one of wantedBy(look, gel, (light) => `${light.name}, ${look.title}`)) {
+        const key = [...one.size].sort((a, b) => a - b).join();
+        own.set(key, [...(own.get(key) ?? []), one]);
+      }
+      for (const [key, list] of own) if (list.length > (bySize.get(key)?.length ?? 0)) bySize.set(key, list);
+    }
+    return needOf(gel, name, [...bySize.values()].flat(), kit);
   });
+}
+
+/** The gels of looks, each once, by id. */
+function gelsIn(looks: readonly Look[]): { readonly gel: string; readonly name: string }[] {
+  const names = new Map<string, string>();
+  for (const { lights, spectra } of looks)
+    for (const { on, gels } of lights)
+      if (on) for (const { gel } of gels) if (!names.has(gel)) names.set(gel, gelNameIn(spectra, gel));
+  return [...names].map(([gel, name]) => ({ gel, name }));
+}
+
+const wantedBy = ({ lights }: Look, gel: string, called: (light: Light) => string): Wanted[] =>
+  lights
+    .filter(({ on }) => on)
+    .flatMap((light) => piecesOf({ lights: [light] }, gel).map((size) => ({ size, of: called(light) })));
+
+function needOf(gel: string, name: string, wanted: readonly Wanted[], kit: readonly KitEntry[]): GelNeed {
+  // Sheets under one name may have been bought twice, and entered twice.
+  const there = kit.filter((one): one is KitGel => one.kind === 'gel' && !one.archived && (one.id === gel || one.name === name));
+  const pieces = wanted.map(({ size }) => size);
+  const sheet = sheetCm(there[0]);
+  const have = kit.length ? there.reduce((sum, { count }) => sum + count, 0) : null;
+  return { gel, name, sheet, lights: wanted.map(({ of }) => of), pieces, ...cuttingPlan(pieces, sheet), have };
 }

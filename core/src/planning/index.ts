@@ -73,6 +73,7 @@ export {
   type CuttingPlan,
   type PlacedPiece,
   gelNeeds,
+  gelNeedsOfDay,
   gelPieceCm,
   hangsAtHead,
   sheetCm,

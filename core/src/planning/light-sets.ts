@@ -1,4 +1,5 @@
 import { nearestPower } from '../scene/power';
+import { cctDuvToXy } from '../colour/cct';
 import { standardProbes, usualZone } from '../scene/probes';
 import { NO_CORRECTION } from '../fixture/unit';
 import { RIG_DEFAULTS } from '../document/defaults';
@@ -33,7 +34,14 @@ export type LightDraft = Pick<Light, 'id' | 'name' | 'role' | 'position' | 'aim'
 export function usualSetting(fixture: Fixture): Light['setting'] {
   if (fixture.kind !== 'colour') return null;
   const cctK = Math.min(fixture.highK, Math.max(fixture.lowK, 5600));
-  return fixture.modes.includes('cct') ? { mode: 'cct', cctK, duv: 0 } : { mode: 'rgb', r: 255, g: 255, b: 255 };
+  const [first] = fixture.modes;
+  if (fixture.modes.includes('cct')) return { mode: 'cct', cctK, duv: 0 };
+  if (fixture.modes.includes('rgb')) return { mode: 'rgb', r: 255, g: 255, b: 255 };
+  if (first === 'hsi') return { mode: 'hsi', hueDeg: 0, saturation: 0, whiteK: cctK };
+  const [x, y] = cctDuvToXy(cctK, 0);
+  return first === 'gel' && !fixture.modes.includes('xy')
+    ? { mode: 'gel', gel: 'warm-eighth', whiteK: cctK }
+    : { mode: 'xy', x: Number(x.toFixed(4)), y: Number(y.toFixed(4)) };
 }
 
 /** A light without a colour of its own: no gel, or white at the camera's balance where the fixture can. */

@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { sheetDocument, type SheetDocument } from '@fulgent/words';
 import type { KitEntry } from '@fulgent/core/catalogue';
 import type { Look } from '@fulgent/core/document';
+import { gelNeeds, LAP_CM } from '@fulgent/core/planning';
 import type PDFDocument from 'pdfkit';
+import { drawCutting } from './cutting';
 import { drawPlan } from './plan';
 
 /** Sizes of paper, in points. */
@@ -50,6 +52,7 @@ export async function sheetPdf(look: Look, kit: readonly KitEntry[], picture: Bu
   firstPage(doc, look, sheet, picture, inner);
   blocks(doc, sheet, inner);
   lists(doc, sheet);
+  cutting(doc, look, kit);
   const { count } = doc.bufferedPageRange();
   for (let page = 0; page < count; page++) {
     doc.switchToPage(page);
@@ -97,6 +100,19 @@ function firstPage(doc: Document, look: Look, { title, note, camera }: SheetDocu
   drawPlan(doc, look, { x: MARGIN, y: planTop, width: inner, height: planH, font: TEXT });
   doc.y = planTop + planH + 6;
   doc.x = MARGIN;
+}
+
+/** How gels are cut, where any hang. */
+function cutting(doc: Document, look: Look, kit: readonly KitEntry[]): void {
+  const needs = gelNeeds(look, kit);
+  if (needs.length === 0) return;
+  heading(doc, 'Gels to cut');
+  doc
+    .font(TEXT)
+    .fontSize(8.5)
+    .fillColor('#555')
+    .text(`Laps of ${LAP_CM} cm are in the pieces. Mark each with its light before it is cut.`, MARGIN);
+  drawCutting(doc, needs, MARGIN, { text: TEXT, strong: STRONG }, latin);
 }
 
 function blocks(doc: Document, sheet: SheetDocument, inner: number): void {
