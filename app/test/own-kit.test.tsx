@@ -1,5 +1,13 @@
 /** @jest-environment jsdom */
-import { fixtureOf, modifierOf, NO_QUALITY, type KitEntry, type KitFixture, type KitGel, type KitModifier } from '@fulgent/core/catalogue';
+import {
+  fixtureOf,
+  modifierOf,
+  NO_QUALITY,
+  type KitEntry,
+  type KitFixture,
+  type KitGel,
+  type KitModifier,
+} from '@fulgent/core/catalogue';
 import type { ColourFixture } from '@fulgent/core/document';
 import { luminousTransmittance, stopsLost } from '@fulgent/core/gel';
 import { daylightSource } from '@fulgent/core/source';
@@ -124,7 +132,16 @@ describe('the figures of an own entry', () => {
   }
   const entryOf = (id: string): KitFixture => {
     const fixture = fixtureOf(id);
-    return { ...shared, kind: 'fixture', name: fixture.name, fixture, spectrum: null, spectra: [], quality: NO_QUALITY, beam: null };
+    return {
+      ...shared,
+      kind: 'fixture',
+      name: fixture.name,
+      fixture,
+      spectrum: null,
+      spectra: [],
+      quality: NO_QUALITY,
+      beam: null,
+    };
   };
   const fixtureNow = () => (now as KitFixture).fixture;
 

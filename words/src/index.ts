@@ -10,7 +10,7 @@ export { CONTROL_WORDS, lampCautions } from './exposure';
 export { cameOffWords } from './fixtures';
 export { flashWords, joulesWords } from './flash';
 export { bracketWords, leakWords, lightDifferenceWords, NO_EVIDENCE_WORDS } from './frames';
-export { hazeClearingWords, veilCostWords } from './haze';
+export { hazeClearingWords, SOFT_FILTER_WORDS, softFilterWords, threadWords, veilCostWords } from './haze';
 export { apertureWords, luxWords, meterLightWords, meterWords } from './meter';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
 export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';

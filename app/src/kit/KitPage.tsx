@@ -1,4 +1,13 @@
-import { KIT_KINDS, LARGEST_KIT_FILE, readKitFile, type KitEntry, type KitKind } from '@fulgent/core/catalogue';
+import {
+  KIT_FORMAT,
+  KIT_KINDS,
+  KIT_VERSION,
+  LARGEST_KIT_FILE,
+  readKitFile,
+  type KitEntry,
+  type KitFile,
+  type KitKind,
+} from '@fulgent/core/catalogue';
 import { Link, useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -14,6 +23,8 @@ import { SectionFrame } from '../ui/SectionFrame';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
+import { LinkRow } from '../ui/LinkRow';
+import { study } from '../workers/study';
 import { AddEntry } from './AddEntry';
 import { entryFacts, entrySwatch } from './entry-words';
 import { useKit, useOwnOnly } from './useKit';
@@ -62,10 +73,10 @@ export function KitPage() {
   const hasArchived = stored.some(({ entry }) => entry.kind === kind && entry.archived);
 
   const importKit = () =>
-    void chooseFile('.json,application/json').then(async (file) => {
+    void chooseFile('.json,.csv,application/json,text/csv').then(async (file) => {
       if (!file) return;
       try {
-        const { added, replaced } = await api.importKit(readKitFile(await textOf(file, LARGEST_KIT_FILE)));
+        const { added, replaced } = await api.importKit(await kitOf(file));
         refresh();
         say(`${added} added, ${replaced} replaced.`);
       } catch (failure) {
@@ -98,6 +109,7 @@ export function KitPage() {
           ? 'Only your own gels, fixtures and modifiers are offered, proposed and placed.'
           : 'Stand-ins are offered beside your own things, everywhere.'}
       </Text>
+      <LinkRow href="/kit/bookings" name="Bookings" text="What is taken on which day, and what two shoots both want" />
       <Field label={`Find in ${KIND_NAMES[kind].toLowerCase()}`} value={words} onChange={setWords} />
       {error ? <Text role="alert">{error.message}</Text> : null}
       {!loaded && !error ? <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Loading the kit" /> : null}
@@ -113,6 +125,13 @@ export function KitPage() {
       {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}
     </SectionFrame>
   );
+}
+
+/** A kit from a kit file, or from its table. */
+async function kitOf(file: File): Promise<KitFile> {
+  const text = await textOf(file, LARGEST_KIT_FILE);
+  if (!/\.csv$/i.test(file.name)) return readKitFile(text);
+  return { format: KIT_FORMAT, version: KIT_VERSION, entries: await study().readKitTable(text) };
 }
 
 /** Rows of one's own, or of stand-ins; those that are left out everywhere stay folded. */
@@ -149,10 +168,11 @@ function KitFiles({ setFiles, importKit }: { readonly setFiles: (next: boolean) 
   return (
     <Sheet title="Kit files" onClose={() => setFiles(false)}>
       <Text size="label" quiet>
-        A kit file holds your own entries and what you changed about the stand-ins; the table is for other programs.
+        A kit file holds your own entries and what you changed about the stand-ins. The table opens in a spreadsheet: change
+        counts, names, sizes or notes there and import it again; all else stays.
       </Text>
       <Button
-        label="Import kit file"
+        label="Import kit file or table"
         icon="download"
         onPress={() => {
           setFiles(false);

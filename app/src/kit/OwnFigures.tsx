@@ -7,6 +7,7 @@ import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { CameraFigures } from './CameraFigures';
 import { FlashFigures } from './FlashFigures';
 
 type Save = (change: Partial<KitEntry>) => void;
@@ -28,6 +29,7 @@ export function OwnFigures({ entry, save }: { readonly entry: KitEntry; readonly
         onChange={(provenance) => save({ provenance })}
       />
       {entry.kind === 'fixture' ? <FixtureFigures entry={entry} save={save} /> : null}
+      {entry.kind === 'camera' ? <CameraFigures entry={entry} save={save} /> : null}
       {entry.kind === 'modifier' ? <ModifierFigures entry={entry} save={save} /> : null}
     </View>
   );

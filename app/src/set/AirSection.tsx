@@ -5,9 +5,8 @@ import { framing } from '@fulgent/core/scene';
 import { hazeClearingWords, veilCostWords } from '@fulgent/words';
 import { useMemo } from 'react';
 import { View } from 'react-native';
-import { changeCamera } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';
-import { Button, Choice } from '../ui/Button';
+import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
@@ -17,14 +16,7 @@ import { useComputed } from '../workers/useComputed';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { changeAir, logHaze } from './edits';
-
-const FILTERS = [
-  { id: '0', name: 'None' },
-  { id: '0.125', name: '1/8' },
-  { id: '0.25', name: '1/4' },
-  { id: '0.5', name: '1/2' },
-  { id: '1', name: '1' },
-] as const;
+import { SoftFilter } from './SoftFilter';
 
 /** Haze in steps that look even: the share that a metre of it takes, percent. */
 const HAZES_PERCENT = [0, 0.3, 0.6, 1.2, 2.5, 5, 10, 20];
@@ -54,7 +46,7 @@ export function AirSection({ look }: { readonly look: Look }) {
   const level = (stops: number) => (stops > -12 ? formatStops(stops) : '–');
   return (
     <>
-      <Section title="Haze and soft filter" aside={air.hazePerM > 0 ? `${through} % comes through to the camera` : 'clear air'}>
+      <Section title="Haze" aside={air.hazePerM > 0 ? `${through} % comes through to the camera` : 'clear air'}>
         <StepperGrid>
           <Dial
             label="Haze takes of a metre of light"
@@ -66,19 +58,13 @@ export function AirSection({ look }: { readonly look: Look }) {
             unit="%"
           />
         </StepperGrid>
-        <Choice
-          label="Soft filter on the lens"
-          options={FILTERS}
-          value={String(camera.diffusion) as (typeof FILTERS)[number]['id']}
-          onChange={(id) => changeCamera('diffusion', { diffusion: Number(id) as Look['camera']['diffusion'] })}
-        />
-        <FilterCost look={look} />
         <Text size="label" quiet>
-          Haze shows beams and greys everything behind it; the filter lifts black and keeps edges. Ask before haze: breathing,
+          Haze shows beams and greys everything behind it; a soft filter lifts black and keeps edges. Ask before haze: breathing,
           smoke alarms and slippery floors; ventilate, and follow local rules.
         </Text>
       </Section>
       <HazeLog look={look} />
+      <SoftFilter look={look} />
       <Section title="Flare: light into the lens" aside="stops from mid-grey, as a white">
         <View style={styles.row}>
           <Text size="small" quiet style={{ flex: 1 }}>
@@ -122,13 +108,6 @@ export function AirSection({ look }: { readonly look: Look }) {
 }
 
 const SHOWN = 6;
-
-/** What the soft filter costs: black that it lifts, colour that it veils. */
-function FilterCost({ look }: { readonly look: Look }) {
-  const { value: cost } = useStudy(() => study().filterCost(look), look);
-  if (!cost || look.camera.diffusion === 0) return null;
-  return <Text testID="filter-cost">{veilCostWords(cost)}</Text>;
-}
 
 /** What the haze costs, when it was sprayed and seen, and how it clears. */
 function HazeLog({ look }: { readonly look: Look }) {

@@ -1,5 +1,5 @@
 import { dayKit, MOST_SETUPS, schedule, type Schedule } from '@fulgent/core/day';
-import type { Look } from '@fulgent/core/document';
+import { isDay, type Look } from '@fulgent/core/document';
 import { sunOnWindow } from '@fulgent/core/exposure';
 import { packNote } from '@fulgent/words';
 import { useState } from 'react';
@@ -8,10 +8,13 @@ import { useKitEntries } from '../kit/useKit';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
+import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { dayWords } from '../ui/when';
+import { changeDay } from './edits';
 import { useSetups, type Setup } from './useSetups';
 
 const useStyles = themed((t) => ({
@@ -51,6 +54,30 @@ function DayKit({ looks }: { readonly looks: readonly Look[] }) {
   );
 }
 
+/** The day on which this look is shot: what it takes of the kit is booked then. */
+function ShootDay({ date }: { readonly date: string }) {
+  const [text, setText] = useState(date);
+  const error = text === '' || isDay(text) ? null : 'Type a day such as 2026-05-31, or leave it empty.';
+  const keep = () => {
+    if (!error && text !== date) changeDay('date', { date: text });
+  };
+  return (
+    <Section title="Day" aside={date ? dayWords(date) : 'open'}>
+      <Field
+        label="Day of this look, year-month-day"
+        value={text}
+        onChange={setText}
+        onBlur={keep}
+        onSubmit={keep}
+        error={error}
+      />
+      <Text size="label" quiet>
+        What it takes of the kit is booked on that day: Kit, Bookings.
+      </Text>
+    </Section>
+  );
+}
+
 /** For the sun: degrees, north and east positive; `facing` is what windows look towards. */
 interface Place {
   readonly latitude: number;
@@ -85,6 +112,7 @@ export function SchedulePage({ look }: { readonly look: Look }) {
   };
   return (
     <View>
+      <ShootDay date={look.day.date} />
       <WhichSection chosen={chosen} all={all} left={left} setLeft={setLeft} start={start} setStart={setStart} />
       <OrderSection plan={plan} saved={saved} start={start} sun={sun} first={first} setFirst={setFirst} />
       <DayKit looks={chosen.map(({ look: one }) => one)} />

@@ -16,3 +16,14 @@ const EXACT = new Intl.DateTimeFormat('en-GB', {
 
 /** A time in epoch milliseconds to the second: `25 Nov, 14:05:09`. */
 export const whenExactly = (time: number): string => EXACT.format(time);
+
+const DAY = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+/** A day in ISO 8601 as it is spoken of: `Sun, 31 May 2026`. */
+export const dayWords = (date: string): string => DAY.format(Date.parse(`${date}T00:00:00Z`));

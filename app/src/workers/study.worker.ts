@@ -9,6 +9,11 @@ import {
   skinFromLab,
   skinFromPicture,
   skinFromReflectance,
+  softFilterFrom,
+  bookings,
+  type Booked,
+  type BookedDay,
+  type SoftFilter,
   livePlan,
   plannedAt,
   runSheet,
@@ -97,6 +102,7 @@ import {
   LIST_LAMPS,
   readEmitterFiles,
   readFixtureBundle,
+  readKitCsv,
   readLayoutCsv,
   readZip,
   readGelList,
@@ -168,6 +174,8 @@ export interface StudyApi {
   inGlasses(look: Look): readonly InGlasses[];
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
+  /** What a filter does, from a frame without and one with it, as this look's camera records. */
+  softFilter(look: Look, without: Blob, through: Blob): Promise<SoftFilter>;
   sheetCsv(look: Look): string;
   /** A plausible film of this look under one of the lamps that lists are judged on. */
   dyed(
@@ -180,6 +188,8 @@ export interface StudyApi {
   readZip(bytes: Uint8Array): readonly TextFile[];
   readBundle(files: readonly TextFile[], given: Given): readonly BundledFixture[];
   readLayout(text: string): Layout;
+  readKitTable(text: string): readonly KitEntry[];
+  bookings(looks: readonly Booked[], kit: readonly KitEntry[]): readonly BookedDay[];
   learn(frames: readonly TaughtFrame[], meters: readonly TaughtMeter[]): Lessons;
   continuity(first: Look, second: Look): ReturnType<typeof continuity>;
   /** Light-alone frames added up at other powers, stops by frame. */
@@ -268,6 +278,11 @@ const api: StudyApi = {
     return correctedByPhotos(film, { without: bare, through: gelled, source: daylightSource(sourceK), camera: baseCamera() });
   },
 
+  async softFilter(look, without, through) {
+    const frame = async (picture: Blob) => framePixels((await pixelsOf(picture, STUDY_PX)).data);
+    return softFilterFrom(await frame(without), await frame(through), cameraOf(look));
+  },
+
   greyFrame: middleOf,
 
   whites(look) {
@@ -309,6 +324,8 @@ const api: StudyApi = {
   readZip,
   readBundle: readFixtureBundle,
   readLayout: readLayoutCsv,
+  readKitTable: readKitCsv,
+  bookings,
   learn,
 
   reweigh: addedUp,

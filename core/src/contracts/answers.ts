@@ -12,6 +12,8 @@ export interface LookCard {
   readonly patches: Readonly<Record<string, string>>;
   readonly lights: number;
   readonly trouble: string | null;
+  /** The day of the shoot, '' where it is open; cards from before there were days have none. */
+  readonly date?: string;
 }
 
 /** A look as it is listed. */

@@ -49,6 +49,8 @@ export { learnCamera, type CameraLearned, type CameraLesson } from './learn/came
 export { MOST_BRACKET_FRAMES, type BracketCurve } from './learn/bracket-curve';
 export type { BracketPicture } from './learn/bracket-fit';
 export { readChart, type ChartCorners, type ChartMatrix, type FramePoint, type PatchReading } from './learn/colour-chart';
+export { bookings, type Booked, type BookedDay, type BookedItem } from './sheet/bookings';
+export { softFilterFrom, type SoftFilter } from './learn/soft-filter';
 export { skinFromLab, skinFromPicture, skinFromReflectance, type SkinFound } from './learn/skin-sample';
 export {
   LESSON_KINDS,

@@ -70,7 +70,19 @@ const meterSchema = object({
     .max(LIMITS.lights + 1),
 });
 
+/** Whether a text is a day that there is. */
+export function isDay(text: string): boolean {
+  const time = Date.parse(`${text}T00:00:00Z`);
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && Number.isFinite(time) && new Date(time).toISOString().startsWith(text);
+}
+
 export const daySchema = object({
+  /** The day of the shoot (ISO 8601, 2026-05-31), or '' where it is open. */
+  date: yup
+    .string()
+    .defined()
+    .max(10)
+    .test('day', '${path} must be a day such as 2026-05-31, or empty', (text) => !text || isDay(text)),
   /** Mains voltage, V. */
   volts: number(90, 260),
   circuits: yup

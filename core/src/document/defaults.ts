@@ -77,6 +77,7 @@ export const NO_STUDIES: Pick<Look, 'whites' | 'boards' | 'motion' | 'baseline' 
   air: { hazePerM: 0 },
   build: { order: 'key', groups: [], checked: [], ledger: [], start: [], moves: [] },
   day: {
+    date: '',
     volts: 230,
     circuits: [{ id: 'circuit-1', name: 'Circuit 1', amps: 16 }],
     wet: false,

@@ -46,7 +46,7 @@ export const LOOK_FORMAT = 'fulgent-look';
 export const LOOK_VERSION = 12;
 
 export { MOODS, type Mood } from './moods';
-export { HOLDS, type Hold } from './day-schema';
+export { HOLDS, isDay, type Hold } from './day-schema';
 export { BUILD_ORDERS, type BuildOrder } from './build-schema';
 
 export const CAMERA_MODES = ['stills', 'cinema'] as const;

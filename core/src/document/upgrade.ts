@@ -67,6 +67,7 @@ function fromEleventh(value: Loose): Loose {
   return {
     ...value,
     version: 12,
+    day: inside(value['day'], (day) => ({ date: '', ...day })),
     camera: withCameraDefaults(value['camera']),
     lights: each(value['lights'], (light) => ({ ...light, fixture: withFixtureDefaults(light['fixture']) })),
   };

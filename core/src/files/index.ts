@@ -9,6 +9,7 @@ export { readChartCsv } from './chart-csv';
 export { tableCsv } from './table-csv';
 export { LIST_LAMPS, readGelList, type GelList, type ListedGel } from './gel-list';
 export { readEmitterFiles, readEmittersCsv, type ReadEmitter } from './emitters-csv';
+export { kitCsv, readKitCsv } from './kit-csv';
 export { layoutCsv, readLayoutCsv } from './layout-csv';
 export { readFixtureBundle, type BundledFixture, type Given } from './fixture-bundle';
 export { BUNDLE_LIMITS, readZip, type TextFile } from './zip';

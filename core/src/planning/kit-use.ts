@@ -114,7 +114,8 @@ export function placedFixture(entry: KitFixture): {
 /** Records a look with a camera body of the kit; what is set on it stays. */
 export function lookWithCamera(look: Look, entry: KitCamera): Look {
   const id = `sensor-${entry.id}`.slice(0, 64);
-  const { headroomStops, curve, sensor, mode, syncS, sensorWidthMm, sensorHeightMm, imageWidthPx, learned } = entry.camera;
+  const { headroomStops, curve, sensor, mode, syncS, sensorWidthMm, sensorHeightMm, imageWidthPx, learned, lensThreadMm } =
+    entry.camera;
   const own = sensor.kind === 'spectrum' && entry.sensor ? entry.sensor : null;
   const next = own ? carrying(look, { kind: 'sensor', id, name: entry.name, ...own }) : look;
   return {
@@ -132,6 +133,7 @@ export function lookWithCamera(look: Look, entry: KitCamera): Look {
       sensorHeightMm,
       imageWidthPx,
       learned,
+      lensThreadMm,
     },
   };
 }

@@ -1,6 +1,5 @@
 import { KIT_FORMAT, KIT_VERSION, parseKitEntry, parseKitFile } from '@fulgent/core/catalogue';
-import { kitRows } from '@fulgent/core/planning';
-import { readLm63, readSpectrumCsv, readTm27, tableCsv } from '@fulgent/core/files';
+import { readLm63, readSpectrumCsv, readTm27, kitCsv } from '@fulgent/core/files';
 import { Router, type Request } from 'express';
 import { kitPolicyBody, newEntryBody, type StoredEntry, readBeamBody, readSpectrumBody } from '@fulgent/core/contracts';
 import type { KitRepository } from '../db/kit-repository';
@@ -33,9 +32,10 @@ export function kitRoutes(kit: KitRepository): Router {
   });
 
   router.get('/export.csv', (_req, res) => {
-    const rows = kitRows(kit.list().map(({ entry }) => entry));
-    // A name that starts with = or @ must not run in a spreadsheet.
-    res.attachment('kit.csv').type('text/csv').send(tableCsv(rows));
+    res
+      .attachment('kit.csv')
+      .type('text/csv')
+      .send(kitCsv(kit.list().map(({ entry }) => entry)));
   });
 
   router.post('/import', (req, res) => {

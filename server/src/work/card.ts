@@ -12,6 +12,7 @@ export function cardOf(look: Look): LookCard {
   return {
     patches: Object.fromEntries(readings.probes.map(({ id, hex }) => [id, hex])),
     lights: look.lights.length,
+    date: look.day.date,
     trouble: troubled ? `${troubled.name}: ${verdictWords(troubled.verdict)}` : null,
   };
 }

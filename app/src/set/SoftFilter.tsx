@@ -1,0 +1,125 @@
+import type { SoftFilter as Found } from '@fulgent/core/day';
+import { DIFFUSIONS, type Look } from '@fulgent/core/document';
+import { SOFT_FILTER_WORDS, softFilterWords, threadWords, veilCostWords } from '@fulgent/words';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { changeCamera } from '../look/edits';
+import { SPACE } from '../theme/theme';
+import { Button, Choice } from '../ui/Button';
+import { Dial } from '../ui/Dial';
+import { chooseFile } from '../ui/files';
+import { problemLines } from '../ui/problems';
+import { Section } from '../ui/Section';
+import { StepperGrid } from '../ui/Stepper';
+import { Text } from '../ui/Text';
+import { study } from '../workers/study';
+import { useStudy } from '../workers/useStudy';
+
+const STRENGTHS = DIFFUSIONS.map((strength) => ({
+  id: String(strength),
+  name: strength === 0 ? 'None' : SOFT_FILTER_WORDS[strength],
+}));
+/** Threads of lenses and filters, mm. */
+const THREADS = [0, 37, 40.5, 43, 46, 49, 52, 55, 58, 62, 67, 72, 77, 82, 86, 95, 105, 112];
+
+/** The soft filter before the lens: its strength, what it costs, whether it fits, and what a pair of frames says of it. */
+export function SoftFilter({ look }: { readonly look: Look }) {
+  const { camera } = look;
+  const fit = threadWords(camera);
+  const thread = (label: string, key: 'lensThreadMm' | 'filterThreadMm') => (
+    <Dial
+      label={label}
+      value={camera[key] ?? 0}
+      onChange={(mm) => changeCamera(key, { [key]: mm < 10 ? null : mm })}
+      low={0}
+      high={200}
+      series={THREADS}
+      show={(mm) => (mm === 0 ? 'not told' : `${mm} mm`)}
+    />
+  );
+  return (
+    <Section title="Soft filter" aside={camera.diffusion === 0 ? 'none' : SOFT_FILTER_WORDS[camera.diffusion]}>
+      <Choice
+        label="Strength of the soft filter"
+        options={STRENGTHS}
+        value={String(camera.diffusion)}
+        onChange={(id) => changeCamera('diffusion', { diffusion: Number(id) as Look['camera']['diffusion'] })}
+      />
+      <Cost look={look} />
+      <StepperGrid>
+        {thread('Thread of the lens', 'lensThreadMm')}
+        {thread('Thread of the filter', 'filterThreadMm')}
+      </StepperGrid>
+      {fit ? <Text testID="thread-fit">{fit}</Text> : null}
+      <Pair look={look} />
+    </Section>
+  );
+}
+
+/** What the soft filter costs: black that it lifts, colour that it veils. */
+function Cost({ look }: { readonly look: Look }) {
+  const { value: cost } = useStudy(() => study().filterCost(look), look);
+  if (!cost || look.camera.diffusion === 0) return null;
+  return <Text testID="filter-cost">{veilCostWords(cost)}</Text>;
+}
+
+/** A frame without and one with the filter, and the strength that they come to. */
+function Pair({ look }: { readonly look: Look }) {
+  const [frames, setFrames] = useState<{ readonly without?: File; readonly through?: File }>({});
+  const [found, setFound] = useState<Found | null>(null);
+  const [problem, setProblem] = useState('');
+  const take = async (which: 'without' | 'through') => {
+    const file = await chooseFile('image/*');
+    if (!file) return;
+    const both = { ...frames, [which]: file };
+    setFrames(both);
+    setFound(null);
+    setProblem('');
+    if (!both.without || !both.through) return;
+    try {
+      setFound(await study().softFilter(look, both.without, both.through));
+    } catch (error) {
+      setProblem(problemLines(error)[0]!);
+    }
+  };
+  return (
+    <>
+      <Text size="label" quiet>
+        Not sure which it is? Two frames from a tripod, one without and one with it, say.
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+        <Button
+          label={frames.without ? `Without: ${frames.without.name}` : 'Frame without it'}
+          icon="image"
+          onPress={() => void take('without')}
+        />
+        <Button
+          label={frames.through ? `With: ${frames.through.name}` : 'Frame with it'}
+          icon="image"
+          onPress={() => void take('through')}
+        />
+      </View>
+      {found ? (
+        <>
+          <Text weight="strong" testID="filter-found">
+            {softFilterWords(found)}
+          </Text>
+          {found.nearest === look.camera.diffusion ? null : (
+            <View style={{ flexDirection: 'row' }}>
+              <Button
+                label={`Plan with ${SOFT_FILTER_WORDS[found.nearest]}`}
+                filled
+                onPress={() => changeCamera('diffusion', { diffusion: found.nearest })}
+              />
+            </View>
+          )}
+        </>
+      ) : null}
+      {problem ? (
+        <Text weight="strong" role="alert">
+          {problem}
+        </Text>
+      ) : null}
+    </>
+  );
+}
