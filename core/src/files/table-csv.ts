@@ -13,5 +13,6 @@ export function tableCsv(rows: readonly Readonly<Record<string, string | number>
       Object.entries(row).map(([key, value]) => [key, typeof value === 'string' ? value.replace(FORMULA, "$1'") : value]),
     ),
   );
-  return Papa.unparse(safe, { escapeFormulae: true });
+  // Also of several lines: the package's own pattern looks at cells of one line only.
+  return Papa.unparse(safe, { escapeFormulae: /^[=+\-@\t\r]/ });
 }

@@ -23,6 +23,8 @@ export interface SoftFilter {
 const [WIDTH, HEIGHT] = [48, 36];
 const DARK_SHARE = 0.05;
 const LEAST_LIKE = 0.9;
+/** Squares of a deviation, of full scale, under which a frame is of one tone. */
+const EVEN = 1e-6;
 const MOST_CLIPPED = 0.02;
 
 /**
@@ -52,7 +54,7 @@ export function softFilterFrom(off: FramePixels, on: FramePixels, camera: Camera
     all += a * a;
     other += b * b;
   });
-  if (!(all > 0) || !(other > 0))
+  if (!(all > EVEN * without.length) || !(other > EVEN * without.length))
     throw new InputError('without', 'The frame is of one even tone: take something with dark and light in it.');
   if (kept / Math.sqrt(all * other) < LEAST_LIKE)
     throw new InputError(
