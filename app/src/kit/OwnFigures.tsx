@@ -1,6 +1,5 @@
 import type { KitEntry, KitFixture, KitModifier } from '@fulgent/core/catalogue';
-import type { ColourFixture, Fixture, Modifier } from '@fulgent/core/document';
-import { MODE_NAMES } from '@fulgent/core/fixture';
+import type { Fixture, Modifier } from '@fulgent/core/document';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
@@ -8,6 +7,7 @@ import { Dial } from '../ui/Dial';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { CameraFigures } from './CameraFigures';
+import { ColourFigures, MenuModes } from './ColourFigures';
 import { FlashFigures } from './FlashFigures';
 
 type Save = (change: Partial<KitEntry>) => void;
@@ -68,7 +68,7 @@ function FixtureFigures({ entry, save }: { readonly entry: KitFixture; readonly 
             step={50}
           />
         ) : null}
-        {fixture.kind === 'colour' ? <ColourDials fixture={fixture} put={put} /> : null}
+        {fixture.kind === 'colour' ? <ColourFigures fixture={fixture} put={put} /> : null}
         {fixture.kind === 'flash' ? (
           <Dial
             label="Lowest power"
@@ -109,57 +109,12 @@ function FixtureFigures({ entry, save }: { readonly entry: KitFixture; readonly 
       {fixture.kind === 'flash' ? (
         <Button label="A glass dome over its tube" on={fixture.dome} onPress={() => put({ dome: !fixture.dome })} />
       ) : null}
-      {fixture.kind === 'colour' ? <Modes fixture={fixture} put={put} /> : null}
+      {fixture.kind === 'colour' ? <MenuModes fixture={fixture} put={put} /> : null}
     </>
   );
 }
 
 type Put = (change: Partial<Fixture>) => void;
-
-function ColourDials({ fixture, put }: { readonly fixture: ColourFixture; readonly put: Put }) {
-  return (
-    <>
-      {fixture.emitters.map((emitter, i) => (
-        <Dial
-          key={`${i} ${emitter.name}`}
-          label={`${emitter.name}, lx at 1 m`}
-          value={emitter.luxAt1m}
-          onChange={(luxAt1m) => put({ emitters: fixture.emitters.map((one, k) => (k === i ? { ...one, luxAt1m } : one)) })}
-          low={0.1}
-          high={10_000_000}
-          step={20}
-        />
-      ))}
-      <Dial
-        label="White from"
-        value={fixture.lowK}
-        onChange={(lowK) => put({ lowK: Math.min(lowK, fixture.highK) })}
-        low={1000}
-        high={25_000}
-        step={100}
-        unit="K"
-      />
-      <Dial
-        label="White to"
-        value={fixture.highK}
-        onChange={(highK) => put({ highK: Math.max(highK, fixture.lowK) })}
-        low={1000}
-        high={25_000}
-        step={100}
-        unit="K"
-      />
-      <Dial
-        label="White in steps of"
-        value={fixture.stepK}
-        onChange={(stepK) => put({ stepK })}
-        low={1}
-        high={1000}
-        series={[1, 5, 10, 25, 50, 100, 200, 500, 1000]}
-        unit="K"
-      />
-    </>
-  );
-}
 
 /** The colour of a lamp whose white is a figure. */
 function White({ fixture, put }: { readonly fixture: Fixture; readonly put: Put }) {
@@ -183,26 +138,6 @@ function White({ fixture, put }: { readonly fixture: Fixture; readonly put: Put 
       step={50}
       unit="K"
     />
-  );
-}
-
-const MODES = Object.entries(MODE_NAMES) as [ColourFixture['modes'][number], string][];
-
-function Modes({ fixture, put }: { readonly fixture: ColourFixture; readonly put: Put }) {
-  const { modes } = fixture;
-  return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }} role="group" aria-label="Modes of its menu">
-      {MODES.map(([id, name]) => (
-        <Button
-          key={id}
-          label={name}
-          on={modes.includes(id)}
-          // The last one stays: a fixture has one at least.
-          disabled={modes.length === 1 && modes.includes(id)}
-          onPress={() => put({ modes: modes.includes(id) ? modes.filter((one) => one !== id) : [...modes, id] })}
-        />
-      ))}
-    </View>
   );
 }
 

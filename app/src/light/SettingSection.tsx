@@ -226,7 +226,7 @@ function HsiDials({
         (by) => put({ ...setting, hueDeg: turnedDeg(Math.round(setting.hueDeg) + by) }),
         { low: 0, high: 360, unit: '°' },
         (hueDeg) => put({ ...setting, hueDeg: turnedDeg(hueDeg) }),
-        'nominal: another fixture differs',
+        fixture.wheel.length ? 'its dial as measured' : 'nominal, not verified: another fixture differs',
       )}
       {dial(
         'Saturation',

@@ -1,4 +1,4 @@
-import { cautionsOf, circuitLoads, drawOf, waysOut, type Caution, type CautionLevel } from '@fulgent/core/day';
+import { batteryHours, cautionsOf, circuitLoads, drawOf, waysOut, type Caution, type CautionLevel } from '@fulgent/core/day';
 import type { Proposal } from '@fulgent/core/planning';
 import { cautionWords, proposalWords, SAFETY_DEFERS } from '@fulgent/words';
 import { LIMITS, HOLDS, type Hold, type Light, type Look, type Rig } from '@fulgent/core/document';
@@ -220,7 +220,8 @@ function RigSection({
   const { id, rig } = light;
   const draw = drawOf(look, light);
   const circuit = look.day.circuits.find((one) => one.id === rig.circuit) ?? look.day.circuits[0];
-  const flag = (key: 'secondHold' | 'weighted' | 'battery' | 'wetRated', label: string) => (
+  const hours = batteryHours(look, light);
+  const flag = (key: 'secondHold' | 'weighted' | 'battery' | 'wetRated' | 'noisy', label: string) => (
     <Button key={key} label={label} on={rig[key]} onPress={() => changeRig(id, key, { [key]: !rig[key] })} />
   );
   return (
@@ -242,7 +243,19 @@ function RigSection({
         {flag('secondHold', 'Second hold')}
         {flag('battery', 'On a battery')}
         {flag('wetRated', 'Rated for wet')}
+        {flag('noisy', 'Its fan is heard')}
       </View>
+      {rig.noisy ? (
+        <Text size="label">
+          For takes with sound: farther off, its fan at low, or off while sound is taken, as far as its maker allows.
+        </Text>
+      ) : null}
+      {hours === null ? null : (
+        <Text testID="battery-hours">
+          Its battery lasts about {hours < 1 ? `${Math.round(60 * hours)} min` : `${hours.toFixed(1)} h`} at this power
+          {light.fixture.kind === 'flash' ? ', a frame every 4 s' : ''}.
+        </Text>
+      )}
       <RigDials rig={rig} id={id} draw={draw} />
       {circuit ? (
         <Pick
@@ -291,6 +304,17 @@ function RigDials({ rig, id, draw }: { readonly rig: Rig; readonly id: string; r
         unit="W"
         note={draw.estimated ? `not read; about ${Math.round(draw.watts)} W by its light` : ''}
       />
+      {rig.battery ? (
+        <Dial
+          label="Its battery holds"
+          value={rig.batteryWh ?? 0}
+          onChange={(wh) => changeRig(id, 'battery-wh', { batteryWh: wh > 0 ? Math.max(0.1, wh) : null })}
+          low={0}
+          high={10_000}
+          step={10}
+          unit="Wh"
+        />
+      ) : null}
       <Dial
         label="Power factor"
         value={rig.powerFactor}

@@ -33,8 +33,15 @@ import {
 } from '@fulgent/core/day';
 import { cameraOf, resolveSensor, spectrumOfSource } from '@fulgent/core/scene';
 import type { ChartPatch, Cielab } from '@fulgent/core/surface';
-import type { Cluster, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
-import type { Layout, Match, Translation } from '@fulgent/core/fixture';
+import type { Cluster, Emitter, Light, Look, SourceRef, Unit } from '@fulgent/core/document';
+import {
+  channelFromPhotos,
+  type ChannelPhotos,
+  type Layout,
+  type Match,
+  type PhotographedChannel,
+  type Translation,
+} from '@fulgent/core/fixture';
 import {
   type Remedy,
   type Remake,
@@ -185,6 +192,13 @@ export interface StudyApi {
   ): { readonly samples: { readonly wavelengthsNm: number[]; readonly values: number[] }; readonly film: DyedGel };
   readGelList(text: string): GelList;
   readEmitters(files: readonly TextFile[]): readonly ReadEmitter[];
+  /** A channel of a fixture from two pictures of a grey card at one exposure, in a steady light and with the channel besides. */
+  channelFromPhotos(
+    without: Blob,
+    withIt: Blob,
+    exposure: ChannelPhotos['exposure'],
+    channel: Emitter['channel'],
+  ): Promise<PhotographedChannel>;
   readZip(bytes: Uint8Array): readonly TextFile[];
   readBundle(files: readonly TextFile[], given: Given): readonly BundledFixture[];
   readLayout(text: string): Layout;
@@ -321,6 +335,10 @@ const api: StudyApi = {
   },
   readGelList,
   readEmitters: readEmitterFiles,
+  async channelFromPhotos(without, withIt, exposure, channel) {
+    const pictures = { without: await middleOf(without), withIt: await middleOf(withIt) };
+    return channelFromPhotos({ ...pictures, exposure, camera: baseCamera() }, channel);
+  },
   readZip,
   readBundle: readFixtureBundle,
   readLayout: readLayoutCsv,

@@ -76,7 +76,7 @@ export {
 export { cautionsOf, openCautions } from './rig/cautions';
 export { gelCautionKey, gelSafety, openGelStops, type GelSafety } from './rig/gel-safety';
 export { HEAT_REASONS, gelHeat, type HeatReading, type HeatReason } from './rig/heat';
-export { CONTINUOUS_SHARE, circuitLoads, drawOf, type CircuitLoad } from './rig/load';
+export { batteryHours, CONTINUOUS_SHARE, circuitLoads, drawOf, type CircuitLoad } from './rig/load';
 export { setupMinutes } from './rig/setup-time';
 export { dayKit, type DayItem } from './sheet/day-kit';
 export { waysOut } from './rig/ways-out';

@@ -27,6 +27,10 @@ export const rigSchema = object({
   /** Id of the circuit that feeds it, or '' for the first. */
   circuit: yup.string().defined().max(64),
   battery: flag(),
+  /** What its battery holds, Wh; null where unknown. */
+  batteryWh: yup.number().nullable().defined().min(0.1).max(10_000),
+  /** Its fan or its ballast is heard. */
+  noisy: flag(),
   /** Rated for rain with all its connectors. */
   wetRated: flag(),
   /** Where it listens on a lighting network: universe, first slot and number of slots as its maker says; null where nobody has set one. */

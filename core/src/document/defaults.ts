@@ -101,6 +101,8 @@ export const RIG_DEFAULTS = {
   powerFactor: 0.9,
   circuit: '',
   battery: false,
+  batteryWh: null,
+  noisy: false,
   wetRated: false,
   address: null,
 } as const satisfies Light['rig'];

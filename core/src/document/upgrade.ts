@@ -69,7 +69,11 @@ function fromEleventh(value: Loose): Loose {
     version: 12,
     day: inside(value['day'], (day) => ({ date: '', ...day })),
     camera: withCameraDefaults(value['camera']),
-    lights: each(value['lights'], (light) => ({ ...light, fixture: withFixtureDefaults(light['fixture']) })),
+    lights: each(value['lights'], (light) => ({
+      ...light,
+      fixture: withFixtureDefaults(light['fixture']),
+      rig: inside(light['rig'], (rig) => ({ batteryWh: RIG_DEFAULTS.batteryWh, noisy: RIG_DEFAULTS.noisy, ...rig })),
+    })),
   };
 }
 

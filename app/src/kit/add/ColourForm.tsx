@@ -14,6 +14,7 @@ import { chooseFiles, textsOf } from '../../ui/files';
 import { Pick } from '../../ui/Pick';
 import { Text } from '../../ui/Text';
 import { study } from '../../workers/study';
+import { ChannelPhotos } from './ChannelPhotos';
 import { figure, name, pieces, TextField, type Draft, type FormProps } from './fields';
 
 const channelSchema = yup.object({
@@ -45,9 +46,18 @@ const CHANNELS = EMITTER_CHANNELS.map((id) => ({ id, name: CHANNEL_NAMES[id] }))
 
 const WAYS = [
   { id: 'readings', name: 'A meter on each channel' },
+  { id: 'photos', name: 'Photographs of a grey card' },
   { id: 'spectra', name: 'Their spectra' },
 ] as const;
 type Way = (typeof WAYS)[number]['id'];
+
+const WAY_WORDS: Readonly<Record<Way, string>> = {
+  readings: 'Light each channel alone at full; read x, y and illuminance at 1 m on the axis with a colour meter.',
+  photos:
+    'A grey card 1 m from the fixture, the camera at daylight white with every automatic off: one picture in any steady white light, then one with each channel at full besides. What they say is written into the fields below.',
+  spectra:
+    'One table (wavelength in nm, then a column for each channel under its name), or a file for each channel, TM-27-14 or CSV, chosen together. Illuminance at 1 m is typed below.',
+};
 
 const blank = (called: string, channel: Emitter['channel']) => ({
   name: called,
@@ -62,7 +72,7 @@ export function ColourForm({ store, failed }: FormProps) {
   const [way, setWay] = useState<Way>('readings');
   const [modes, setModes] = useState<readonly Mode[]>(['cct', 'hsi', 'rgb']);
   const [read, setRead] = useState<readonly ReadEmitter[]>([]);
-  const { control, handleSubmit, setValue, formState } = useForm<Typed>({
+  const { control, handleSubmit, getValues, setValue, formState } = useForm<Typed>({
     resolver: yupResolver(schema) as never,
     defaultValues: {
       name: '',
@@ -90,7 +100,7 @@ export function ColourForm({ store, failed }: FormProps) {
   };
   const add = handleSubmit(async (typed) => {
     try {
-      await store(draftOf(typed, modes, way === 'spectra' ? read : []), typed.count);
+      await store(draftOf(typed, modes, way === 'spectra' ? read : [], way === 'photos' ? 'guessed' : 'measured'), typed.count);
     } catch (error) {
       failed(error);
     }
@@ -101,9 +111,7 @@ export function ColourForm({ store, failed }: FormProps) {
       <TextField control={control} id="count" label="Count" />
       <Choice label="Its channels are known by" options={WAYS} value={way} onChange={setWay} />
       <Text size="label" quiet>
-        {way === 'readings'
-          ? 'Light each channel alone at full; read x, y and illuminance at 1 m on the axis with a colour meter.'
-          : 'One table (wavelength in nm, then a column for each channel under its name), or a file for each channel, TM-27-14 or CSV, chosen together. Illuminance at 1 m is typed below.'}
+        {WAY_WORDS[way]}
       </Text>
       {way === 'spectra' ? (
         <View style={{ flexDirection: 'row' }}>
@@ -114,7 +122,18 @@ export function ColourForm({ store, failed }: FormProps) {
           />
         </View>
       ) : null}
-      {way === 'readings' || read.length ? <Channels control={control} isFixed={way === 'spectra'} setValue={setValue} /> : null}
+      {way === 'photos' ? (
+        <ChannelPhotos
+          channels={() => getValues('channels')}
+          onRead={(i, { x, y, lux }) => {
+            setValue(`channels.${i}.x`, round(x));
+            setValue(`channels.${i}.y`, round(y));
+            setValue(`channels.${i}.lux`, Number(lux.toPrecision(3)));
+          }}
+          failed={failed}
+        />
+      ) : null}
+      {way !== 'spectra' || read.length ? <Channels control={control} isFixed={way === 'spectra'} setValue={setValue} /> : null}
       {formState.errors.channels?.message ? <Text role="alert">{formState.errors.channels.message}</Text> : null}
       <Dials control={control} modes={modes} setModes={setModes} />
       <Button label="Add to the kit" filled onPress={() => void add()} />
@@ -130,7 +149,7 @@ function channelOf(called: string): Emitter['channel'] {
   return found ?? (/white|warm|cool|tungsten|daylight/i.test(called) ? 'white' : 'extra');
 }
 
-function draftOf(typed: Typed, modes: readonly Mode[], read: readonly ReadEmitter[]): Draft {
+function draftOf(typed: Typed, modes: readonly Mode[], read: readonly ReadEmitter[], provenance: 'measured' | 'guessed'): Draft {
   if (typed.lowK > typed.highK) throw new Error('Lowest white must not be above the highest.');
   if (modes.length === 0) throw new Error('A fixture has one mode at least: choose those of its menu.');
   const emitters: Emitter[] = read.length
@@ -160,7 +179,7 @@ function draftOf(typed: Typed, modes: readonly Mode[], read: readonly ReadEmitte
   return {
     kind: 'fixture',
     name: typed.name,
-    provenance: 'measured',
+    provenance,
     fixture,
     spectrum: null,
     spectra,

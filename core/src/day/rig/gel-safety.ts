@@ -15,8 +15,8 @@ export interface GelSafety {
   readonly stops: boolean;
 }
 
-/** Seconds between frames when heat is averaged: a quick working pace. */
-const SECONDS_PER_FRAME = 4;
+/** Seconds between frames where heat and charge are averaged: a quick working pace. */
+export const SECONDS_PER_FRAME = 4;
 const MODELLING_LM_PER_W = 17;
 const MODELLING_K = 2900;
 const TOUCHING_CM2 = 30;

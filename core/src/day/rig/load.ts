@@ -1,6 +1,7 @@
 import { METER_CONSTANT_LXS } from '../../exposure/meter';
 import { fullLux, lookupIn } from '../../scene/resolve';
 import type { Light, Look } from '../../document/schema';
+import { SECONDS_PER_FRAME } from './gel-safety';
 
 /** Electric load: what each light draws, and what that comes to on each circuit. */
 
@@ -30,14 +31,35 @@ export function drawOf(look: Pick<Look, 'spectra'>, light: Light): Draw {
   if (rig.drawW !== null) return { watts: rig.drawW, estimated: false };
   if (lamp) return { watts: lamp.fittedW, estimated: false };
   if (fixture.kind === 'flash') {
-    const joules = fixture.joules ?? (METER_CONSTANT_LXS * fixture.guideNumberM ** 2) / 100 / LUX_SECONDS_PER_J;
     const seconds = fixture.recycleS ?? RECYCLE_S;
-    return { watts: joules / seconds / RECYCLE_EFFICIENCY + fixture.modellingW, estimated: true };
+    return { watts: storedJ(fixture) / seconds / RECYCLE_EFFICIENCY + fixture.modellingW, estimated: true };
   }
   const filament = fixture.kind === 'continuous' && fixture.source.kind === 'tungsten';
   const lumens = fullLux(light, lookupIn(look.spectra)) * BEAM_SR;
   return { watts: lumens / (filament ? FILAMENT_LM_PER_W : DIODE_LM_PER_W), estimated: true };
 }
+
+/** What a lamp draws that gives nothing, as a share of full: its electronics. */
+const IDLE_SHARE = 0.05;
+
+/**
+ * How long one unit of a light burns on its battery at its present power, h; null without a battery's figure. Continuous lights take power with their light; a flash
+ * takes the energy of a frame every so often.
+ */
+export function batteryHours(look: Pick<Look, 'spectra'>, light: Light): number | null {
+  const { rig, fixture, powerStops } = light;
+  if (!rig.battery || rig.batteryWh === null) return null;
+  if (fixture.kind === 'flash') {
+    const aFrameW = storedJ(fixture) / RECYCLE_EFFICIENCY / SECONDS_PER_FRAME;
+    return rig.batteryWh / (aFrameW * (IDLE_SHARE + 2 ** powerStops) + fixture.modellingW);
+  }
+  const { watts } = drawOf(look, light);
+  return rig.batteryWh / (watts * (IDLE_SHARE + (1 - IDLE_SHARE) * 2 ** powerStops));
+}
+
+/** The energy of a full flash: as told, else from its light. */
+const storedJ = ({ joules, guideNumberM }: Extract<Light['fixture'], { kind: 'flash' }>): number =>
+  joules ?? (METER_CONSTANT_LXS * guideNumberM ** 2) / 100 / LUX_SECONDS_PER_J;
 
 export interface CircuitLoad {
   readonly id: string;
