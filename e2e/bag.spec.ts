@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { zipSync } from 'fflate';
 import type { Page, TestInfo } from '@playwright/test';
 import type { Look } from '@fulgent/core/document';
 import { expect, kept, test } from './fixtures';
@@ -40,6 +41,51 @@ const SPECTRA = [
   ),
 ].join('\n');
 
+const SLOTS = 'slot,channel,byte\n1,level,coarse\n2,level,fine\n3,hue,coarse\n4,saturation,coarse\n5,cct,coarse';
+const text = (value: string) => new TextEncoder().encode(value);
+const SPOT = {
+  'spot/spot.json': text(
+    JSON.stringify({
+      format: 'fulgent-fixture',
+      version: 1,
+      name: 'My spot',
+      provenance: 'maker',
+      spectrum: { file: 'white.csv' },
+      beam: { file: 'spot.ies' },
+      fixture: {
+        kind: 'continuous',
+        name: 'My spot',
+        source: { kind: 'spectrum', id: 'own' },
+        minStops: -6,
+        step: { unit: 'percent', value: 1 },
+        dimmer: 1,
+      },
+    }),
+  ),
+  'spot/white.csv': text(
+    SPECTRA.split('\n')
+      .map((line) => [line.split(',')[0], line.split(',')[4]].join(','))
+      .join('\n'),
+  ),
+  'spot/spot.ies': text(
+    'IESNA:LM-63-2002\n[LUMINAIRE] My spot, lens\nTILT=NONE\n1 1000 1 5 1 1 2 0.2 0.2 0\n1 1 80\n0 10 20 30 40\n0\n900 700 300 60 0',
+  ),
+};
+const MODIFIERS = [
+  ['My octa', 'Octa'],
+  ['My strip', 'Soft box'],
+  ['My dish', 'Reflector'],
+  ['My bowl', 'Umbrella'],
+] as const;
+
+const chooseBytes = async (page: Page, info: TestInfo, button: string, name: string, bytes: Uint8Array) => {
+  const file = info.outputPath(name);
+  writeFileSync(file, bytes);
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: button, exact: true }).click();
+  await (await chooser).setFiles(file);
+};
+
 test('@phone a bag is entered, and a look made from it alone: sheet, what is cut, what is short', async ({
   page,
   server,
@@ -77,6 +123,8 @@ test('@phone a bag is entered, and a look made from it alone: sheet, what is cut
     await put('Name', 'My flash');
     await put('Count', '3');
     await put(/^Guide number/, '52');
+    await put('Energy at full, J', '250');
+    await put('Ready again after full, s', '1.2');
     await put('Lowest power, 1 over', '256');
   });
   await add('Full colour', async () => {
@@ -100,14 +148,44 @@ test('@phone a bag is entered, and a look made from it alone: sheet, what is cut
   });
   await add('Full colour', async () => {
     await put('Name', 'My panel');
-    await page.getByRole('radio', { name: 'A table of spectra' }).click();
-    await choose(page, info, 'Choose the table', 'panel.csv', SPECTRA);
+    await page.getByRole('radio', { name: 'Their spectra' }).click();
+    await choose(page, info, 'Choose the files', 'panel.csv', SPECTRA);
     for (const [i, lux] of ['700', '1400', '200', '2800'].entries())
       await page
         .getByRole('group', { name: `Channel ${i + 1}`, exact: true })
         .getByRole('textbox', { name: 'lx at 1 m' })
         .fill(lux);
   });
+
+  // What its maker prints of its slots stands on its page.
+  await page.getByRole('link', { name: /^My panel/ }).click();
+  await choose(page, info, 'Slots from a table', 'wrong.csv', 'slot,channel\n1,gobo');
+  await expect(page.getByRole('alert').first()).toContainText('"gobo"');
+  await choose(page, info, 'Slots from a table', 'slots.csv', SLOTS);
+  await expect(page.getByText('5 slots', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the kit' }).click();
+
+  // A zip of a folder: fixture, spectra, beam; one figure is missing and asked for.
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('radio', { name: 'From files' }).click();
+  await chooseBytes(page, info, 'Choose the files', 'bomb.zip', zipSync({ 'a.json': new Uint8Array(9_000_000) }));
+  await expect(page.getByRole('alert').first()).toContainText('unpacks to more than');
+  await chooseBytes(page, info, 'Choose the files', 'spot.zip', zipSync(SPOT));
+  await expect(page.getByText('spot.json: 1 figures are missing; type them.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Missing: fixture.luxAt1m' }).fill('2100');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add My spot to the kit' }).click();
+  await expect.poll(async () => (await own()).includes('My spot')).toBe(true);
+
+  await page.getByRole('radio', { name: 'Modifiers' }).click();
+  for (const [name, shape] of MODIFIERS) {
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await put('Name', name);
+    await page.getByRole('radio', { name: shape, exact: true }).click();
+    await page.getByRole('button', { name: 'Add to the kit' }).click();
+    await expect.poll(async () => (await own()).includes(name)).toBe(true);
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
 
   await page.getByRole('button', { name: 'Only mine' }).click();
   await expect(page.getByText(/^Only your own/)).toBeVisible();

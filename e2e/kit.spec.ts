@@ -142,6 +142,7 @@ test('@phone a fixture from measurements, a beam from a photometric file, a surf
   await expect(page.getByRole('heading', { name: 'Add a modifier' })).toBeVisible();
   const angles = Array.from({ length: 19 }, (_, i) => i * 5);
   const ies = `IESNA:LM-63-2002\n[LUMINAIRE] Works spot\nTILT=NONE\n1 1000 1 19 1 1 2 0.1 0.1 0\n1 1 40\n${angles.join(' ')}\n0\n${angles.map((deg) => (4000 * 2 ** -((deg / 12) ** 2)).toFixed(1)).join(' ')}`;
+  await page.getByRole('radio', { name: 'From a file' }).click();
   await withFile(page, info, 'Choose the file', 'bad.ies', 'TILT=NONE\n1 2');
   await expect(sheet).toContainText('The file ends before its candela multiplier');
   await withFile(page, info, 'Choose the file', 'spot.ies', ies);
@@ -220,11 +221,11 @@ test('@phone the kit goes out as a file and comes back without loss', async ({ p
   await page.keyboard.press('Escape');
   for (const { id } of JSON.parse(text).entries) await page.request.delete(`${server.url}/api/kit/${id}`);
   await page.getByRole('button', { name: 'Files' }).click();
-  await withFile(page, info, 'Import kit file', 'broken.json', text.replace('"count":3', '"count":-3'));
+  await withFile(page, info, 'Import kit file or table', 'broken.json', text.replace('"count":3', '"count":-3'));
   await expect(page.getByRole('dialog', { name: 'This file cannot be taken' })).toContainText('must be 0 or more');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Files' }).click();
-  await withFile(page, info, 'Import kit file', 'kit.json', text);
+  await withFile(page, info, 'Import kit file or table', 'kit.json', text);
   await expect(page.getByText('1 added, 1 replaced.')).toBeVisible();
   const stripped = (list: { entry: object }[]) => list.map(({ entry }) => entry);
   expect(stripped(await entries(page, server.url))).toEqual(stripped(before));

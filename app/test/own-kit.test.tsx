@@ -3,6 +3,7 @@ import {
   fixtureOf,
   modifierOf,
   NO_QUALITY,
+  type KitCamera,
   type KitEntry,
   type KitFixture,
   type KitGel,
@@ -14,9 +15,12 @@ import { daylightSource } from '@fulgent/core/source';
 import { resample } from '@fulgent/core/spectrum';
 import { act, fireEvent, waitFor } from '@testing-library/react';
 import { useState } from 'react';
+import { CameraForm } from '../src/kit/add/CameraForm';
 import type { Draft } from '../src/kit/add/fields';
 import { FixtureForm } from '../src/kit/add/FixtureForm';
 import { GelForm } from '../src/kit/add/GelForm';
+import { ModifierForm } from '../src/kit/add/ModifierForm';
+import { FixtureFacts } from '../src/kit/FixtureFacts';
 import { OwnFigures } from '../src/kit/OwnFigures';
 import { press, screen, show, type, within } from './pages';
 
@@ -119,6 +123,128 @@ describe('a fixture of one’s own', () => {
       minStops: -8,
       step: { unit: 'stops', value: 0.1 },
     });
+  });
+});
+
+describe('a flash and a modifier of one’s own', () => {
+  it('a flash by its energy alone is a guess; with neither figure it is refused by name', async () => {
+    show(<FixtureForm {...form} />);
+    press('Flash', 'radio');
+    type('Name', 'Old pack');
+    press('Add to the kit');
+    await waitFor(() => expect(String(refused)).toContain('Guide number is missing'), LONG);
+    type('Energy at full, J', '400');
+    type('Full flashes on a charge', '250');
+    press('A glass dome over its tube');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(1), LONG);
+    const { fixture, provenance } = stored[0] as unknown as KitFixture;
+    expect(provenance).toBe('guessed');
+    expect(fixture).toMatchObject({ kind: 'flash', joules: 400, recycleS: null, pops: 250, dome: true });
+    // Within a sixth of a stop of the stand-in of as much energy.
+    expect(Math.abs(2 * Math.log2((fixture as { guideNumberM: number }).guideNumberM / 62))).toBeLessThan(1 / 6);
+  });
+
+  it('a guide number at ISO 400 is halved', async () => {
+    show(<FixtureForm {...form} />);
+    press('Flash', 'radio');
+    type('Name', 'Small one');
+    type(/^Guide number/, '60');
+    type('at ISO', '400');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(1), LONG);
+    expect((stored[0] as unknown as KitFixture).fixture).toMatchObject({ guideNumberM: 30 });
+  });
+
+  it('a soft box is there by its size, and loses what such boxes do with their grid', async () => {
+    show(<ModifierForm {...form} />);
+    type('Name', 'My box');
+    type('Wide, cm', '40');
+    type('High, cm', '40');
+    type('Grid, °; or empty', '50');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(1), LONG);
+    expect(stored[0]).toMatchObject({
+      kind: 'modifier',
+      provenance: 'guessed',
+      modifier: { name: 'My box', face: { kind: 'rectangle', widthM: 0.4, heightM: 0.4 }, gridDeg: 50, lossStops: 3.7 },
+    });
+    press('Reflector', 'radio');
+    type('Across, cm', '22');
+    type('Beam, °; or empty', '40');
+    type(/^Stops lost/, '0.3');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(2), LONG);
+    expect(stored[1]).toMatchObject({
+      provenance: 'measured',
+      modifier: { face: { kind: 'disc', radiusM: 0.11 }, beam: { kind: 'lens', beamDeg: 40, fieldDeg: 80 }, lossStops: 0.3 },
+    });
+  });
+
+  it('a camera keeps its sync and its lens’s thread', async () => {
+    show(<CameraForm {...form} />);
+    type('Name', 'Body two');
+    type('Flash sync, 1 over', '160');
+    type('Thread of its lens, mm', '77');
+    press('Add to the kit');
+    await waitFor(() => expect(stored).toHaveLength(1), LONG);
+    expect((stored[0] as unknown as KitCamera).camera).toMatchObject({ syncS: 1 / 160, lensThreadMm: 77 });
+  });
+});
+
+describe('the rest of a fixture’s page', () => {
+  const own = (id: string): KitFixture => {
+    const fixture = fixtureOf(id);
+    const shared = { id: 'own-1', note: '', count: 1, provenance: 'guessed', archived: false } as const;
+    return {
+      ...shared,
+      kind: 'fixture',
+      name: fixture.name,
+      fixture,
+      spectrum: null,
+      spectra: [],
+      quality: NO_QUALITY,
+      beam: null,
+    };
+  };
+  let now: KitFixture;
+  function Kept({ entry }: { readonly entry: KitFixture }) {
+    const [kept, setKept] = useState(entry);
+    now = kept;
+    return (
+      <FixtureFacts
+        entry={kept}
+        width={360}
+        failed={form.failed}
+        save={(change) => setKept({ ...kept, ...change } as KitFixture)}
+      />
+    );
+  }
+
+  it('its white: what somebody says, whose it is, and what its spectrum says', () => {
+    show(<Kept entry={own('tungsten-650')} />);
+    expect(screen.getByText(/^Its light: spectral similarity (9[5-9]|100), to a full radiator of 3\d\d\d K\.$/)).toBeTruthy();
+    type('CRI', '98');
+    press('Measured', 'radio');
+    expect(now.quality).toEqual({ cri: 98, tlci: null, rf: null, rg: null, source: 'measured' });
+    type('CRI', '0');
+    expect(now.quality.cri).toBeNull();
+  });
+
+  it('its hue dial: readings are taken, refused where they are white, forgotten', () => {
+    show(<Kept entry={own('colour-panel')} />);
+    const read = (dial: string, x: string, y: string) => {
+      type('Dial, °', dial);
+      type('x', x);
+      type('y', y);
+      press('Add this reading of the hue dial');
+    };
+    read('10', '0.69', '0.305');
+    expect((now.fixture as ColourFixture).wheel).toMatchObject([{ dialDeg: 10 }]);
+    read('90', '0.36', '0.36');
+    expect(String(refused)).toContain('at 90° is white');
+    press('Forget the reading at 10°');
+    expect((now.fixture as ColourFixture).wheel).toEqual([]);
   });
 });
 

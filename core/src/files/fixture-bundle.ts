@@ -1,12 +1,11 @@
-import { modifierOf } from '../catalogue/kit';
 import type { KitFixture } from '../catalogue/kit-schema';
-import type { Modifier } from '../document/schema';
 import { InputError } from '../errors';
 import { LookError, type Problem } from '../scene/parse';
 import { readEmittersCsv } from './emitters-csv';
 import { FIXTURE_FORMAT, readFixtureFile } from './fixture-file';
 import { readLayoutCsv } from './layout-csv';
-import { readLm63, type ReadFace } from './lm63';
+import { beamModifier } from './beam-modifier';
+import { readLm63 } from './lm63';
 import { readSourceFile } from './source-file';
 import { bareName, sound, type TextFile } from './zip';
 
@@ -84,7 +83,7 @@ function read(file: string, written: Loose, there: ReadonlyMap<string, string>, 
     ...written,
     ...('spectrum' in written ? { spectrum: fetched('spectrum', written['spectrum'], spectrumIn) } : {}),
     ...('spectra' in written ? { spectra: spectraOf(written['spectra'], fetched) } : {}),
-    ...('beam' in written ? { beam: fetched('beam', written['beam'], beamIn) } : {}),
+    ...('beam' in written ? { beam: fetched('beam', written['beam'], (text) => beamModifier(readLm63(text))) } : {}),
     ...(isObject(fixture) && 'layout' in fixture
       ? { fixture: { ...fixture, layout: fetched('fixture.layout', fixture['layout'], readLayoutCsv) } }
       : {}),
@@ -136,26 +135,6 @@ const idOfColumn = (name: string) =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .slice(0, 64);
-
-/** A measured beam as the modifier that it was measured with. */
-function beamIn(text: string): Modifier {
-  const { beam, face, name } = readLm63(text);
-  return {
-    ...modifierOf('panel-face'),
-    name: name || 'As measured',
-    beam: { ...beam, anglesDeg: [...beam.anglesDeg], relative: [...beam.relative] },
-    face: faceOf(face),
-    lossStops: 0,
-    gridDeg: null,
-  };
-}
-
-function faceOf({ widthM, lengthM }: ReadFace): Modifier['face'] {
-  const within = (value: number) => Math.min(10, Math.max(0.01, value));
-  // LM-63 gives a round opening by one length alone, or none at all for a point.
-  if (widthM === 0 || lengthM === 0) return { kind: 'disc', radiusM: Math.min(5, Math.max(0.01, Math.max(widthM, lengthM) / 2)) };
-  return { kind: 'rectangle', widthM: within(widthM), heightM: within(lengthM) };
-}
 
 function at(value: unknown, path: string): unknown {
   return path

@@ -1,6 +1,7 @@
 /** Reading of open file formats. Apart from the main entry, so that only what imports files loads their parsers. */
 export { readSensorCsv, readSpectrumCsv, type ReadSpectrum } from './spectrum-csv';
 export { readTm27 } from './tm27';
+export { beamModifier } from './beam-modifier';
 export { readLm63, type ReadBeam, type ReadFace } from './lm63';
 export { correctedByPhotos, gelFromPhotos, type CorrectedGel, type GelPhotos } from './gel-photo';
 export { sheetCsv } from './sheet-csv';

@@ -130,7 +130,7 @@ export function LampForm({ kind, store, failed }: FormProps & { readonly kind: '
 
 const PAIRS: readonly (readonly (readonly [keyof Typed, string])[])[] = [
   [
-    ['output', 'Guide number, m, with its reflector'],
+    ['output', 'Guide number, m'],
     ['iso', 'at ISO'],
   ],
   [
@@ -156,7 +156,7 @@ function FlashFields({
   return (
     <>
       <Text size="label" quiet>
-        Guide number or energy: from energy alone its light is guessed.
+        Guide number with its reflector, or energy: from energy alone its light is guessed.
       </Text>
       {PAIRS.map((pair) => (
         <View key={pair[0]![0]} style={{ flexDirection: 'row', gap: SPACE.s, alignItems: 'flex-end' }}>
