@@ -7,7 +7,7 @@ export { HEAT_CAUTION, HEAT_REASON_WORDS, SAFETY_DEFERS, cautionWords, type Caut
 export { causeHelpWords, findingWords, type FindingWords } from './causes';
 export { continuityWords, type ContinuityLine } from './continuity';
 export { CONTROL_WORDS, lampCautions } from './exposure';
-export { cameOffWords } from './fixtures';
+export { cameOffWords, substituteWords } from './fixtures';
 export { flashWords, joulesWords } from './flash';
 export { bracketWords, leakWords, lightDifferenceWords, NO_EVIDENCE_WORDS } from './frames';
 export { hazeClearingWords, SOFT_FILTER_WORDS, softFilterWords, threadWords, veilCostWords } from './haze';

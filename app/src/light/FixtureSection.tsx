@@ -15,6 +15,7 @@ import { Section } from '../ui/Section';
 import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
+import { Substitutes } from './Substitutes';
 import { UnitSheet } from './UnitSheet';
 
 const NO_MOTIVE = { id: '', name: 'None' };
@@ -57,6 +58,7 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
           {...(light.pieces > 1 ? { note: `${formatStops(Math.log2(light.pieces))} against one; each needs its gel` } : {})}
         />
       </View>
+      <Substitutes look={look} light={light} />
       <ModifierPick modifiers={modifiers} light={light} />
       <Pick
         label="Motive"

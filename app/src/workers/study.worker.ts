@@ -45,6 +45,7 @@ import {
 import {
   type Remedy,
   type Remake,
+  type Substitute,
   type BoardGain,
   type VeilCost,
   type BuildStep,
@@ -97,6 +98,7 @@ import {
   checkRemedies,
   paletteChecks,
   reachWithKit,
+  substitutes,
   unitOfLight,
   warmingGels,
 } from '@fulgent/core/planning/search';
@@ -181,6 +183,8 @@ export interface StudyApi {
   inGlasses(look: Look): readonly InGlasses[];
   /** A version as it would be, with its figures. */
   offer(look: Look, kind: VariantKind): VariantOffer;
+  /** What else of a kit could do a light's work. */
+  substitutes(look: Look, lightId: string, kit: readonly KitEntry[]): readonly Substitute[];
   /** What a filter does, from a frame without and one with it, as this look's camera records. */
   softFilter(look: Look, without: Blob, through: Blob): Promise<SoftFilter>;
   sheetCsv(look: Look): string;
@@ -313,6 +317,7 @@ const api: StudyApi = {
     };
   },
 
+  substitutes,
   causes: (look, word, kit) => causesOf(word, look, kit),
   remedies: remediesFor,
   wide: (look, freedom, kit) => balanceWide(look, freedom, kit),

@@ -67,7 +67,7 @@ function nearestFixture(
       tried,
       tried.lights.find(({ id }) => id === light.id)!,
     );
-    const short = wanted - given;
+    const short = Math.log2(wanted / given);
     // A flash can freeze and outshine a room; what burns all the time cannot.
     const isOther = (entry.fixture.kind === 'flash') !== (light.fixture.kind === 'flash');
     return [{ entry, cost: (short > 0 ? short : -SPARE_COUNTS * short) + (isOther ? OTHER_KIND_STOPS : 0) }];

@@ -5,6 +5,7 @@ export { usualMostToKey } from './balance/places';
 export { MOOD_AIM } from './balance/mood';
 export type { BalanceOptions } from './balance/objective';
 export type { Remake, Unreached } from './balance/remake';
+export type { Substitute } from './balance/substitutes';
 export type { Remedy } from './balance/remedies';
 export type { Sensitivity, WhiteCost } from './balance/sensitivity';
 export type { Freedom, WideBalance } from './balance/wide';

@@ -1,6 +1,7 @@
 /** What takes long: it searches, or compiles scenes. For workers and the server, never for a page. */
 export { balance, objectiveOf } from './balance/balance';
 export { remake } from './balance/remake';
+export { substitutes } from './balance/substitutes';
 export { remediesFor } from './balance/remedies';
 export { sensitivities, whiteCosts } from './balance/sensitivity';
 export { balanceWide } from './balance/wide';

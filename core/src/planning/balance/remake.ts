@@ -72,7 +72,7 @@ export function remake(look: Look, fixtures: Readonly<Record<string, KitFixture>
 }
 
 /** The colour that a light makes as the camera records it. */
-const madeBy = (look: Look, { id }: Light): Target => targetOf(lightColours(look)[id]!.point);
+export const madeBy = (look: Look, { id }: Light): Target => targetOf(lightColours(look)[id]!.point);
 
 /** What hung on the old lamps is open again: check-offs, proof of black, cautions taken on, approval, trims, and versions at their powers. */
 function reopened(look: Look, ids: ReadonlySet<string>): Look {
@@ -103,7 +103,7 @@ function reopened(look: Look, ids: ReadonlySet<string>): Look {
 }
 
 /** Makes a lamp show a colour: by what it can be set to, or by the gels that come nearest where those that hang there do not. */
-function coloured(look: Look, id: string, target: Target, kit: readonly KitEntry[]): Look {
+export function coloured(look: Look, id: string, target: Target, kit: readonly KitEntry[]): Look {
   const light = look.lights.find((one) => one.id === id)!;
   const ways = settingsFor(look, light, target, kit);
   if (ways) {
