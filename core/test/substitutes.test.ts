@@ -15,7 +15,8 @@ describe('what else could do a light’s work', () => {
     for (const { look, spareStops } of found) {
       const made = evaluate(look).lights.find(({ id }) => id === rim.id)!;
       const { powerStops } = look.lights.find(({ id }) => id === rim.id)!;
-      expect(made.stops - powerStops - level).toBeCloseTo(spareStops, 6);
+      // A filament that is turned down is warmer, and gives its place another share of it.
+      expect(Math.abs(made.stops - powerStops - level - spareStops)).toBeLessThan(0.1);
       expect(() => parseLook(look)).not.toThrow();
       // What can reach the level stands at it.
       if (spareStops > 0 && powerStops > -8) expect(Math.abs(made.stops - level)).toBeLessThan(0.6);

@@ -1,6 +1,7 @@
 import type { Changed, ChangedPart } from '@fulgent/core/document';
 
-const PARTS: Record<ChangedPart, string> = {
+/** Parts of a look as one speaks of them. */
+export const PART_WORDS: Readonly<Record<ChangedPart, string>> = {
   title: 'the title',
   brief: 'the brief',
   palette: 'the palette',
@@ -27,7 +28,7 @@ const NAMED = 3;
 
 /** What somebody else changed, in one sentence; `by` is what the device calls itself, or ''. */
 export function changedWords({ lights, parts }: Changed, by: string): string {
-  const things = [...lights, ...parts.map((part) => PARTS[part])];
+  const things = [...lights, ...parts.map((part) => PART_WORDS[part])];
   const rest = things.length - NAMED;
   const named = rest > 0 ? [...things.slice(0, NAMED), `${rest} more`] : things;
   const what = named.length > 1 ? `${named.slice(0, -1).join(', ')} and ${named.at(-1)}` : (named[0] ?? 'nothing that shows');

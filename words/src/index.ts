@@ -27,6 +27,7 @@ export {
   type SheetList,
 } from './sheet-document';
 export { MOUNT_WORDS, cardLines, placeWords } from './sheet-lines';
+export { stepWords } from './steps';
 export { turnWords } from './turn';
 export { verdictWords } from './verdict';
 export { offerWords } from './versions';

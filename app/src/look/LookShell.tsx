@@ -1,28 +1,22 @@
+import { stepWords } from '@fulgent/words';
 import { Link, Slot, usePathname, useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { api } from '../api/client';
 import { Frame } from '../frame/Frame';
-import { SPACE, themed, TOUCH, useIsWide } from '../theme/theme';
+import { SPACE, themed, TOUCH, useIsOnItsSide, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { RAIL_WIDTH, SectionLinks } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
+import { say } from '../ui/Toasts';
 import { Waiting } from '../ui/Waiting';
 import { AloneStrip } from '../frame/AloneStrip';
 import { ConflictSheet } from './ConflictSheet';
+import { useKeys } from './keys';
+import { STEPS } from './steps';
 import { RenameSheet } from './RenameSheet';
 import { closeLook, leaveOthers, openLook, redo, undo, useOpenLook, useOthers, watchOthers, type SaveState } from './store';
 import { chooseProbe, useChosen, tellBurnt } from './ui-state';
-
-export const STEPS = [
-  { id: 'brief', name: 'Brief' },
-  { id: 'palette', name: 'Palette' },
-  { id: 'camera', name: 'Camera' },
-  { id: 'set', name: 'Set' },
-  { id: 'build', name: 'Build' },
-  { id: 'balance', name: 'Balance' },
-  { id: 'sheet', name: 'Sheet' },
-] as const;
 
 const SAVE_WORDS: Record<SaveState, string> = {
   kept: 'Saved',
@@ -46,6 +40,7 @@ const useStyles = themed((t) => ({
   rail: { width: RAIL_WIDTH, borderRightWidth: 1, borderRightColor: t.line, paddingVertical: SPACE.m },
   railStep: { minHeight: 52, flexDirection: 'row', alignItems: 'center', gap: SPACE.m, paddingLeft: SPACE.l },
   railOn: { backgroundColor: t.raised },
+  beside: { width: '42%', borderRightWidth: 1, borderRightColor: t.line },
   middle: { flex: 1, padding: SPACE.m, gap: SPACE.m },
   right: { width: '47%', minWidth: 460, borderLeftWidth: 1, borderLeftColor: t.line },
   head: { flexDirection: 'row', alignItems: 'center', minHeight: 50, paddingRight: SPACE.xs },
@@ -80,6 +75,7 @@ const useStyles = themed((t) => ({
 export function LookShell({ id }: { readonly id: string }) {
   const styles = useStyles();
   const wide = useIsWide();
+  const onItsSide = useIsOnItsSide();
   const router = useRouter();
   const lost = useOpenLook((state) => (state.id === id ? state.failure : null));
   const ready = useOpenLook((state) => state.id === id && state.look !== null);
@@ -92,7 +88,7 @@ export function LookShell({ id }: { readonly id: string }) {
     return () => leaveOthers(id);
   }, [id]);
   useEffect(() => () => closeLook(), []);
-  useUndoKeys();
+  const keys = useKeys(id);
 
   if (lost) {
     return (
@@ -117,6 +113,26 @@ export function LookShell({ id }: { readonly id: string }) {
           {ready ? <Slot /> : <Waiting height={300} />}
         </View>
         <ConflictSheet />
+        {keys}
+      </View>
+    );
+  }
+  const hasPicture = !(step === 'palette' || (step === 'sheet' && inside));
+  if (onItsSide) {
+    return (
+      <View style={styles.wide}>
+        {hasPicture ? (
+          <View style={styles.beside} role="region" aria-label="Picture">
+            <Picture onItsSide />
+          </View>
+        ) : null}
+        <View style={{ flex: 1 }} role="main">
+          <Head />
+          <Tabs id={id} />
+          <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
+        </View>
+        <ConflictSheet />
+        {keys}
       </View>
     );
   }
@@ -124,10 +140,11 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      {step === 'palette' || (step === 'sheet' && inside) ? null : <Picture />}
+      {hasPicture ? <Picture /> : null}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
       <SectionLinks />
       <ConflictSheet />
+      {keys}
     </View>
   );
 }
@@ -145,8 +162,6 @@ function Head() {
   const title = useOpenLook((state) => state.look?.title ?? '');
   const save = useOpenLook((state) => state.save);
   const id = useOpenLook((state) => state.id);
-  const canUndo = useOpenLook((state) => state.past.length > 0);
-  const canRedo = useOpenLook((state) => state.future.length > 0);
   const [renaming, setRenaming] = useState(false);
   const inside = usePathname().split('/').length > 4;
   const home = step === 'lights' ? 'balance' : step;
@@ -170,12 +185,43 @@ function Head() {
         <Text size="label" quiet testID="save-state" aria-live="polite" style={{ paddingHorizontal: SPACE.s }}>
           {SAVE_WORDS[save]}
         </Text>
-        <IconButton icon="corner-up-left" label="Undo" disabled={!canUndo} onPress={undo} />
-        <IconButton icon="corner-up-right" label="Redo" disabled={!canRedo} onPress={redo} />
+        <StepButtons />
       </View>
       <HeadLines />
       {renaming ? <RenameSheet onClose={() => setRenaming(false)} /> : null}
     </View>
+  );
+}
+
+/** What was undone is said no longer than it takes to read. */
+const BRIEFLY_MS = 2500;
+
+/** Back and forth, by name. */
+function StepButtons() {
+  const look = useOpenLook((state) => state.look);
+  const before = useOpenLook((state) => state.past.at(-1));
+  const after = useOpenLook((state) => state.future[0]);
+  const back = useMemo(() => (look && before ? stepWords(before, look) : ''), [look, before]);
+  const forth = useMemo(() => (look && after ? stepWords(look, after) : ''), [look, after]);
+  const take = (step: () => void, said: string) => {
+    step();
+    say(said, undefined, BRIEFLY_MS);
+  };
+  return (
+    <>
+      <IconButton
+        icon="corner-up-left"
+        label={back ? `Undo: ${back}` : 'Undo'}
+        disabled={!before}
+        onPress={() => take(undo, `Undone: ${back}.`)}
+      />
+      <IconButton
+        icon="corner-up-right"
+        label={forth ? `Redo: ${forth}` : 'Redo'}
+        disabled={!after}
+        onPress={() => take(redo, `Again: ${forth}.`)}
+      />
+    </>
   );
 }
 
@@ -278,7 +324,7 @@ function Rail({ id }: { readonly id: string }) {
   );
 }
 
-function Picture({ wide = false }: { readonly wide?: boolean }) {
+function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean; readonly onItsSide?: boolean }) {
   const window = useWindowDimensions();
   const step = useStep();
   const look = useOpenLook((state) => state.look);
@@ -290,8 +336,8 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
   const [room, setRoom] = useState(0);
   const main = step === 'balance';
   const phoneHeight = Math.round(Math.min(300, Math.max(120, window.height * (main ? 0.315 : 0.2))));
-  const width = wide ? room : window.width;
-  const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : phoneHeight;
+  const width = wide || onItsSide ? room : window.width;
+  const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : onItsSide ? window.height : phoneHeight;
   return (
     <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: SPACE.m }}>
       {look && width > 0 ? (
@@ -306,7 +352,7 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
             onSelect={chooseProbe}
             onBurnt={tellBurnt}
             withReading={!wide}
-            compact={!wide && !main}
+            compact={!wide && !onItsSide && !main}
           />
           {wide && readings ? <AloneStrip look={look} readings={readings} width={width} /> : null}
         </>
@@ -315,19 +361,4 @@ function Picture({ wide = false }: { readonly wide?: boolean }) {
       )}
     </View>
   );
-}
-
-function useUndoKeys(): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement) return;
-      const key = event.key.toLowerCase();
-      if (key === 'z' && !event.shiftKey) undo();
-      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
 }

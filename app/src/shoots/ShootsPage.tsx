@@ -7,14 +7,14 @@ import useSWR from 'swr';
 import type { LookSummary, Shoot } from '@fulgent/core/contracts';
 import { api } from '../api/client';
 import { useDrafts } from '../look/drafts';
-import { toggleQuickPictures, useQuickPictures } from '../frame/quick';
 import { Thumbnail } from '../frame/Thumbnail';
-import { SPACE, themed, useIsWide, useThemeControl } from '../theme/theme';
+import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { chooseFile, textOf } from '../ui/files';
 import { problemLines } from '../ui/problems';
 import { ProblemSheet } from '../ui/ProblemSheet';
+import { DisplaySheet } from './DisplaySheet';
 import { RAIL_WIDTH, SectionFrame } from '../ui/SectionFrame';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
@@ -35,8 +35,7 @@ const useStyles = themed((t) => ({
 /** All shoots with their looks as cards. */
 export function ShootsPage() {
   const styles = useStyles();
-  const { theme, toggle } = useThemeControl();
-  const { quick } = useQuickPictures();
+  const [display, setDisplay] = useState(false);
   const router = useRouter();
   const { data: shoots, error, mutate } = useSWR<Shoot[], Error>(api.shoots);
   const [problems, setProblems] = useState<readonly string[] | null>(null);
@@ -60,17 +59,7 @@ export function ShootsPage() {
           <Text size="huge" weight="strong" role="heading" aria-level={1} style={{ flex: 1 }}>
             Fulgent
           </Text>
-          <IconButton
-            icon="zap"
-            label={quick ? 'Fine pictures again' : 'Quick, coarse pictures'}
-            on={quick}
-            onPress={toggleQuickPictures}
-          />
-          <IconButton
-            icon={theme.name === 'dark' ? 'sun' : 'moon'}
-            label={theme.name === 'dark' ? 'Light theme' : 'Dark theme'}
-            onPress={toggle}
-          />
+          <IconButton icon="sliders" label="Display" onPress={() => setDisplay(true)} />
         </View>
         <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
           <Button label="New look" icon="plus" filled onPress={() => router.push('/new')} />
@@ -99,6 +88,7 @@ export function ShootsPage() {
           <ShootBlock key={shoot.id} shoot={shoot} onChanged={() => void mutate()} />
         ))}
       </View>
+      {display ? <DisplaySheet onClose={() => setDisplay(false)} /> : null}
       {problems ? <ProblemSheet problems={problems} onClose={() => setProblems(null)} /> : null}
     </SectionFrame>
   );

@@ -1,12 +1,14 @@
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { StyleSheet, useWindowDimensions, type ImageStyle, type TextStyle, type ViewStyle } from 'react-native';
 
+export type ThemeName = 'dark' | 'light' | 'sun';
+
 /**
  * The interface is made of pure greys (R = G = B): any colour on screen is the computed colour of light, gel or surface.
  * Text keeps 4.5:1 or more on every ground it is used on.
  */
 export interface Theme {
-  readonly name: 'dark' | 'light';
+  readonly name: ThemeName;
   readonly ground: string;
   readonly raised: string;
   readonly pressed: string;
@@ -47,32 +49,75 @@ export const LIGHT: Theme = {
   veil: 'rgba(0,0,0,0.4)',
 };
 
+/** For bright sun: black on white, every edge drawn. */
+export const SUN: Theme = {
+  name: 'sun',
+  ground: '#ffffff',
+  raised: '#e6e6e6',
+  pressed: '#d8d8d8',
+  line: '#8a8a8a',
+  edge: '#000000',
+  text: '#000000',
+  quiet: '#2e2e2e',
+  fill: '#000000',
+  onFill: '#ffffff',
+  veil: 'rgba(0,0,0,0.5)',
+};
+
+const THEMES: Readonly<Record<ThemeName, Theme>> = { dark: DARK, light: LIGHT, sun: SUN };
+
+/** Sizes of all text, times the usual. */
+export const TEXT_SCALES = { usual: 1, large: 1.2, larger: 1.4 } as const;
+export type TextScale = keyof typeof TEXT_SCALES;
+
 const STORED_AS = 'fulgent:theme';
+const SCALE_STORED_AS = 'fulgent:text';
 
 interface ThemeControl {
   readonly theme: Theme;
-  readonly toggle: () => void;
+  readonly setTheme: (name: ThemeName) => void;
+  readonly textScale: TextScale;
+  readonly setTextScale: (scale: TextScale) => void;
 }
 
-const ThemeContext = createContext<ThemeControl>({ theme: DARK, toggle: () => undefined });
+const ThemeContext = createContext<ThemeControl>({
+  theme: DARK,
+  setTheme: () => undefined,
+  textScale: 'usual',
+  setTextScale: () => undefined,
+});
+
+const themeNamed = (name: string | null): Theme => (name && Object.hasOwn(THEMES, name) ? THEMES[name as ThemeName] : DARK);
+const scaleNamed = (name: string | null): TextScale => (name && Object.hasOwn(TEXT_SCALES, name) ? (name as TextScale) : 'usual');
 
 export function ThemeProvider({ children }: { children: ReactNode }) {
-  const [theme, setTheme] = useState<Theme>(() => (localStorage.getItem(STORED_AS) === 'light' ? LIGHT : DARK));
+  const [theme, put] = useState<Theme>(() => themeNamed(localStorage.getItem(STORED_AS)));
+  const [textScale, setTextScale] = useState<TextScale>(() => scaleNamed(localStorage.getItem(SCALE_STORED_AS)));
   useEffect(() => {
     localStorage.setItem(STORED_AS, theme.name);
     document.documentElement.style.backgroundColor = theme.ground;
-    document.documentElement.style.colorScheme = theme.name;
+    document.documentElement.style.colorScheme = theme.name === 'dark' ? 'dark' : 'light';
   }, [theme]);
+  useEffect(() => localStorage.setItem(SCALE_STORED_AS, textScale), [textScale]);
   // Another tab of the same browser may change it too.
   useEffect(() => {
     const follow = ({ key, newValue }: StorageEvent) => {
-      if (key === STORED_AS) setTheme(newValue === 'light' ? LIGHT : DARK);
+      if (key === STORED_AS) put(themeNamed(newValue));
+      if (key === SCALE_STORED_AS) setTextScale(scaleNamed(newValue));
     };
     window.addEventListener('storage', follow);
     return () => window.removeEventListener('storage', follow);
   }, []);
-  const control = useMemo(() => ({ theme, toggle: () => setTheme((now) => (now === DARK ? LIGHT : DARK)) }), [theme]);
+  const control = useMemo(
+    () => ({ theme, setTheme: (name: ThemeName) => put(THEMES[name]), textScale, setTextScale }),
+    [theme, textScale],
+  );
   return <ThemeContext.Provider value={control}>{children}</ThemeContext.Provider>;
+}
+
+/** By how much all text is larger than usual. */
+export function useTextScale(): number {
+  return TEXT_SCALES[useContext(ThemeContext).textScale];
 }
 
 export function useThemeControl(): ThemeControl {
@@ -101,6 +146,14 @@ export const WIDE_FROM = 1000;
 
 export function useIsWide(): boolean {
   return useWindowDimensions().width >= WIDE_FROM;
+}
+
+/** A phone that lies on its side: low and wide. */
+const LOW_UNDER = 520;
+
+export function useIsOnItsSide(): boolean {
+  const { width, height } = useWindowDimensions();
+  return width < WIDE_FROM && height < LOW_UNDER && width > 1.2 * height;
 }
 
 export const FONTS = {

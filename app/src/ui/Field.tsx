@@ -1,5 +1,5 @@
 import { TextInput, View } from 'react-native';
-import { FONTS, SPACE, themed, TOUCH } from '../theme/theme';
+import { FONTS, SPACE, themed, TOUCH, useTextScale } from '../theme/theme';
 import { Text } from './Text';
 
 const useStyles = themed((t) => ({
@@ -10,7 +10,6 @@ const useStyles = themed((t) => ({
     backgroundColor: t.raised,
     borderRadius: 3,
     fontFamily: FONTS.textMedium,
-    fontSize: 16,
   },
   wrong: { borderBottomWidth: 2, borderBottomColor: t.text },
 }));
@@ -33,13 +32,19 @@ interface Props {
 /** A text field with its label above and what is wrong below. */
 export function Field({ label, value, onChange, onBlur, onSubmit, error, autoFocus, multiline, most, secret }: Props) {
   const styles = useStyles();
+  const scale = useTextScale();
   return (
     <View style={{ gap: 4 }}>
       <Text size="small" quiet>
         {label}
       </Text>
       <TextInput
-        style={[styles.input, error ? styles.wrong : null, multiline ? { minHeight: 88, paddingVertical: SPACE.s } : null]}
+        style={[
+          styles.input,
+          { fontSize: 16 * scale },
+          error ? styles.wrong : null,
+          multiline ? { minHeight: 88, paddingVertical: SPACE.s } : null,
+        ]}
         value={value}
         onChangeText={onChange}
         onBlur={onBlur}

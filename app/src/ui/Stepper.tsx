@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
-import { FONTS, SPACE, themed, TOUCH, useTheme } from '../theme/theme';
+import { FONTS, SPACE, themed, TOUCH, useTheme, useTextScale } from '../theme/theme';
 import { Button } from './Button';
 import { Text } from './Text';
 
@@ -14,7 +14,6 @@ const useStyles = themed((t) => ({
     textAlign: 'center',
     color: t.text,
     fontFamily: FONTS.narrowStrong,
-    fontSize: 21,
     fontVariant: ['tabular-nums'],
     backgroundColor: 'transparent',
   },
@@ -34,6 +33,7 @@ interface Props {
 /** A value with a step down, a step up and a field to type into. A wrong entry stays as typed and says what is wrong. */
 export function Stepper({ label, value, onStep, onType, note }: Props) {
   const styles = useStyles();
+  const scale = useTextScale();
   const theme = useTheme();
   // What is typed belongs to the value it was typed over: a new value from elsewhere puts it aside.
   const [entry, setEntry] = useState<{ over: string; text: string; error: string | null } | null>(null);
@@ -52,7 +52,7 @@ export function Stepper({ label, value, onStep, onType, note }: Props) {
       <View style={[styles.line, error !== null && styles.wrong]}>
         <Button label="−" accessibilityLabel={`${label}: less`} onPress={() => onStep(-1)} />
         <TextInput
-          style={styles.input}
+          style={[styles.input, { fontSize: 21 * scale }]}
           value={mine?.text ?? value}
           readOnly={!onType}
           onChangeText={(text) => setEntry({ over: value, text, error: null })}

@@ -1,5 +1,5 @@
 import { Text as NativeText, type TextProps } from 'react-native';
-import { FONTS, useTheme } from '../theme/theme';
+import { FONTS, useTextScale, useTheme } from '../theme/theme';
 
 const SIZES = { small: 12.5, body: 15, label: 14, strong: 15.5, title: 18, big: 22, huge: 30 } as const;
 
@@ -17,6 +17,7 @@ interface Props extends TextProps {
 /** All text of the interface: one family, tabular figures. */
 export function Text({ size = 'body', weight = 'regular', quiet, narrow, onFill, align, style, ...props }: Props) {
   const theme = useTheme();
+  const px = SIZES[size] * useTextScale();
   const family = narrow
     ? weight === 'regular'
       ? FONTS.narrow
@@ -33,8 +34,8 @@ export function Text({ size = 'body', weight = 'regular', quiet, narrow, onFill,
       style={[
         {
           fontFamily: family,
-          fontSize: SIZES[size],
-          lineHeight: Math.round(SIZES[size] * 1.3),
+          fontSize: px,
+          lineHeight: Math.round(px * 1.3),
           color,
           fontVariant: ['tabular-nums'],
           textAlign: align,

@@ -8,14 +8,15 @@ import { Text } from './Text';
 interface Toast {
   readonly text: string;
   readonly action?: { readonly label: string; readonly run: () => void } | undefined;
+  readonly ms: number;
 }
 
 const useToasts = create<{ toast: Toast | null }>(() => ({ toast: null }));
 const SHOWN_MS = 8000;
 
 /** Says something at the foot of the screen for a while; `action` offers to take it back. */
-export function say(text: string, action?: Toast['action']): void {
-  useToasts.setState({ toast: { text, action } });
+export function say(text: string, action?: Toast['action'], ms = SHOWN_MS): void {
+  useToasts.setState({ toast: { text, action, ms } });
 }
 
 const useStyles = themed((t) => ({
@@ -49,7 +50,7 @@ export function Toasts() {
   const toast = useToasts((state) => state.toast);
   useEffect(() => {
     if (!toast) return undefined;
-    const timer = setTimeout(() => useToasts.setState({ toast: null }), SHOWN_MS);
+    const timer = setTimeout(() => useToasts.setState({ toast: null }), toast.ms);
     return () => clearTimeout(timer);
   }, [toast]);
   return (

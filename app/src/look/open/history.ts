@@ -52,6 +52,11 @@ function step(from: 'past' | 'future', to: 'past' | 'future', take: 'last' | 'fi
 export const undo = (): void => step('past', 'future', 'last');
 export const redo = (): void => step('future', 'past', 'first');
 
+/** Goes back over so many steps at once; Redo goes forward again, one by one. */
+export function undoSteps(count: number): void {
+  for (let i = 0; i < count && get().past.length > 0; i++) undo();
+}
+
 /** Balances the open look; the result is one undo step. */
 export async function balanceLook(): Promise<void> {
   const { look, balancing } = get();

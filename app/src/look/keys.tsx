@@ -1,0 +1,74 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { SPACE, themed } from '../theme/theme';
+import { Sheet } from '../ui/Sheet';
+import { Text } from '../ui/Text';
+import { STEPS } from './steps';
+import { balanceLook, redo, undo } from './store';
+
+const useStyles = themed((t) => ({
+  row: { flexDirection: 'row', gap: SPACE.m, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
+}));
+
+/** What keys do in a look, as they are listed. */
+const KEYS: readonly (readonly [keys: string, does: string])[] = [
+  [`1 to ${STEPS.length}`, STEPS.map(({ name }) => name).join(', ')],
+  ['B', 'Balance the powers'],
+  ['Ctrl Z', 'Undo'],
+  ['Ctrl Y', 'Redo'],
+  ['Tab', 'To the next control; Enter or Space presses it'],
+  ['Arrows', 'On a light’s strip: up and down by its steps; in a choice: the next and the one before'],
+  ['Esc', 'Closes what lies over the page'],
+  ['?', 'This list'],
+];
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement;
+
+/** Keys of a look; gives the list of them while that is asked for. */
+export function useKeys(id: string): ReactNode {
+  const router = useRouter();
+  const [listed, setListed] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event.target)) return;
+      const key = event.key.toLowerCase();
+      if (event.ctrlKey || event.metaKey) {
+        if (key === 'z' && !event.shiftKey) undo();
+        else if (key === 'y' || (key === 'z' && event.shiftKey)) redo();
+        else return;
+      } else {
+        // A sheet that is open has the keys to itself.
+        if (event.altKey || document.querySelector('[role=dialog]')) return;
+        const step = STEPS[Number(key) - 1];
+        if (step) router.navigate(`/looks/${id}/${step.id}`);
+        else if (key === 'b') void balanceLook();
+        else if (key === '?') setListed(true);
+        else return;
+      }
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [id, router]);
+  return listed ? <KeysSheet onClose={() => setListed(false)} /> : null;
+}
+
+function KeysSheet({ onClose }: { readonly onClose: () => void }) {
+  const styles = useStyles();
+  return (
+    <Sheet title="Keys" onClose={onClose}>
+      <View role="list">
+        {KEYS.map(([keys, does]) => (
+          <View key={keys} style={styles.row} role="listitem">
+            <Text weight="strong" style={{ width: 84 }}>
+              {keys}
+            </Text>
+            <Text style={{ flex: 1 }}>{does}</Text>
+          </View>
+        ))}
+      </View>
+    </Sheet>
+  );
+}
