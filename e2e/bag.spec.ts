@@ -191,7 +191,7 @@ test('@phone a bag is entered, and a look made from it alone: sheet, what is cut
   await expect(page.getByText(/^Only your own/)).toBeVisible();
   await page.goto(`${server.url}/new`);
   await page.getByRole('textbox', { name: 'Title' }).fill('From my bag');
-  await page.getByText('Key, two rims, backdrop').click();
+  await page.getByRole('radio', { name: 'Key, two rims, backdrop' }).click();
   await page.getByRole('button', { name: 'Make the look' }).click();
   await expect(page).toHaveURL(/\/looks\/[^/]+\/balance$/, { timeout: 60_000 });
   const id = /looks\/([^/]+)\//.exec(page.url())![1]!;

@@ -133,3 +133,34 @@ test('@phone in few taps: from a lit room to a black frame, four lights, version
   expect(taps()).toBeLessThanOrEqual(50);
   test.info().annotations.push({ type: 'taps', description: String(taps()) });
 });
+
+test('@phone from first start to a balanced picture of one’s own: under a minute and eight taps', async ({ page, server }) => {
+  const { tap, taps } = counted(page);
+  const start = Date.now();
+  await page.goto(server.url);
+  await tap(button(page, 'New look'));
+  await tap(page.getByRole('radio', { name: 'Magenta and teal' }));
+  await tap(page.getByRole('radio', { name: 'Dark', exact: true }).first());
+  await tap(button(page, 'Make the look'));
+  await expect(page.getByTestId('explanation')).toContainText('Every light sits in its window');
+  const seconds = (Date.now() - start) / 1000;
+  expect(taps()).toBeLessThanOrEqual(8);
+  expect(seconds).toBeLessThan(60);
+  const look = await gelsOf(page, server.url);
+  expect(look.brief.mood).toBe('dark');
+  expect(look.lights.flatMap(({ gels }: { gels: { gel: string }[] }) => gels.map(({ gel }) => gel))).toEqual(
+    expect.arrayContaining(['teal-mid', 'magenta-mid']),
+  );
+  test.info().annotations.push({ type: 'taps', description: `${taps()}, ${seconds.toFixed(0)} s` });
+});
+
+test('@phone a surprise changes the picture, and leaves what is typed', async ({ page, server }) => {
+  await page.goto(`${server.url}/new`);
+  await page.getByRole('textbox', { name: 'Title' }).fill('My own');
+  const checked = () => page.getByRole('radio', { checked: true }).allTextContents();
+  const before = (await checked()).join();
+  for (let i = 0; i < 4 && (await checked()).join() === before; i++)
+    await page.getByRole('button', { name: 'Surprise me' }).click();
+  expect((await checked()).join()).not.toBe(before);
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('My own');
+});

@@ -93,7 +93,17 @@ export {
   withSurface,
   type SurfacePart,
 } from './kit-use';
-export { asNeutral, besideIt, LIGHT_SETS, makeLight, usualPlace, type LightDraft, type LightSetId } from './light-sets';
+export {
+  asNeutral,
+  besideIt,
+  COLOUR_SETS,
+  LIGHT_SETS,
+  makeLight,
+  usualPlace,
+  type ColourSetId,
+  type LightDraft,
+  type LightSetId,
+} from './light-sets';
 export type { NewLook } from './new-look';
 export { ASSOCIATIONS } from './palette/associations';
 export type { CheckFinding, PaletteCheck } from './palette/check';

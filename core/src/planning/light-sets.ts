@@ -18,6 +18,17 @@ export const LIGHT_SETS = [
 
 export type LightSetId = (typeof LIGHT_SETS)[number]['id'];
 
+/** Pairs of colours that a new look may start from: gels from the left, from the right, and for what stands behind. */
+export const COLOUR_SETS = [
+  { id: 'azure-amber', name: 'Azure and amber', left: 'azure-mid', right: 'amber-deep', behind: 'teal-deep' },
+  { id: 'magenta-teal', name: 'Magenta and teal', left: 'teal-mid', right: 'magenta-mid', behind: 'violet-deep' },
+  { id: 'orange-blue', name: 'Orange and blue', left: 'blue-mid', right: 'orange-mid', behind: 'blue-deep' },
+  { id: 'red-green', name: 'Red and sea green', left: 'sea-mid', right: 'red-mid', behind: 'green-deep' },
+  { id: 'violet-yellow', name: 'Violet and yellow', left: 'violet-mid', right: 'yellow-deep', behind: 'violet-deep' },
+  { id: 'blush-azure', name: 'Blush and pale azure', left: 'azure-pale', right: 'blush-pale', behind: 'azure-mid' },
+] as const;
+export type ColourSetId = (typeof COLOUR_SETS)[number]['id'];
+
 /** Places that a look has unless it says otherwise: every look's first places have these ids. */
 const STANDARD_PLACES = standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left');
 

@@ -1,5 +1,6 @@
 import { balance } from './balance/balance';
 import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
+import type { Mood } from '../document/moods';
 import type { Garment, PersonId } from '../document/subject';
 import type { SubjectShape } from '../figure/shape';
 import { SKIN_PRESETS } from '../surface/skin';
@@ -8,12 +9,27 @@ import { withOwnPalette } from './palette/from-lights';
 import { ASSOCIATIONS } from './palette/associations';
 import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, STATUS_DEFAULTS, SUBJECT_DEFAULTS } from '../document/defaults';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../document/schema';
-import { BACKDROP_DISTANCE_M, FACE_HEIGHT_M, type LightSetId, makeLight, usualPlace } from './light-sets';
+import {
+  BACKDROP_DISTANCE_M,
+  COLOUR_SETS,
+  FACE_HEIGHT_M,
+  type ColourSetId,
+  type LightSetId,
+  makeLight,
+  usualPlace,
+} from './light-sets';
 
 /** Looks that ship and new ones are balanced without the long search. */
 const QUICKLY = { thorough: false } as const;
 
-/** The four short choices of a new look. */
+/** How much of a look is dark: its key against the meter, and what the brief then says. */
+const MOOD_LEVELS: Readonly<Record<Mood, { readonly keyStops: number; readonly keyLevel: Look['brief']['keyLevel'] }>> = {
+  dark: { keyStops: -1, keyLevel: 'low' },
+  neutral: { keyStops: 0, keyLevel: 'middle' },
+  bright: { keyStops: 0.3, keyLevel: 'high' },
+};
+
+/** The short choices of a new look. */
 export interface NewLook {
   readonly title: string;
   /** Who stands before the camera; somebody with short hair where nothing is said. */
@@ -24,6 +40,11 @@ export interface NewLook {
   /** Id of a stand-in camera. */
   readonly camera: string;
   readonly lights: LightSetId;
+  /** Which colours; azure and amber where nothing is said. */
+  readonly colours?: ColourSetId | undefined;
+  readonly mood?: Mood | undefined;
+  /** Lamps that flash, or burn all the time; by the camera where nothing is said. */
+  readonly lamps?: 'flash' | 'continuous' | undefined;
 }
 
 /** The brief and palette of a look that nobody has written yet. */
@@ -67,12 +88,14 @@ const USUAL_GARMENT: Readonly<Record<PersonId, Garment>> = {
   bald: 'coat',
 };
 
-/** A look from four choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
-export function newLook({ title, person, skin, backdrop, camera, lights }: NewLook): Look {
+/** A look from a few choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
+export function newLook({ title, person, skin, backdrop, camera, lights, colours, mood = 'neutral', lamps }: NewLook): Look {
   const cinema = camera.startsWith('cinema');
+  const burns = lamps === undefined ? cinema : lamps === 'continuous';
+  const { left, right, behind } = COLOUR_SETS.find(({ id }) => id === colours) ?? COLOUR_SETS[0];
   const light = (id: string, name: string, role: Role, side: 'left' | 'right', gel?: string): Light => {
     const strong = role === 'rim' ? 'flash-400' : 'flash-200';
-    const fixture = fixtureOf(cinema ? 'led-spot' : strong);
+    const fixture = fixtureOf(burns ? 'led-spot' : strong);
     const { modifier, ...place } = usualPlace(role, side, FACE_HEIGHT_M, BACKDROP_DISTANCE_M);
     return makeLight({
       id,
@@ -85,25 +108,27 @@ export function newLook({ title, person, skin, backdrop, camera, lights }: NewLo
     });
   };
   const sets: Record<LightSetId, () => Light[]> = {
-    'key-backdrop': () => [light('key', 'Key', 'key', 'left'), light('backdrop', 'Backdrop', 'background', 'right', 'teal-deep')],
-    'key-rim': () => [light('key', 'Key', 'key', 'left'), light('rim', 'Rim', 'rim', 'right', 'amber-deep')],
+    'key-backdrop': () => [light('key', 'Key', 'key', 'left'), light('backdrop', 'Backdrop', 'background', 'right', behind)],
+    'key-rim': () => [light('key', 'Key', 'key', 'left'), light('rim', 'Rim', 'rim', 'right', right)],
     'two-rims': () => [
-      light('rim-left', 'Rim left', 'rim', 'left', 'azure-mid'),
-      light('rim-right', 'Rim right', 'rim', 'right', 'orange-mid'),
+      light('rim-left', 'Rim left', 'rim', 'left', left),
+      light('rim-right', 'Rim right', 'rim', 'right', right),
       light('key', 'Key', 'key', 'left'),
     ],
     full: () => [
       light('key', 'Key', 'key', 'left'),
-      light('rim-left', 'Rim left', 'rim', 'left', 'azure-mid'),
-      light('rim-right', 'Rim right', 'rim', 'right', 'amber-deep'),
-      light('backdrop', 'Backdrop', 'background', 'right', 'teal-deep'),
+      light('rim-left', 'Rim left', 'rim', 'left', left),
+      light('rim-right', 'Rim right', 'rim', 'right', right),
+      light('backdrop', 'Backdrop', 'background', 'right', behind),
     ],
   };
+  const empty = emptyBrief();
   const look: Look = {
     format: LOOK_FORMAT,
     version: LOOK_VERSION,
     title,
-    ...emptyBrief(),
+    ...empty,
+    brief: { ...empty.brief, mood, ...MOOD_LEVELS[mood] },
     camera: kitCamera(camera),
     subject: {
       name: 'Portrait',
@@ -117,7 +142,7 @@ export function newLook({ title, person, skin, backdrop, camera, lights }: NewLo
     },
     backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
     room: { ...ROOM_DEFAULTS, widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },
-    ambient: ambientOf(cinema ? 8 : 50, { kind: 'planck', cctK: 3000 }),
+    ambient: ambientOf(burns ? 8 : 50, { kind: 'planck', cctK: 3000 }),
     ...NO_STUDIES,
     whites: [],
     boards: [],
