@@ -93,6 +93,19 @@ function useMaking(): (choices: Omit<Choices, 'shoot'>) => Promise<{ readonly lo
   };
 }
 
+const DEFAULTS: Choices = {
+  title: 'Untitled look',
+  colours: COLOUR_SETS[0].id,
+  mood: 'neutral',
+  person: 'cropped',
+  skin: 'light',
+  backdrop: 'paper-grey',
+  lights: 'two-rims',
+  lamps: 'flash',
+  camera: 'stills',
+  shoot: '',
+};
+
 const anyOf = <T,>(list: readonly T[]): T => list[Math.floor(Math.random() * list.length)]!;
 
 /** Any of what there is, where the picture shows it. */
@@ -113,18 +126,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
   const [failure, setFailure] = useState<string | null>(null);
   const { control, handleSubmit, formState, setValue } = useForm<Choices>({
     resolver: yupResolver(schema),
-    defaultValues: {
-      title: 'Untitled look',
-      colours: COLOUR_SETS[0].id,
-      mood: 'neutral',
-      person: 'cropped',
-      skin: 'light',
-      backdrop: 'paper-grey',
-      lights: 'two-rims',
-      lamps: 'flash',
-      camera: 'stills',
-      shoot: shootId ?? '',
-    },
+    defaultValues: { ...DEFAULTS, shoot: shootId ?? '' },
   });
   const { title: _title, shoot: _shoot, ...seen } = useWatch({ control }) as Choices;
   const homes = [...(shoots ?? []).map(({ id, title }) => ({ id, name: title })), { id: NEW_SHOOT, name: 'A new shoot' }];
