@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import type { Page, TestInfo } from '@playwright/test';
 import type { Look } from '@fulgent/core/document';
-import { expect, kept, test } from './fixtures';
+import { expect, test } from './fixtures';
 
 /** Somebody's own bag: entered on a phone, then a look made of nothing else. */
 
@@ -227,8 +227,7 @@ test('@phone a meter at a place names the light that is off; it is dialled, logg
   await page.getByRole('button', { name: 'Simulated meter' }).click();
   await expect(off).toContainText('as planned');
   await expect(page.getByText('Readings', { exact: true })).toBeVisible();
-  await kept(page);
-  expect((await lookOf(page, server.url, 'saltmarsh-1')).day.meter).toHaveLength(2);
+  await expect.poll(async () => (await lookOf(page, server.url, 'saltmarsh-1')).day.meter.length).toBe(2);
   await page.goto(`${server.url}/log`);
   await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/Meter, .*Key alone/);
 });

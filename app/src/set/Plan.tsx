@@ -11,7 +11,8 @@ import { useTheme } from '../theme/theme';
 import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from './edits';
 import { bearing, layoutOf, snap, type Layout, type PlanSide } from './layout';
 import { pushPlan, usePlanView, zoomPlan } from './plan-view';
-import { Backdrop, Beam, BoardMark, Camera, Chosen, Lamp, Subject } from './PlanMarks';
+import { planLabels } from './plan-labels';
+import { Backdrop, Beam, BoardMark, Camera, Chosen, Labels, Lamp, Subject } from './PlanMarks';
 
 interface Props {
   readonly look: Look;
@@ -232,6 +233,7 @@ function Drawing({
   readonly chosen: Light | undefined;
   readonly selected: string | null;
 }) {
+  const labels = useMemo(() => planLabels(look, layout, chosen, width, height), [look, layout, chosen, width, height]);
   return (
     <View pointerEvents="none">
       <Svg width={width} height={height} aria-hidden testID="light-colour">
@@ -260,6 +262,7 @@ function Drawing({
             chosen={light.id === selected}
           />
         ))}
+        <Labels placed={labels} chosenId={selected} />
       </Svg>
     </View>
   );

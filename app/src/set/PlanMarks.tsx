@@ -1,10 +1,10 @@
 import type { Board, Light, Look, Point } from '@fulgent/core/document';
-import { formatStops } from '@fulgent/core/exposure';
-import { beamAngles, stopsAlong } from '@fulgent/core/scene';
-import { throwM } from '@fulgent/core/transport';
+import { beamAngles } from '@fulgent/core/scene';
 import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';
-import { roundOf, turnOnPlan, type Layout } from './layout';
+import type { Placed } from './labels';
+import { turnOnPlan, type Layout } from './layout';
+import { ALONG } from './plan-labels';
 
 /** What is drawn on the plan. */
 
@@ -27,16 +27,6 @@ export function Backdrop({ look, layout }: Part) {
     <G>
       {layout.side === 'side' ? <Line x1={gx0} y1={gy0} x2={gx1} y2={gy0} stroke={theme.edge} strokeWidth={1} /> : null}
       <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={5} />
-      <SvgText
-        x={layout.side === 'top' ? (x0 + x1) / 2 : x0 + 8}
-        y={layout.side === 'top' ? y0 - 8 : y0 - 10}
-        fontSize={12}
-        fontFamily={FONTS.narrow}
-        fill={theme.quiet}
-        textAnchor={layout.side === 'top' ? 'middle' : 'start'}
-      >
-        {`backdrop, ${distanceM.toFixed(1)} m behind`}
-      </SvgText>
     </G>
   );
 }
@@ -62,15 +52,6 @@ export function Camera({ look, layout, camera }: Part & { readonly camera: Point
       ) : (
         <Path d={`M${cx - 9} ${cy - 5}L${cx - 17} ${cy}L${cx - 9} ${cy + 5}Z`} fill={theme.text} />
       )}
-      <SvgText
-        x={cx + (layout.side === 'top' ? 14 : -9)}
-        y={cy + (layout.side === 'top' ? 5 : 22)}
-        fontSize={12}
-        fontFamily={FONTS.narrow}
-        fill={theme.quiet}
-      >
-        {`${focalMm} mm, ${distanceM.toFixed(1)} m`}
-      </SvgText>
     </G>
   );
 }
@@ -209,51 +190,54 @@ export function Lamp({
         <Rect x={x - LAMP_PX * 0.7} y={y - LAMP_PX / 2} width={LAMP_PX} height={LAMP_PX} rx={2} fill={theme.text} />
         <Rect x={x + LAMP_PX * 0.42} y={y - LAMP_PX * 0.75} width={4} height={LAMP_PX * 1.5} fill={colour} />
       </G>
-      <SvgText
-        x={x}
-        y={y + 31}
-        fontSize={12.5}
-        fontFamily={FONTS.narrowStrong}
-        fill={theme.text}
-        textAnchor="middle"
-        stroke={theme.ground}
-        strokeWidth={0}
-      >
-        {light.name}
-      </SvgText>
     </G>
   );
 }
 
-/** The chosen light: the line to its aim, its length, and what is left of it nearer and farther. */
+/** The chosen light: the line to its aim, and the places along it at which what is left of it is written. */
 export function Chosen({ light, layout }: { readonly light: Light; readonly layout: Layout }) {
   const theme = useTheme();
   const [x0, y0] = layout.at(light.position);
   const [x1, y1] = layout.at(light.aim);
-  const metres = throwM(light);
-  const mark = (k: number) => {
-    const [x, y] = [x0 + (x1 - x0) * k, y0 + (y1 - y0) * k];
-    return { x, y, text: formatStops(stopsAlong(light, metres * k)) };
-  };
-  const { deg, side } = roundOf(light);
   return (
     <G>
       <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.text} strokeWidth={1.2} strokeDasharray="4 4" />
-      {[0.5, 1.4].map((k) => {
-        const { x, y, text } = mark(k);
-        return (
-          <G key={k}>
-            <Circle cx={x} cy={y} r={2.5} fill={theme.text} />
-            <SvgText x={x + 6} y={y - 5} fontSize={12} fontFamily={FONTS.narrow} fill={theme.quiet}>
-              {text}
-            </SvgText>
-          </G>
-        );
-      })}
+      {ALONG.map((k) => (
+        <Circle key={k} cx={x0 + (x1 - x0) * k} cy={y0 + (y1 - y0) * k} r={2.5} fill={theme.text} />
+      ))}
       <Circle cx={x1} cy={y1} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
-      <SvgText x={(x0 + x1) / 2 + 8} y={(y0 + y1) / 2 + 14} fontSize={13.5} fontFamily={FONTS.narrowStrong} fill={theme.text}>
-        {`${metres.toFixed(2)} m${layout.side === 'top' ? `, ${Math.round(Math.abs(deg))}°${side ? ` ${side}` : ''}` : `, ${light.position[1].toFixed(2)} m high`}`}
-      </SvgText>
+    </G>
+  );
+}
+
+const [WORDS_PX, LINE_PX] = [12.5, 15];
+
+/** The words of a plan, each clear of all others, with a line to what stands too far from its own. */
+export function Labels({ placed, chosenId }: { readonly placed: readonly Placed[]; readonly chosenId: string | null }) {
+  const theme = useTheme();
+  return (
+    <G>
+      {placed.map(({ id, x, y, w, h, lines, leader }) => (
+        <G key={id}>
+          {leader ? (
+            <Line x1={leader[0]} y1={leader[1]} x2={leader[2]} y2={leader[3]} stroke={theme.edge} strokeWidth={1} />
+          ) : null}
+          <Rect x={x - 1} y={y} width={w + 2} height={h} fill={theme.ground} fillOpacity={0.62} />
+          {lines.map((line, i) => (
+            <SvgText
+              key={line}
+              x={x + w / 2}
+              y={y + LINE_PX * (i + 0.78)}
+              fontSize={WORDS_PX}
+              fontFamily={i === 0 && lines.length > 1 ? FONTS.narrowStrong : FONTS.narrow}
+              fill={(i === 0 && lines.length > 1) || id === chosenId || id === 'throw' ? theme.text : theme.quiet}
+              textAnchor="middle"
+            >
+              {line}
+            </SvgText>
+          ))}
+        </G>
+      ))}
     </G>
   );
 }

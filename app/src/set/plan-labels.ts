@@ -1,0 +1,74 @@
+import type { Light, Look, Point } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { formatPower, stopsAlong } from '@fulgent/core/scene';
+import { throwM } from '@fulgent/core/transport';
+import { layOut, type Box, type Placed, type Wish } from './labels';
+import { roundOf, type Layout } from './layout';
+
+/** Shares of the way from a light to its aim at which what is left of it is written. */
+export const ALONG = [0.5, 1.4] as const;
+
+const around = ([x, y]: readonly [number, number], half: number): Box => ({ x: x - half, y: y - half, w: 2 * half, h: 2 * half });
+const LAMP_HALF_PX = 14;
+
+/** What is written on a plan, and where: the chosen light first, then all lights with their dial and height, the camera, the backdrop. */
+export function planLabels(look: Look, layout: Layout, chosen: Light | undefined, width: number, height: number): Placed[] {
+  const camera: Point = [0, look.subject.faceHeightM, look.camera.distanceM];
+  const face: Point = [0, look.subject.faceHeightM, 0];
+  const inside = ({ at: [x, y] }: Wish) => x > 0 && y > 0 && x < width && y < height;
+  const wishes: Wish[] = [
+    ...(chosen ? [lightWish(chosen, layout)] : []),
+    ...look.lights.filter(({ id }) => id !== chosen?.id).map((light) => lightWish(light, layout)),
+    ...(chosen ? alongWishes(chosen, layout) : []),
+    {
+      id: 'camera',
+      at: layout.at(camera),
+      lines: [`${look.camera.focalMm} mm, ${look.camera.distanceM.toFixed(1)} m`],
+      towards: layout.side === 'top' ? 0 : 90,
+    },
+    {
+      id: 'backdrop',
+      at: layout.at([0, layout.side === 'top' ? face[1] : look.room.heightM - 0.1, -look.backdrop.distanceM]),
+      lines: [`backdrop, ${look.backdrop.distanceM.toFixed(1)} m behind`],
+      from: 6,
+      towards: 270,
+    },
+  ];
+  const head = Math.max(9, 0.18 * layout.scale);
+  const things = [
+    ...look.lights.map(({ position }) => around(layout.at(position), LAMP_HALF_PX)),
+    around(layout.at(camera), LAMP_HALF_PX),
+    around(layout.at(face), head),
+  ];
+  return layOut(wishes.filter(inside), things, width, height);
+}
+
+function lightWish(light: Light, layout: Layout): Wish {
+  const { id, name, position, aim, fixture, powerStops, on } = light;
+  const [x, y] = layout.at(position);
+  const [ax, ay] = layout.at(aim);
+  // Behind the lamp, where its beam is not.
+  const towards = (Math.atan2(y - ay, x - ax) * 180) / Math.PI;
+  const dial = on ? formatPower(fixture, powerStops) : 'off';
+  return { id, at: [x, y], lines: [name, `${dial} · ${position[1].toFixed(1)} m`], towards };
+}
+
+/** The chosen light's distance, and what is left of it nearer and farther. */
+function alongWishes(light: Light, layout: Layout): Wish[] {
+  const [x0, y0] = layout.at(light.position);
+  const [x1, y1] = layout.at(light.aim);
+  const metres = throwM(light);
+  const { deg, side } = roundOf(light);
+  const more =
+    layout.side === 'top' ? `${Math.round(Math.abs(deg))}°${side ? ` ${side}` : ''}` : `${light.position[1].toFixed(2)} m high`;
+  return [
+    { id: 'throw', at: [(x0 + x1) / 2, (y0 + y1) / 2], lines: [`${metres.toFixed(2)} m, ${more}`], from: 6, towards: 60 },
+    ...ALONG.map((k): Wish => ({
+      id: `along-${k}`,
+      at: [x0 + (x1 - x0) * k, y0 + (y1 - y0) * k],
+      lines: [formatStops(stopsAlong(light, metres * k))],
+      from: 5,
+      towards: -30,
+    })),
+  ];
+}
