@@ -146,6 +146,26 @@ it('no generated text or entry brings an answer of 5xx', async () => {
   expect(await count()).toBe(STAND_IN_KIT.length);
 });
 
+it('every stand-in can be counted, whatever the order of what is sent, and as earlier versions sent it', async () => {
+  const turned = (value: unknown): unknown =>
+    value !== null && typeof value === 'object' && !Array.isArray(value)
+      ? Object.fromEntries(
+          Object.entries(value)
+            .reverse()
+            .map(([key, one]) => [key, turned(one)]),
+        )
+      : value;
+  for (const { id, kind } of STAND_IN_KIT.filter((one, i, all) => all.findIndex(({ kind }) => kind === one.kind) === i)) {
+    const { entry } = (await api.get(`/api/kit/${id}`).expect(200)).body as { entry: KitEntry };
+    const sent = turned({ ...entry, count: 5 }) as Record<string, unknown>;
+    // What did not exist yet.
+    if (kind === 'fixture') for (const key of ['quality', 'beam', 'spectra']) delete sent[key];
+    if (kind === 'gel') delete sent['hours'];
+    const put = await api.put(`/api/kit/${id}`).set('If-Match', '"0"').send(sent).expect(200);
+    expect(put.body.entry.count).toBe(5);
+  }
+});
+
 it('with own things only, stand-ins of what is carried are not at hand anywhere, until it is turned off', async () => {
   const hand = async () =>
     ((await api.get('/api/kit').expect(200)).body as { entry: KitEntry; standIn: boolean; atHand: boolean }[]).filter(

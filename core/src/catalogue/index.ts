@@ -7,6 +7,7 @@ export {
   KIT_VERSION,
   LARGEST_KIT_FILE,
   NO_QUALITY,
+  canonicalText,
   OWN_SPECTRUM,
   PROVENANCES,
   parseKitEntry,

@@ -46,7 +46,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       joules: 200,
       recycleS: 1.1,
       pops: 500,
-      dome: true,
+      dome: false,
     },
   },
   {
@@ -63,7 +63,7 @@ export const FIXTURES: readonly KitItem<Fixture>[] = [
       joules: 400,
       recycleS: 1.5,
       pops: 400,
-      dome: true,
+      dome: false,
     },
   },
   {

@@ -36,7 +36,8 @@ export function withFixtureDefaults(fixture: unknown): unknown {
   if (!isObject(fixture)) return fixture;
   const kind = fixture['kind'];
   const left = kind === 'flash' || kind === 'continuous' || kind === 'colour' ? FIXTURE_DEFAULTS[kind] : {};
-  return { ...left, ...fixture };
+  // What is there keeps its order: a file of the present version comes back as it is.
+  return { ...fixture, ...Object.fromEntries(Object.entries(left).filter(([key]) => !(key in fixture))) };
 }
 
 /** A property of an object, changed where the object is one. */

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { LARGEST_KIT_FILE, parseKitEntry, type KitEntry } from '../catalogue/kit-schema';
+import { canonicalText, LARGEST_KIT_FILE, parseKitEntry, type KitEntry } from '../catalogue/kit-schema';
 import { STAND_IN_KIT } from '../catalogue/stand-ins';
 import { InputError } from '../errors';
 import { kitRows } from '../planning/kit-use';
@@ -109,14 +109,5 @@ function changed(row: Readonly<Record<string, string>>): unknown {
 /** Without the mark that keeps a spreadsheet from running a cell. */
 const unguarded = (cell: string) => cell.replace(/^'(?=[=+\-@\t\r])/, '').replace(/([;\t]\s*)'(?=[=+\-@])/g, '$1');
 
-const shipped = new Map(STAND_IN_KIT.map((entry) => [entry.id, sorted(entry)]));
-const isAsShipped = (entry: KitEntry) => shipped.get(entry.id) === sorted(entry);
-
-/** JSON that does not depend on the order of keys. */
-function sorted(value: unknown): string {
-  return JSON.stringify(value, (_key, one: unknown) =>
-    one !== null && typeof one === 'object' && !Array.isArray(one)
-      ? Object.fromEntries(Object.entries(one).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : one,
-  );
-}
+const shipped = new Map(STAND_IN_KIT.map((entry) => [entry.id, canonicalText(entry)]));
+const isAsShipped = (entry: KitEntry) => shipped.get(entry.id) === canonicalText(entry);

@@ -1,5 +1,6 @@
 import {
   atHand,
+  canonicalText,
   isStandIn,
   mergedKit,
   STAND_IN_KIT,
@@ -20,7 +21,7 @@ const POLICY = 'kit-policy';
 const standIns = new Map(STAND_IN_KIT.map((entry) => [entry.id, entry]));
 
 /** Fields of a stand-in that are the user's own affair; its physics stays as it ships. */
-const OWN_FIELDS = new Set(['count', 'note', 'archived', 'condition', 'widthCm', 'heightCm']);
+const OWN_FIELDS = new Set(['count', 'note', 'archived', 'condition', 'hours', 'widthCm', 'heightCm']);
 
 /** All reading and writing of the kit. Entries passed in must have gone through `parseKitEntry`. */
 export class KitRepository {
@@ -199,11 +200,7 @@ function checkStandIn(entry: KitEntry): void {
   const standIn = standIns.get(entry.id);
   if (!standIn) return;
   const physics = (one: KitEntry) =>
-    JSON.stringify(
-      Object.entries(one)
-        .filter(([key]) => !OWN_FIELDS.has(key))
-        .sort(),
-    );
+    canonicalText(Object.fromEntries(Object.entries(one).filter(([key]) => !OWN_FIELDS.has(key))));
   if (physics(standIn) !== physics(entry)) {
     throw invalid([
       {
