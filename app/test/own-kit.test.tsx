@@ -36,6 +36,23 @@ const form = {
   done: () => undefined,
 };
 
+const shared = { id: 'own-1', note: '', count: 1, provenance: 'guessed', archived: false } as const;
+
+/** A copy of a stand-in fixture, as an entry of one's own. */
+function entryOf(id: string): KitFixture {
+  const fixture = fixtureOf(id);
+  return {
+    ...shared,
+    kind: 'fixture',
+    name: fixture.name,
+    fixture,
+    spectrum: null,
+    spectra: [],
+    quality: NO_QUALITY,
+    beam: null,
+  };
+}
+
 beforeEach(() => {
   stored.length = 0;
   refused = null;
@@ -193,20 +210,6 @@ describe('a flash and a modifier of one’s own', () => {
 });
 
 describe('the rest of a fixture’s page', () => {
-  const own = (id: string): KitFixture => {
-    const fixture = fixtureOf(id);
-    const shared = { id: 'own-1', note: '', count: 1, provenance: 'guessed', archived: false } as const;
-    return {
-      ...shared,
-      kind: 'fixture',
-      name: fixture.name,
-      fixture,
-      spectrum: null,
-      spectra: [],
-      quality: NO_QUALITY,
-      beam: null,
-    };
-  };
   let now: KitFixture;
   function Kept({ entry }: { readonly entry: KitFixture }) {
     const [kept, setKept] = useState(entry);
@@ -222,7 +225,7 @@ describe('the rest of a fixture’s page', () => {
   }
 
   it('its white: what somebody says, whose it is, and what its spectrum says', () => {
-    show(<Kept entry={own('tungsten-650')} />);
+    show(<Kept entry={entryOf('tungsten-650')} />);
     expect(screen.getByText(/^Its light: spectral similarity (9[5-9]|100), to a full radiator of 3\d\d\d K\.$/)).toBeTruthy();
     type('CRI', '98');
     press('Measured', 'radio');
@@ -232,7 +235,7 @@ describe('the rest of a fixture’s page', () => {
   });
 
   it('its hue dial: readings are taken, refused where they are white, forgotten', () => {
-    show(<Kept entry={own('colour-panel')} />);
+    show(<Kept entry={entryOf('colour-panel')} />);
     const read = (dial: string, x: string, y: string) => {
       type('Dial, °', dial);
       type('x', x);
@@ -249,26 +252,12 @@ describe('the rest of a fixture’s page', () => {
 });
 
 describe('the figures of an own entry', () => {
-  const shared = { id: 'own-1', note: '', count: 1, provenance: 'guessed', archived: false } as const;
   let now: KitEntry;
   function Kept({ entry }: { readonly entry: KitEntry }) {
     const [kept, setKept] = useState(entry);
     now = kept;
     return <OwnFigures entry={kept} save={(change) => setKept({ ...kept, ...change } as KitEntry)} />;
   }
-  const entryOf = (id: string): KitFixture => {
-    const fixture = fixtureOf(id);
-    return {
-      ...shared,
-      kind: 'fixture',
-      name: fixture.name,
-      fixture,
-      spectrum: null,
-      spectra: [],
-      quality: NO_QUALITY,
-      beam: null,
-    };
-  };
   const fixtureNow = () => (now as KitFixture).fixture;
 
   it('a copy of a flash becomes another one, and its owner says whose figures they are', () => {

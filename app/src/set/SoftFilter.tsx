@@ -1,14 +1,11 @@
 import type { SoftFilter as Found } from '@fulgent/core/day';
 import { DIFFUSIONS, type Look } from '@fulgent/core/document';
 import { SOFT_FILTER_WORDS, softFilterWords, threadWords, veilCostWords } from '@fulgent/words';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { changeCamera } from '../look/edits';
-import { SPACE } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { chooseFile } from '../ui/files';
-import { problemLines } from '../ui/problems';
+import { Alert, FramePairButtons, useFramePair } from '../ui/FramePair';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -65,40 +62,17 @@ function Cost({ look }: { readonly look: Look }) {
 
 /** A frame without and one with the filter, and the strength that they come to. */
 function Pair({ look }: { readonly look: Look }) {
-  const [frames, setFrames] = useState<{ readonly without?: File; readonly through?: File }>({});
-  const [found, setFound] = useState<Found | null>(null);
-  const [problem, setProblem] = useState('');
-  const take = async (which: 'without' | 'through') => {
-    const file = await chooseFile('image/*');
-    if (!file) return;
-    const both = { ...frames, [which]: file };
-    setFrames(both);
-    setFound(null);
-    setProblem('');
-    if (!both.without || !both.through) return;
-    try {
-      setFound(await study().softFilter(look, both.without, both.through));
-    } catch (error) {
-      setProblem(problemLines(error)[0]!);
-    }
-  };
+  const { frames, found, problem, take } = useFramePair<Found>((without, through) => study().softFilter(look, without, through));
   return (
     <>
       <Text size="label" quiet>
         Not sure which it is? Two frames from a tripod, one without and one with it, say.
       </Text>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-        <Button
-          label={frames.without ? `Without: ${frames.without.name}` : 'Frame without it'}
-          icon="image"
-          onPress={() => void take('without')}
-        />
-        <Button
-          label={frames.through ? `With: ${frames.through.name}` : 'Frame with it'}
-          icon="image"
-          onPress={() => void take('through')}
-        />
-      </View>
+      <FramePairButtons
+        frames={frames}
+        take={take}
+        names={{ without: ['Frame without it', 'Without'], through: ['Frame with it', 'With'] }}
+      />
       {found ? (
         <>
           <Text weight="strong" testID="filter-found">
@@ -115,11 +89,7 @@ function Pair({ look }: { readonly look: Look }) {
           )}
         </>
       ) : null}
-      {problem ? (
-        <Text weight="strong" role="alert">
-          {problem}
-        </Text>
-      ) : null}
+      <Alert text={problem} />
     </>
   );
 }
