@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
-import { ended, launch, SEED, stopped } from './server';
+import { Host, SEED } from './server';
 
 interface Server {
   readonly url: string;
@@ -11,28 +11,30 @@ interface Server {
 }
 
 /** A real server with the demo shoot on a database of its own for every test, and a page that may not log errors. */
-export const test = base.extend<{ pictures: 'fine' | 'quick'; server: Server; page: Page }>({
+export const test = base.extend<{ pictures: 'fine' | 'quick'; server: Server; page: Page }, { host: Host }>({
   // Cards and stand-in frames are coarse where a test is not about what is measured in them.
   pictures: ['quick', { option: true }],
-  server: async ({ pictures }, use) => {
-    const env = { FULGENT_PICTURES: pictures };
+  host: [
+    async ({}, use) => {
+      const host = new Host();
+      await use(host);
+      await host.kill();
+    },
+    { scope: 'worker' },
+  ],
+  server: async ({ pictures, host }, use) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-e2e-'));
     cpSync(SEED, folder, { recursive: true });
-    const first = await launch(folder, 0, { env });
-    const { url } = first;
-    let { child } = first;
+    const url = await host.open({ folder, port: 0, pictures });
     const port = Number(new URL(url).port);
     await use({
       url,
-      stop: async () => {
-        child.kill('SIGKILL');
-        await ended(child);
-      },
+      stop: () => host.kill(),
       start: async () => {
-        ({ child } = await launch(folder, port, { env }));
+        await host.open({ folder, port, pictures });
       },
     });
-    await stopped(child);
+    await host.close();
     rmSync(folder, { recursive: true, force: true });
   },
   page: async ({ page }, use) => {
