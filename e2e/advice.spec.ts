@@ -1,9 +1,9 @@
-import { expect, kept, test } from './fixtures';
+import { expect, kept, test, visit } from './fixtures';
 
 /** Advice that is an act: seen first, done with one press, undone. */
 
 test('@phone a check that asks is answered with one press, seen first, and undone', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-4/palette`);
+  await visit(page, server, '/looks/saltmarsh-4/palette');
   const anchor = page.getByTestId('check-anchor');
   await expect(anchor).toContainText('Nothing in the picture is both bright and neutral');
   await anchor.getByRole('button', { name: /^What would help/ }).click();
@@ -18,11 +18,11 @@ test('@phone a check that asks is answered with one press, seen first, and undon
 });
 
 test('@phone cautions have their ways out as buttons; sockets, hands and ceiling are minded', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
+  await visit(page, server, '/looks/saltmarsh-1/brief');
   const power = page.getByRole('textbox', { name: 'Power at the sockets' });
   await power.fill('200');
   await power.press('Enter');
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/safety`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/safety');
   await expect(page.getByTestId('caution-power-stop')).toContainText(/W at sockets that give 200 W/);
   const stands = page.getByTestId(/^caution-stand/).first();
   await expect(stands).toContainText('Stands not weighed down');
@@ -33,7 +33,7 @@ test('@phone cautions have their ways out as buttons; sockets, hands and ceiling
 });
 
 test('@phone a light goes back to where it stood', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/set`);
+  await visit(page, server, '/looks/saltmarsh-1/set');
   const height = page.getByRole('textbox', { name: 'Height', exact: true }).first();
   const before = await height.inputValue();
   await height.fill('2.6');

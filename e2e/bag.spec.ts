@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import type { Page, TestInfo } from '@playwright/test';
 import type { Look } from '@fulgent/core/document';
-import { expect, test } from './fixtures';
+import { expect, test, visit } from './fixtures';
 
 /** Somebody's own bag: entered on a phone, then a look made of nothing else. */
 
@@ -98,7 +98,7 @@ test('@phone a bag is entered, and a look made from it alone: sheet, what is cut
     }[];
   const own = async () => (await listed()).filter(({ standIn }) => !standIn).map(({ entry }) => entry.name);
 
-  await page.goto(`${server.url}/kit`);
+  await visit(page, server, '/kit');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('radio', { name: 'Many, from a list' }).click();
   await choose(page, info, 'Choose the list', 'none.csv', 'colour;stops\n#123456;2');
@@ -189,7 +189,7 @@ test('@phone a bag is entered, and a look made from it alone: sheet, what is cut
 
   await page.getByRole('button', { name: 'Only mine' }).click();
   await expect(page.getByText(/^Only your own/)).toBeVisible();
-  await page.goto(`${server.url}/new`);
+  await visit(page, server, '/new');
   await page.getByRole('textbox', { name: 'Title' }).fill('From my bag');
   await page.getByRole('radio', { name: 'Key, two rims, backdrop' }).click();
   await page.getByRole('button', { name: 'Make the look' }).click();
@@ -200,7 +200,7 @@ test('@phone a bag is entered, and a look made from it alone: sheet, what is cut
   for (const { fixture } of look.lights) expect(mine).toContain(fixture.name);
   for (const { gels } of look.lights) for (const { gel } of gels) expect(gel).toMatch(/^own-/);
 
-  await page.goto(`${server.url}/looks/${id}/sheet`);
+  await visit(page, server, `/looks/${id}/sheet`);
   await expect(page.getByTestId(`card-${look.lights[0]!.id}`)).toContainText('My ');
   await page.getByRole('link', { name: /^Gels to cut/ }).click();
   await expect(page.getByText('To buy')).toBeVisible();
@@ -213,7 +213,7 @@ test('@phone a meter at a place names the light that is off; it is dialled, logg
   const post = (route: string, data: object) => page.request.post(`${server.url}/api/devices${route}`, { data });
   await post('', { on: true });
   await post('/deviations', { lookId: 'saltmarsh-1', deviations: { key: { outputStops: 0.7 } } });
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/frames');
   await expect(page.getByText(/^0 of \d+ today$/)).toBeVisible();
   await page.getByRole('link', { name: /^Meter readings/ }).click();
   await expect(page.getByTestId('meter-plan')).toContainText('f/');
@@ -228,6 +228,6 @@ test('@phone a meter at a place names the light that is off; it is dialled, logg
   await expect(off).toContainText('as planned');
   await expect(page.getByText('Readings', { exact: true })).toBeVisible();
   await expect.poll(async () => (await lookOf(page, server.url, 'saltmarsh-1')).day.meter.length).toBe(2);
-  await page.goto(`${server.url}/log`);
+  await visit(page, server, '/log');
   await expect(page.getByTestId('log-saltmarsh-1')).toContainText(/Meter, .*Key alone/);
 });

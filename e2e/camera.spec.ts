@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import type { Page, TestInfo } from '@playwright/test';
-import { dial, expect, kept, openLook, test } from './fixtures';
+import { dial, expect, kept, openLook, test, visit } from './fixtures';
 import { png } from './png';
 
 const type = async (page: Page, label: string, text: string) => {
@@ -232,7 +232,7 @@ test('@phone a moving subject: trail, frozen share, and what lies behind', async
 });
 
 test('@phone a lamp over the rating of its holder stops Balance until somebody takes it on', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/night-oven-1/lights/lamp`);
+  await visit(page, server, '/looks/night-oven-1/lights/lamp');
   await type(page, 'Lamp fitted', '200');
   await expect(page.getByTestId('lamp-stop')).toContainText('140 W over');
   await expect(page.getByTestId('lamp-answer')).toContainText('+1.7 by watts');
@@ -259,7 +259,7 @@ test('@phone openings are closed off one by one; a flash metered by the camera c
   await sheet.getByRole('button', { name: 'How many: more' }).click();
   await sheet.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('checkbox', { name: 'Roof light, card, 2' })).not.toBeChecked();
-  await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
+  await visit(page, server, '/looks/saltmarsh-1/lights/key');
   await page.getByRole('radio', { name: 'TTL' }).click();
   await expect(page.getByText(/it moves when somebody steps in/)).toBeVisible();
   await kept(page);
@@ -271,16 +271,16 @@ test('@phone the same questions on the Bench: a light against white, day for nig
   page,
   server,
 }) => {
-  await page.goto(`${server.url}/bench/reads`);
+  await visit(page, server, '/bench/reads');
   const answer = page.getByTestId('answer');
   await expect(answer).toContainText('Reads warm, +179 mired');
   await type(page, 'White of the camera', '2800');
   await expect(answer).toContainText('Reads neutral');
-  await page.goto(`${server.url}/bench/night`);
+  await visit(page, server, '/bench/night');
   await expect(answer).toContainText('1/16 of the light, density 1.2');
   // 18 % times 16 is 288 %: 1.5 stops short, 173 W.
   await expect(answer).toContainText('it falls 1.5 stops short. About 175 W would do');
-  await page.goto(`${server.url}/bench/sun`);
+  await visit(page, server, '/bench/sun');
   await type(page, 'Day', '21 June');
   await expect(page.getByRole('alert')).toHaveText('Day must be like 2026-06-21.');
   await type(page, 'Day', '2026-06-21');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, kept, test } from './fixtures';
+import { expect, kept, test, visit } from './fixtures';
 import { png } from './png';
 
 const asJson = { 'Content-Type': 'application/json' };
@@ -99,14 +99,14 @@ test.describe('measured in fine pictures', () => {
 
     // Two more frames, of lights alone, and the kit is learned.
     await page.request.post(`${server.url}/api/devices/shoot`, { headers: asJson, data: { lookId: id, alone: 'key' } });
-    await page.goto(`${server.url}/log/learned`);
+    await visit(page, server, '/log/learned');
     await expect(page.getByTestId('lessons')).toContainText(/From \d frames? and \d+ readings/, { timeout: 150_000 });
   });
 
   test('@phone a graded frame stands beside the one that it came from, and is no evidence', async ({ page, server }) => {
     await addFrame(page, server.url, 'As it came', 0.8);
     const graded = await addFrame(page, server.url, 'Finished', 1.4);
-    await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
+    await visit(page, server, `/looks/saltmarsh-1/sheet/frame?frame=${graded}`);
     await page.getByRole('button', { name: 'Graded', exact: true }).click();
     await expect(page.getByTestId('no-evidence')).toContainText('It was graded', { timeout: 150_000 });
     await expect(page.getByRole('button', { name: /^Correct .* on the sheet/ })).toHaveCount(0);
@@ -128,7 +128,7 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
   page,
   server,
 }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/frames');
   const choose = async (file: { name: string; mimeType: string; buffer: Buffer }) => {
     const chooser = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'Load a file' }).click();
@@ -152,7 +152,7 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
   await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText('No evidence of the plan', {
     timeout: 90_000,
   });
-  await page.goto(`${server.url}/log`);
+  await visit(page, server, '/log');
   await expect(page.getByTestId('log-saltmarsh-1')).toContainText('1 frame');
   await expect(page.getByTestId('log-saltmarsh-1')).not.toContainText(/(over|under) the plan/);
   await page.goBack();
@@ -167,7 +167,7 @@ test('@phone a file as a frame: refused with the reason, then read, marked, judg
   await page.getByRole('button', { name: 'Find the places again' }).click();
   await page.getByRole('button', { name: 'Reject' }).click();
   await expect(page.getByRole('button', { name: 'Reject' })).toHaveAttribute('aria-pressed', 'true');
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/frames');
   await expect(page.getByRole('link', { name: /^try-1: compare it/ })).toContainText('rejected');
   await page.getByRole('button', { name: 'Delete try-1' }).click();
   await expect(page.getByText('none yet')).toBeVisible();
@@ -183,7 +183,7 @@ test('@phone light-alone frames are added up at other powers', async ({ page, se
     });
   await send('one', 'key', [100, 0, 0]);
   await send('two', 'backdrop', [0, 0, 100]);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/reweigh`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/reweigh');
   const canvas = page.getByRole('img', { name: 'The frames added up' });
   const middle = () =>
     canvas.evaluate((node) => [...(node as HTMLCanvasElement).getContext('2d')!.getImageData(20, 20, 1, 1).data].slice(0, 3));
@@ -204,7 +204,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
       headers: { 'Content-Type': 'image/png' },
       data: png([colour], 80),
     });
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frames`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/frames');
   await page.getByRole('link', { name: /^Bracket of Rim right/ }).click();
   await expect(page.getByTestId('bracket-text')).toHaveText('Rim right: strongest at 0.0; at +1.0 100 % of its place clips.', {
     timeout: 90_000,
@@ -216,7 +216,7 @@ test('@phone a bracket of one light: side by side, what clips, where the colour 
 test('@phone a frame is drawn and written on, by finger and by buttons, and saved as a picture', async ({ page, server }) => {
   const frame = await addFrame(page, server.url, 'Try');
   const notes = async () => (await (await page.request.get(`${server.url}/api/frames/${frame}`)).json()).notes;
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/draw?frame=${frame}`);
+  await visit(page, server, `/looks/saltmarsh-1/sheet/draw?frame=${frame}`);
   const board = page.getByTestId('drawing-board');
   await board.scrollIntoViewIfNeeded();
   const box = (await board.boundingBox())!;
@@ -260,6 +260,6 @@ test('@phone a frame is drawn and written on, by finger and by buttons, and save
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect.poll(async () => (await notes()).drawn[1]?.kind).toBe('ring');
   // Whoever looks at the frame sees it.
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/frame?frame=${frame}`);
+  await visit(page, server, `/looks/saltmarsh-1/sheet/frame?frame=${frame}`);
   await expect(page.getByRole('button', { name: 'Draw and write on the frame' })).toContainText('Drawing, 3');
 });

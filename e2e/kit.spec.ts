@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page, TestInfo } from '@playwright/test';
-import { expect, kept, test } from './fixtures';
+import { expect, kept, test, visit } from './fixtures';
 import { png } from './png';
 
 const table = (f: (nm: number) => number) =>
@@ -22,7 +22,7 @@ test('@phone a gel from a file: refused with the reason, then taken, found, used
   page,
   server,
 }, info) => {
-  await page.goto(`${server.url}/kit`);
+  await visit(page, server, '/kit');
   await expect(page.getByTestId('kit-list')).toContainText('deep teal');
   const before = (await entries(page, server.url)).length;
   await page.getByRole('button', { name: 'Add', exact: true }).click();
@@ -57,7 +57,7 @@ test('@phone a gel from a file: refused with the reason, then taken, found, used
   await expect(page.getByRole('heading', { name: 'Harbour blue' })).toBeVisible();
   await expect(page.getByRole('img', { name: /Transmission from 380 to 780 nm/ })).toBeVisible();
 
-  await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-left`);
+  await visit(page, server, '/looks/saltmarsh-1/lights/rim-left');
   await page.getByRole('button', { name: 'Add a gel' }).click();
   await page.getByRole('button', { name: /^Harbour blue,/ }).click();
   await expect(page.getByTestId('gel-1')).toContainText('Harbour blue');
@@ -68,7 +68,7 @@ test('@phone a gel from a file: refused with the reason, then taken, found, used
 });
 
 test('@phone a gel from two photographs of a white, refused while they clip', async ({ page, server }, info) => {
-  await page.goto(`${server.url}/kit`);
+  await visit(page, server, '/kit');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const sheet = page.getByRole('dialog', { name: 'Add a gel' });
   await sheet.getByRole('radio', { name: 'From two photographs' }).click();
@@ -87,7 +87,7 @@ test('@phone a stand-in is counted, archived, duplicated; its copy is changed an
   page,
   server,
 }) => {
-  await page.goto(`${server.url}/kit/azure-deep`);
+  await visit(page, server, '/kit/azure-deep');
   await expect(page.getByText('stand-in, made up')).toBeVisible();
   await expect(page.getByText('Tungsten', { exact: true })).toBeVisible();
   const sheets = page.getByRole('textbox', { name: 'Sheets' });
@@ -127,7 +127,7 @@ test('@phone a fixture from measurements, a beam from a photometric file, a surf
   page,
   server,
 }, info) => {
-  await page.goto(`${server.url}/kit?kind=fixture`);
+  await visit(page, server, '/kit?kind=fixture');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Shop panel');
@@ -182,7 +182,7 @@ test('@phone a fixture from measurements, a beam from a photometric file, a surf
   await expect(page.getByRole('link', { name: /^Workshop camera, .*own sensitivities/ })).toBeVisible();
 
   // All four in a look.
-  await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
+  await visit(page, server, '/looks/saltmarsh-1/brief');
   await page.getByRole('radio', { name: 'Brick wall' }).click();
   await page.getByRole('link', { name: 'Camera' }).click();
   await page.getByRole('radio', { name: 'Workshop camera' }).click();
@@ -205,13 +205,13 @@ test('@phone a fixture from measurements, a beam from a photometric file, a surf
 });
 
 test('@phone the kit goes out as a file and comes back without loss', async ({ page, server }, info) => {
-  await page.goto(`${server.url}/kit/amber-mid`);
+  await visit(page, server, '/kit/amber-mid');
   await page.getByRole('button', { name: 'Sheets: more' }).click();
   await expect(page.getByRole('textbox', { name: 'Sheets' })).toHaveValue('3');
   await kept(page);
   await page.getByRole('button', { name: 'Duplicate' }).click();
   await expect(page.getByRole('heading', { name: 'mid amber, own' })).toBeVisible();
-  await page.goto(`${server.url}/kit`);
+  await visit(page, server, '/kit');
   const before = await entries(page, server.url);
   await page.getByRole('button', { name: 'Files' }).click();
   const download = page.waitForEvent('download');
@@ -232,7 +232,7 @@ test('@phone the kit goes out as a file and comes back without loss', async ({ p
 });
 
 test('@phone the Bench answers single questions', async ({ page, server }) => {
-  await page.goto(`${server.url}/bench`);
+  await visit(page, server, '/bench');
   await page.getByRole('link', { name: /^Change of camera/ }).click();
   await expect(page.getByTestId('answer')).toContainText('flash +4.0, continuous +6.0');
   const iso = page.getByRole('textbox', { name: 'To: ISO' });
@@ -244,12 +244,12 @@ test('@phone the Bench answers single questions', async ({ page, server }) => {
   await expect(page.getByTestId('answer')).toContainText('flash +5.0, continuous +7.0');
   await page.reload();
   await expect(iso).toHaveValue('800');
-  await page.goto(`${server.url}/bench/gels`);
+  await visit(page, server, '/bench/gels');
   await expect(page.getByTestId('stack')).toContainText('nearly black');
   await expect(page.getByTestId('overlap')).toContainText('Adds: 2.2 stops under one bare lamp');
-  await page.goto(`${server.url}/bench/white`);
+  await visit(page, server, '/bench/white');
   await expect(page.getByTestId('answer')).toContainText('+116 mired');
-  await page.goto(`${server.url}/bench/flash`);
+  await visit(page, server, '/bench/flash');
   await expect(page.getByTestId('answer')).toContainText(/over the meter/);
   const guide = page.getByRole('textbox', { name: 'Guide number, ISO 100, m' });
   await guide.fill('60');
@@ -263,26 +263,26 @@ test('@phone the Bench answers single questions', async ({ page, server }) => {
   await set('Distance', '3');
   await set('Aperture', '11');
   await expect(page.getByTestId('answer')).toContainText('+0.7 over the meter');
-  await page.goto(`${server.url}/bench/nd`);
+  await visit(page, server, '/bench/nd');
   await set('Density', '1.2');
   await expect(page.getByTestId('answer')).toContainText('3.99 stops, density 1.20');
-  await page.goto(`${server.url}/bench/ambient`);
+  await visit(page, server, '/bench/ambient');
   await expect(page.getByTestId('answer')).toContainText('5.9 stops under working white');
   await page.getByRole('radio', { name: 'Just there' }).click();
   await expect(page.getByTestId('answer')).toContainText('Already just there');
-  await page.goto(`${server.url}/bench/cinema`);
+  await visit(page, server, '/bench/cinema');
   await set('Shutter angle', '400');
   await expect(page.getByRole('alert')).toHaveText(/Shutter angle must be a number from 1 to 360/);
   await set('Shutter angle', '172.8');
   await expect(page.getByTestId('answer')).toContainText('does not flicker');
-  await page.goto(`${server.url}/bench/practical`);
+  await visit(page, server, '/bench/practical');
   await set('Lamp fitted', '200');
   await expect(page.getByTestId('answer')).toContainText('Refused: over its rating');
   for (const tool of ['mix', 'lux', 'sync', 'power', 'ratio', 'drag', 'depth']) {
-    await page.goto(`${server.url}/bench/${tool}`);
+    await visit(page, server, `/bench/${tool}`);
     await expect(page.getByTestId('answer')).toBeVisible();
   }
-  await page.goto(`${server.url}/bench/nothing`);
+  await visit(page, server, '/bench/nothing');
   await page.getByRole('button', { name: 'To the Bench' }).click();
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
 });

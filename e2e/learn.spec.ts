@@ -4,7 +4,7 @@ import { STAND_IN_CHART } from '@fulgent/core/surface';
 import { daylightSource } from '@fulgent/core/source';
 import { NM, recorded, type Body } from '../core/test/outside/camera-body';
 import { random } from '../core/src/figure/numeric';
-import { expect, kept, test } from './fixtures';
+import { expect, kept, test, visit } from './fixtures';
 import { pngOf } from './png';
 
 /** A made-up camera, and pictures that it took: what the application is to find out. */
@@ -63,7 +63,7 @@ test('@phone a camera is learned from a bracket and a chart, kept, and narrows w
   page,
   server,
 }, info) => {
-  await page.goto(`${server.url}/kit?kind=camera`);
+  await visit(page, server, '/kit?kind=camera');
   await page
     .getByRole('link', { name: /^Stills/ })
     .first()
@@ -116,7 +116,7 @@ test('@phone a camera is learned from a bracket and a chart, kept, and narrows w
   await kept(page);
 
   // The look has what it had until the camera is chosen for it.
-  await page.goto(`${server.url}/looks/saltmarsh-1/camera`);
+  await visit(page, server, '/looks/saltmarsh-1/camera');
   const learned = page.getByTestId('learned');
   await expect(learned).toContainText('± 0.15 stop');
   await page.getByRole('radio', { name: `${name}, own` }).click();
@@ -135,7 +135,7 @@ test('@phone skin is found from a picture with a grey card and from a meter, and
   page,
   server,
 }, info) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
+  await visit(page, server, '/looks/saltmarsh-1/brief');
   await page.getByRole('button', { name: 'Skin from a sample' }).click();
   const sheet = page.getByRole('dialog', { name: 'Skin from a sample' });
   await sheet.getByRole('radio', { name: 'A meter on the skin' }).click();
@@ -167,7 +167,7 @@ test('@phone skin is found from a picture with a grey card and from a meter, and
   await expect(page.getByRole('textbox', { name: 'Skin depth' })).toHaveValue(`${depth}`);
   await kept(page);
 
-  await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
+  await visit(page, server, '/looks/saltmarsh-1/lights/key');
   await page.getByRole('button', { name: 'Warm the skin' }).click();
   const gels = page.getByRole('dialog', { name: 'Warm the skin' });
   await expect(gels.getByTestId('warming').first()).toContainText(/mired · skin/);

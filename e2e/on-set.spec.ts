@@ -2,13 +2,13 @@ import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as plain } from '@playwright/test';
-import { dial, expect, kept, openLook, test } from './fixtures';
+import { dial, expect, kept, openLook, test, visit } from './fixtures';
 import { launch, SEED, stopped } from './server';
 
 const asJson = { 'Content-Type': 'application/json' };
 
 test('cautions, circuits and how a light is held', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/safety`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/safety');
   await expect(page.getByText(/Nothing here says that a set-up is safe/)).toBeVisible();
   await expect(page.getByTestId('load-circuit-1')).toContainText(/\d+ W, \d+\.\d A of 16 A/);
   await page.getByRole('button', { name: 'Held: On a stand. Change' }).click();
@@ -29,20 +29,20 @@ test('cautions, circuits and how a light is held', async ({ page, server }) => {
   await expect(page.getByTestId('caution-wet-stop').first()).toContainText('not rated for wet');
   await page.getByRole('textbox', { name: 'Who helps with it' }).fill('Ash');
   await kept(page);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/roles`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/roles');
   await expect(page.getByRole('heading', { name: 'Ash' })).toBeVisible();
   await expect(page.getByText(/Hang Key .* dial 1\//)).toBeVisible();
 });
 
 test('@phone fixtures on the network take what is dialled; set-ups are put in order', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/night-oven-1/sheet/devices`);
+  await visit(page, server, '/looks/night-oven-1/sheet/devices');
   await page.getByRole('button', { name: 'Turn on' }).click();
   await page.getByRole('button', { name: 'Send settings' }).click();
   await expect(page.getByTestId('fixture-fridge')).toContainText(/%, hue 210 °, saturation 70 %, white 6500 K/);
   await expect(page.getByTestId('fixture-street')).toContainText('x 0.5100, y 0.4200');
   await page.getByRole('button', { name: 'Turn off' }).click();
   await expect(page.getByTestId('fixture-fridge')).toHaveCount(0);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/schedule`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/schedule');
   await expect(page.getByTestId('schedule')).toContainText('Piste, washed out');
   await page.getByRole('button', { name: 'Piste, washed out comes first' }).click();
   await expect(
@@ -67,27 +67,27 @@ test('@phone fixtures on the network take what is dialled; set-ups are put in or
 });
 
 test('@phone a look is approved: the brief says since when, and the log finds it', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-2/brief`);
+  await visit(page, server, '/looks/saltmarsh-2/brief');
   await page.getByRole('radio', { name: 'Approved' }).click();
   await expect(page.getByText(/^Approved, \d+ \w+, \d\d:\d\d/)).toBeVisible();
   await kept(page);
-  await page.goto(`${server.url}/log`);
+  await visit(page, server, '/log');
   await page.getByRole('radio', { name: 'Approved' }).click();
   await expect(page.getByTestId('log-saltmarsh-2')).toContainText(/Approved, \d+ \w+/);
   await expect(page.getByTestId('log-saltmarsh-1')).toHaveCount(0);
 });
 
 test('@phone the log: continuity, a look made again, the sheet as PDF', async ({ page, server }) => {
-  await page.goto(`${server.url}/log/continuity`);
+  await visit(page, server, '/log/continuity');
   await expect(page.getByText(/would be seen in a cut/)).toBeVisible();
   await expect(page.getByTestId('alarm').first()).toBeVisible();
-  await page.goto(`${server.url}/log/remake`);
+  await visit(page, server, '/log/remake');
   await page.getByRole('button', { name: /^Key: .* Change$/ }).click();
   await page.getByRole('button', { name: 'Household bulb 60 W' }).click();
   await expect(page.getByTestId('unreached-key')).toContainText('too weak');
   await page.getByRole('button', { name: 'Keep it as a look beside' }).click();
   await expect(page.getByText(/other lamps stands beside it/)).toBeVisible();
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet');
   const download = page.waitForEvent('download', { timeout: 150_000 });
   await page.getByRole('button', { name: 'Save as PDF, A4' }).click();
   const bytes = readFileSync(await (await download).path());
@@ -96,7 +96,7 @@ test('@phone the log: continuity, a look made again, the sheet as PDF', async ({
 });
 
 test('@phone everything as one file, and back after it was deleted', async ({ page, server }) => {
-  await page.goto(`${server.url}/log/backup`);
+  await visit(page, server, '/log/backup');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save everything' }).click();
   const file = await (await download).path();
@@ -111,7 +111,7 @@ test('@phone everything as one file, and back after it was deleted', async ({ pa
 });
 
 test('@phone addresses of network lights are set, told when they clash, and stand on the card', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/night-oven-1/sheet`);
+  await visit(page, server, '/looks/night-oven-1/sheet');
   await page.getByRole('link', { name: /^Addresses/ }).click();
   const first = page.getByTestId(/^address-/).first();
   await expect(first).toHaveText('Universe 1, slots 1 to 9');
@@ -134,7 +134,7 @@ test('@phone addresses of network lights are set, told when they clash, and stan
     .click();
   await expect(page.getByRole('alert').filter({ hasText: 'run into' })).toHaveCount(0);
   await kept(page);
-  await page.goto(`${server.url}/looks/night-oven-1/sheet`);
+  await visit(page, server, '/looks/night-oven-1/sheet');
   await expect(
     page
       .getByTestId(/^card-/)
@@ -144,7 +144,7 @@ test('@phone addresses of network lights are set, told when they clash, and stan
 });
 
 test('@phone poses: how far to turn, and a list to take off', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet/poses`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet/poses');
   await expect(page.getByTestId('turn-text')).toContainText(/left in the picture and \d+° right/);
   await expect(page.getByRole('img', { name: /Exposure of the face by angle/ })).toBeVisible();
   await page.getByRole('button', { name: 'Add a pose' }).click();
@@ -157,7 +157,7 @@ test('@phone poses: how far to turn, and a list to take off', async ({ page, ser
   await kept(page);
   const { look } = await (await page.request.get(`${server.url}/api/looks/saltmarsh-1`)).json();
   expect(look.day.poses).toEqual([expect.objectContaining({ name: 'Blade up, three quarters', turnDeg: 60, done: true })]);
-  await page.goto(`${server.url}/looks/saltmarsh-1/sheet`);
+  await visit(page, server, '/looks/saltmarsh-1/sheet');
   await expect(page.getByRole('link', { name: /^Poses/ })).toContainText('1 of 1 taken');
 });
 

@@ -1,9 +1,9 @@
 import { writeFileSync } from 'node:fs';
-import { chooseRow, dial, expect, isWide, kept, test } from './fixtures';
+import { chooseRow, dial, expect, isWide, kept, test, visit } from './fixtures';
 import { png } from './png';
 
 test('from brief to palette to lights: a reference, a scheme, gels for each colour, balance', async ({ page, server }, info) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/brief`);
+  await visit(page, server, '/looks/saltmarsh-1/brief');
   await page.getByRole('radio', { name: 'Low key' }).click();
   await page.getByRole('textbox', { name: 'Place', exact: true }).fill('Hall, north end');
   const time = page.getByRole('textbox', { name: 'Time available' });
@@ -75,7 +75,7 @@ test('from brief to palette to lights: a reference, a scheme, gels for each colo
 });
 
 test('a colour is dragged on the map; one drag is one undo; fields do the same', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/palette`);
+  await visit(page, server, '/looks/saltmarsh-1/palette');
   const map = page.getByTestId('reach-map');
   await expect(map).toHaveAccessibleName(/Rim right hue 54/);
   const box = (await map.boundingBox())!;
@@ -114,7 +114,7 @@ test('@phone schemes differ on both rings; colours are swapped; a check is accep
   look.backdrop.surface = { kind: 'material', id: 'velvet-black' };
   look.lights = look.lights.map((light: { role: string }) => ({ ...light, muted: light.role === 'rim' }));
   await page.request.put(address, { data: look, headers: { 'If-Match': `"${revision}"` } });
-  await page.goto(`${server.url}/looks/saltmarsh-2/palette`);
+  await visit(page, server, '/looks/saltmarsh-2/palette');
   const words = async () => page.getByTestId('reach-map').getAttribute('aria-label');
   await page.getByRole('radio', { name: 'Opposite', exact: true }).click();
   await expect(page.getByText('where they overlap they make white')).toBeVisible();
@@ -143,7 +143,7 @@ test('@phone schemes differ on both rings; colours are swapped; a check is accep
 });
 
 test('@phone two fixtures at one hue angle differ; match brings the follower to the leader', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/night-oven-2/lights/tubes`);
+  await visit(page, server, '/looks/night-oven-2/lights/tubes');
   await expect(page.getByRole('textbox', { name: 'Hue on its own wheel' })).toHaveValue('195°');
   await page.getByRole('button', { name: 'Match to another light' }).click();
   const dialog = page.getByRole('dialog', { name: 'Match Wall tubes' });
@@ -161,7 +161,7 @@ test('@phone a full-colour fixture in each of its modes; hue does nothing withou
   page,
   server,
 }) => {
-  await page.goto(`${server.url}/looks/night-oven-1/lights/street`);
+  await visit(page, server, '/looks/night-oven-1/lights/street');
   await expect(page.getByRole('radio', { name: 'x, y' })).toHaveAttribute('aria-checked', 'true');
   await page.getByRole('radio', { name: 'Hue' }).click();
   const saturation = page.getByRole('textbox', { name: 'Saturation' });
@@ -197,7 +197,7 @@ test('@phone a full-colour fixture in each of its modes; hue does nothing withou
 });
 
 test('@phone gel against a bare tube stops the planner until it is taken on', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
+  await visit(page, server, '/looks/saltmarsh-1/lights/rim-right');
   await page.getByRole('button', { name: /^Modifier: .* Change$/ }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Bare tube' }).click();
   const stop = page.getByTestId('heat-stop');
@@ -213,7 +213,7 @@ test('@phone gel against a bare tube stops the planner until it is taken on', as
 });
 
 test('@phone a white is matched to another: mired, fraction, what is left, and why not afterwards', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/lights/key`);
+  await visit(page, server, '/looks/saltmarsh-1/lights/key');
   await page.getByRole('button', { name: 'Match a white' }).click();
   const sheet = page.getByRole('dialog', { name: 'Match Key to a white' });
   await expect(sheet.getByTestId('needed')).toContainText(/From 5600 K it takes \+99 mired: 0\.62 of a full warming gel/);
@@ -229,13 +229,13 @@ test('@phone a white is matched to another: mired, fraction, what is left, and w
 });
 
 test('@phone a colour is taken from a found light, a light made neutral, pieces counted', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/palette/colour-3`);
+  await visit(page, server, '/looks/saltmarsh-1/palette/colour-3');
   await page.getByRole('button', { name: 'As: a light that is found. Change' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Sodium street light' }).click();
   await expect(page.getByRole('textbox', { name: 'Hue' })).toHaveValue(/^[5-8]\d°$/);
   await page.getByRole('button', { name: 'Make its light neutral' }).click();
   await expect(page.getByRole('textbox', { name: 'Purity' })).toHaveValue('0.00');
-  await page.goto(`${server.url}/looks/saltmarsh-1/lights/rim-right`);
+  await visit(page, server, '/looks/saltmarsh-1/lights/rim-right');
   await expect(page.getByTestId('gel-0')).toHaveCount(0);
   await page.getByRole('button', { name: 'Identical units, as one light: more' }).click();
   await expect(page.getByText('+1.0 against one; each needs its gel')).toBeVisible();
@@ -246,7 +246,7 @@ test('@phone a colour is taken from a found light, a light made neutral, pieces 
 });
 
 test('@phone all colours of a scheme are made at once: seen first, named, and taken back', async ({ page, server }) => {
-  await page.goto(`${server.url}/looks/saltmarsh-1/palette`);
+  await visit(page, server, '/looks/saltmarsh-1/palette');
   await page.getByRole('radio', { name: 'Triad' }).click();
   await page.getByRole('button', { name: 'Make all' }).click();
   const sheet = page.getByRole('dialog', { name: 'Make all of it' });

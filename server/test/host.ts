@@ -28,7 +28,7 @@ function poolOf(pictures: PictureWish): WorkPool {
 }
 
 async function open({ folder, port, pictures }: Exclude<Order, 'end'>): Promise<string> {
-  const env = { PORT: String(port), FULGENT_DATA: folder, LOG_LEVEL: 'warn', HOST: '127.0.0.1', FULGENT_PICTURES: pictures };
+  const env = { PORT: String(port), FULGENT_DATA: folder, LOG_LEVEL: 'error', HOST: '127.0.0.1', FULGENT_PICTURES: pictures };
   const config = readConfig(env, root);
   const giveBack = takeFolder(config.dataFolder);
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
