@@ -3,7 +3,7 @@ module.exports = {
   displayName: 'app',
   testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
   moduleNameMapper: { '^@expo/vector-icons/Feather$': '<rootDir>/test/icons.tsx' },
-  setupFiles: [require.resolve('../core/test/figures.ts')],
+  setupFiles: [require.resolve('../core/test/figures.ts'), '<rootDir>/test/open-pages.ts'],
   // A hang is to be found out, not a slow machine.
   testTimeout: 60_000,
 };

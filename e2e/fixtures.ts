@@ -42,6 +42,8 @@ export const test = base.extend<{ pictures: 'fine' | 'quick'; server: Server; pa
     // Most tests are about what stands beside the picture; those about it turn this off again.
     await page.addInitScript(() => {
       if (!localStorage.getItem('fulgent:quick-pictures')) localStorage.setItem('fulgent:quick-pictures', 'yes');
+      // Pages are folded to one line a topic at first; most tests are about what stands in them.
+      if (!localStorage.getItem('fulgent:topics')) localStorage.setItem('fulgent:topics', 'all');
     });
     page.on('pageerror', (error) => errors.push(error.message));
     page.on('console', (message) => {

@@ -5,10 +5,14 @@ import type { ProbeReading, Readings } from '@fulgent/core/scene';
 import { viewOf } from '@fulgent/core/transport';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { CompareSheet } from '../look/CompareSheet';
+import { useOpenLook } from '../look/store';
 import { clipText, percent, readingText } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
 import { useScreenSpace } from './screen';
+import { CompareOver } from './CompareOver';
+import { useComparison } from './comparison';
 import { FrameCanvas } from './FrameCanvas';
 import { FullPicture } from './FullPicture';
 import { frame } from '../workers/frame';
@@ -31,10 +35,20 @@ const useStyles = themed(() => ({
     backgroundColor: 'rgba(16,16,16,0.86)',
     borderRadius: 3,
   },
-  toggles: { position: 'absolute', right: SPACE.s, bottom: SPACE.s, flexDirection: 'row', gap: SPACE.xs },
+  toggles: {
+    position: 'absolute',
+    left: SPACE.s,
+    right: SPACE.s,
+    bottom: SPACE.s,
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    justifyContent: 'flex-end',
+    gap: SPACE.xs,
+    pointerEvents: 'box-none',
+  },
   toggle: {
     minHeight: 44,
-    paddingHorizontal: 11,
+    paddingHorizontal: 9,
     justifyContent: 'center',
     backgroundColor: 'rgba(16,16,16,0.86)',
     borderRadius: 3,
@@ -174,6 +188,7 @@ export function Frame({
           <PointReadingCard taken={taken} look={look} />
         </>
       ) : null}
+      <CompareOver width={width} height={height} />
       {withReading && chosen ? <ReadingCard chosen={chosen} /> : null}
       {compact ? null : <Toggles setFull={setFull} clippedCount={clippedCount} overlays={overlays} setOverlays={setOverlays} />}
       {full ? <FullPicture look={look} onClose={() => setFull(false)} /> : null}
@@ -193,9 +208,16 @@ function Toggles({
   readonly setOverlays: (next: Marks) => void;
 }) {
   const styles = useStyles();
+  // What ends comparing stands in its place.
+  const isComparing = useComparison((state) => state.against !== null);
+  const lookId = useOpenLook((state) => state.id);
+  const [choosing, setChoosing] = useState(false);
+  if (isComparing) return null;
   return (
     <View style={styles.toggles}>
       <Overlay label="Full" on={false} onPress={() => setFull(true)} />
+      <Overlay label="Compare" on={false} onPress={() => setChoosing(true)} />
+      {choosing && lookId ? <CompareSheet id={lookId} onClose={() => setChoosing(false)} /> : null}
       <Overlay
         label={clippedCount && !overlays.clipped ? `Clipped ${clippedCount}` : 'Clipped'}
         on={overlays.clipped}

@@ -11,7 +11,7 @@ import { readNumber, taken } from '../look/numbers';
 import { edit, undo } from '../look/store';
 import { Button } from '../ui/Button';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
@@ -31,7 +31,17 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
   const { unit } = light;
   const deviates = unit.miredShift !== 0 || unit.green !== 0 || unit.outputStops !== 0;
   return (
-    <Section title="Fixture" aside={look.probes.find(({ id }) => id === light.zone)?.name.toLowerCase() ?? ''}>
+    <Topic
+      id="light.fixture"
+      title="Fixture"
+      now={[
+        light.pieces > 1 ? `${light.pieces} × ${light.fixture.name}` : light.fixture.name,
+        motive ? `as ${motive.name.toLowerCase()}` : '',
+        deviates ? 'this unit differs' : '',
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+    >
       <Pick
         label="Fixture"
         options={fixtures.map(({ id, name }) => ({ id, name }))}
@@ -87,7 +97,7 @@ export function FixtureSection({ look, light }: { readonly look: Look; readonly 
         </Text>
       ) : null}
       {measuring ? <UnitSheet look={look} light={light} onClose={() => setMeasuring(false)} /> : null}
-    </Section>
+    </Topic>
   );
 }
 

@@ -11,7 +11,7 @@ import { gelName } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { CorrectionSheet } from './CorrectionSheet';
@@ -64,13 +64,15 @@ export function GelSection({ look, light, reading, width }: Props) {
   };
   const [r, g, b] = reading.channelStopsLost;
   return (
-    <Section
+    <Topic
+      id="light.gels"
       title="Gels"
-      aside={
+      now={
         gels.length
-          ? `${reading.stopsLost.toFixed(1)} stops lost · R ${r.toFixed(1)} G ${g.toFixed(1)} B ${b.toFixed(1)}`
+          ? `${gels.map(({ gel }) => gelName(look, gel)).join(' + ')} · ${reading.stopsLost.toFixed(1)} stops lost · R ${r.toFixed(1)} G ${g.toFixed(1)} B ${b.toFixed(1)}`
           : 'none'
       }
+      patches={gels.length ? [reading.hex] : []}
     >
       {gels.map(({ gel, strength }, i) => (
         <GelRow key={`${gel}-${i}`} gel={gel} i={i} look={look} strength={strength} change={change} gels={gels} swap={swap} />
@@ -96,7 +98,7 @@ export function GelSection({ look, light, reading, width }: Props) {
           }}
         />
       ) : null}
-    </Section>
+    </Topic>
   );
 }
 

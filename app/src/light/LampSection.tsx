@@ -7,7 +7,7 @@ import { acknowledge, changeLight } from '../look/edits';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { Section } from '../ui/Section';
+import { Section, Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { when } from '../ui/when';
@@ -41,7 +41,11 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
   const key = lampCautionKey(light);
   const known = look.acknowledged.find((one) => one.key === key);
   return (
-    <Section title="Practical in the picture" aside={`${Math.round(answer.cctK)} K as dimmed`}>
+    <Topic
+      id="light.lamp"
+      title="Practical in the picture"
+      now={`${lamp.fittedW} W fitted, ${Math.round(answer.cctK)} K as dimmed${answer.refused ? ' · over the rating of its holder' : ''}`}
+    >
       <LampDials lamp={lamp} put={put} light={light} />
       <Text testID="lamp-answer">
         {formatStops(answer.netStops)} against the {lamp.figureW} W lamp at full: {formatStops(answer.gainedStops)} by watts,{' '}
@@ -72,7 +76,7 @@ export function LampSection({ look, light }: { readonly look: Look; readonly lig
         ))
       )}
       <Button label="Not a practical" onPress={() => put('off', null)} />
-    </Section>
+    </Topic>
   );
 }
 

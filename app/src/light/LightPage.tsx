@@ -14,7 +14,8 @@ import { LadderStrip, standsAt } from '../ladder/LadderStrip';
 import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Foot } from '../ui/Foot';
+import { Section, Topic, TopicsSwitch } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
@@ -80,30 +81,36 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
   const axis = axisOf(readings.lights);
   const index = look.lights.indexOf(light);
   return (
-    <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <Head toLadder={toLadder} light={light} look={look} />
-      {inner > 0 ? (
-        <View style={{ paddingHorizontal: SPACE.m }}>
-          <LadderAxis axis={axis} width={inner} left={0} />
-          <LadderStrip light={light} reading={reading} axis={axis} width={inner} thickness={30} />
-        </View>
-      ) : null}
-      <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
-        {verdictWords(reading.verdict)}
-      </Text>
-      <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-edge">
-        {edgeText(reading.edgeStops, look.camera)}
-      </Text>
-      {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
-      <GelSection look={look} light={light} reading={reading} width={inner} />
-      <PowerSection light={light} />
-      <FixtureSection look={look} light={light} />
-      <ShapeSection light={light} />
-      <LampSection look={look} light={light} />
-      <VividnessSection inner={inner} reading={reading} light={light} />
-      <AimSection light={light} look={look} />
-      <LightActions light={light} index={index} look={look} toLadder={toLadder} />
-    </ScrollView>
+    <View style={{ flex: 1 }}>
+      <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+        <Head toLadder={toLadder} light={light} look={look} />
+        {inner > 0 ? (
+          <View style={{ paddingHorizontal: SPACE.m }}>
+            <LadderAxis axis={axis} width={inner} left={0} />
+            <LadderStrip light={light} reading={reading} axis={axis} width={inner} thickness={30} />
+          </View>
+        ) : null}
+        <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
+          {verdictWords(reading.verdict)}
+        </Text>
+        <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-edge">
+          {edgeText(reading.edgeStops, look.camera)}
+        </Text>
+        <PowerSection light={light} />
+        {light.fixture.kind === 'colour' ? <SettingSection look={look} light={light} reading={reading} /> : null}
+        <GelSection look={look} light={light} reading={reading} width={inner} />
+        <FixtureSection look={look} light={light} />
+        <ShapeSection light={light} />
+        <LampSection look={look} light={light} />
+        <VividnessSection inner={inner} reading={reading} light={light} />
+        <AimSection light={light} look={look} />
+        <Topic id="light.more" title="Order, off, remove" now={light.on ? 'on' : 'switched off'}>
+          <LightActions light={light} index={index} look={look} toLadder={toLadder} />
+        </Topic>
+        <TopicsSwitch />
+      </ScrollView>
+      <PowerFoot light={light} />
+    </View>
   );
 }
 
@@ -119,7 +126,7 @@ function LightActions({
   readonly toLadder: () => void;
 }) {
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s, padding: SPACE.m, paddingBottom: SPACE.xl }}>
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
       <Button
         label={light.on ? 'Switch off' : 'Switch on'}
         on={!light.on}
@@ -156,9 +163,27 @@ function LightActions({
   );
 }
 
+/** Power within reach wherever the page stands. */
+function PowerFoot({ light }: { readonly light: Light }) {
+  const step = (by: 1 | -1) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by));
+  return (
+    <Foot>
+      <Button label="−" accessibilityLabel={`${light.name}: a step less`} onPress={() => step(-1)} />
+      <Text size="big" weight="strong" narrow align="center" style={{ flex: 1 }} testID="foot-power">
+        {formatPower(light.fixture, light.powerStops)}
+      </Text>
+      <Button label="+" accessibilityLabel={`${light.name}: a step more`} onPress={() => step(1)} />
+    </Foot>
+  );
+}
+
 function AimSection({ light, look }: { readonly light: Light; readonly look: Look }) {
   return (
-    <Section title="Wanted place in the window">
+    <Topic
+      id="light.aim"
+      title="Wanted place in the window"
+      now={`${AIMS.find(({ place }) => place === light.aimPlace)?.name ?? `${Math.round(100 * (light.aimPlace ?? 0))} %`} · lights ${look.probes.find(({ id }) => id === light.zone)?.name.toLowerCase() ?? ''}`}
+    >
       <Choice
         label="Wanted place in the window"
         options={AIMS}
@@ -172,8 +197,14 @@ function AimSection({ light, look }: { readonly light: Light; readonly look: Loo
         current={look.probes.find(({ id }) => id === light.zone)?.name ?? light.zone}
         onPick={(zone) => changeLight(light.id, 'zone', (one) => ({ ...one, zone }))}
       />
-    </Section>
+    </Topic>
   );
+}
+
+/** What mixing costs, in a line. */
+function vividText({ vividness, aboveClip }: LightReading): string {
+  if (!aboveClip) return 'White at this white balance';
+  return `${percent(vividness)} of what it is alone; one stop over its clip ${percent(aboveClip.purityKept)}`;
 }
 
 function VividnessSection({
@@ -186,7 +217,7 @@ function VividnessSection({
   readonly light: Light;
 }) {
   return (
-    <Section title="Vividness against exposure" aside="100 % is the light by itself">
+    <Topic id="light.vivid" title="Vividness against exposure" now={vividText(reading)}>
       {inner > 0 ? (
         <VividnessCurve
           reading={reading}
@@ -210,7 +241,7 @@ function VividnessSection({
             {vividnessLost >= 0.005 ? ` and costs ${percent(vividnessLost)} of the vividness` : ''}.
           </Text>
         ))}
-    </Section>
+    </Topic>
   );
 }
 

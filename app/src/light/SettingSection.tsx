@@ -13,7 +13,7 @@ import { useStudy } from '../workers/useStudy';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -54,7 +54,12 @@ export function SettingSection({ look, light, reading }: Props) {
     put(settingFor(fixture, mode, xy, lookup, { gels: known }) ?? fallback(mode, known[0] ?? 'amber-mid', fixture.lowK));
   };
   return (
-    <Section title="Setting" aside={`${recipeOf(fixture)} · ${Math.round(mix.luxAt1m)} lx at 1 m`}>
+    <Topic
+      id="light.setting"
+      title="Setting"
+      now={`${MODE_NAMES[setting.mode]} · ${recipeOf(fixture)} · ${Math.round(mix.luxAt1m)} lx at 1 m`}
+      patches={[reading.hex]}
+    >
       <View
         testID="light-colour"
         style={[styles.swatch, { backgroundColor: reading.hex }]}
@@ -101,7 +106,7 @@ export function SettingSection({ look, light, reading }: Props) {
       </View>
       {others ? <OtherModes look={look} light={light} /> : null}
       {matching ? <MatchSheet look={look} light={light} onClose={() => setMatching(false)} /> : null}
-    </Section>
+    </Topic>
   );
 }
 

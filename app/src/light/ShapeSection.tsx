@@ -5,7 +5,7 @@ import { changeModifier } from '../set/edits';
 import { SPACE } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 
@@ -25,7 +25,7 @@ export function ShapeSection({ light }: { readonly light: Light }) {
   const putCut = (change: Partial<NonNullable<typeof cut>>) =>
     changeModifier(id, 'cut', { cut: { ...(doors ?? DOORS), ...change } });
   return (
-    <Section title="Shape" aside={modifier.name}>
+    <Topic id="light.shape" title="Shape" now={shapeText(modifier)}>
       <ShapeDials beam={beam} id={id} gridDeg={gridDeg} modifier={modifier} doors={doors} putCut={putCut} />
       <View style={{ flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' }}>
         <Button
@@ -50,7 +50,7 @@ export function ShapeSection({ light }: { readonly light: Light }) {
           Degrees from the axis, as the light looks; a blade past the middle has a minus. Blades and doors get hot: gloves.
         </Text>
       ) : null}
-    </Section>
+    </Topic>
   );
 }
 
@@ -153,3 +153,8 @@ function BladeDial({
 
 /** What a grid takes on the axis, stops. */
 const GRID_LOSS = 0.6;
+
+/** What shapes the light, in a few words. */
+function shapeText({ name, gridDeg, cut }: Modifier): string {
+  return [name, gridDeg === null ? '' : `grid ${gridDeg}°`, cut ? 'blades' : ''].filter(Boolean).join(' · ');
+}

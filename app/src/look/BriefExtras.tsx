@@ -10,13 +10,14 @@ import { Button, Choice, IconButton } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { chooseFile } from '../ui/files';
 import { Dial } from '../ui/Dial';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { clusterHex, purityOf } from './clusters';
 import { changeBrief } from './edits';
+import { freshId } from './fresh-id';
 import { readNumber, taken } from './numbers';
 import { undo, useOpenLook } from './store';
 import { percent, STATUS_NAMES, statusWords } from './words';
@@ -37,10 +38,6 @@ const LEVEL_TEXT = {
   high: 'Most of the picture bright: high tones dilute colour, so watch how vivid each stays.',
 } as const;
 const STATE_NAMES = { planned: 'Planned', tried: 'Tried', rejected: 'Rejected' } as const;
-
-const freshId = (taken: readonly { readonly id: string }[], stem: string) => {
-  for (let n = taken.length + 1; ; n++) if (!taken.some(({ id }) => id === `${stem}-${n}`)) return `${stem}-${n}`;
-};
 
 /** How dark the picture is to be as a whole. */
 export function KeyLevel({ brief }: { readonly brief: Brief }) {
@@ -100,7 +97,18 @@ export function PlaceSection({ look }: { readonly look: Look }) {
   const needed = setupMinutes(look);
   const put = (change: Partial<Brief['place']>) => changeBrief('place', { place: { ...place, ...change } });
   return (
-    <Section title="Place and limits" aside={place.minutes === null ? 'time open' : `${place.minutes} minutes`}>
+    <Topic
+      id="brief.place"
+      title="Place and limits"
+      now={[
+        place.name,
+        place.minutes === null ? 'time open' : `${place.minutes} minutes`,
+        `${place.crew} ${place.crew === 1 ? 'helper' : 'helpers'}`,
+        `about ${needed} minutes to set`,
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+    >
       <Field most={LIMITS.nameLength} label="Place" value={place.name} onChange={(name) => put({ name })} />
       <Field
         most={LIMITS.noteLength}
@@ -146,7 +154,7 @@ export function PlaceSection({ look }: { readonly look: Look }) {
           ? `Tight: these lights and gels take about ${needed} minutes to set, ${place.minutes} are there. Fewer lights, fewer gels, or more hands.`
           : `These lights and gels take about ${needed} minutes to set, as a rule of thumb.`}
       </Text>
-    </Section>
+    </Topic>
   );
 }
 
@@ -186,7 +194,16 @@ export function ReferencesSection({ brief }: { readonly brief: Brief }) {
     }
   };
   return (
-    <Section title="References" aside="their main colours, by share">
+    <Topic
+      id="brief.references"
+      title="References"
+      now={
+        brief.references.length
+          ? brief.references.map(({ name }) => name).join(', ')
+          : 'no pictures yet: their main colours become a palette'
+      }
+      patches={brief.references[0]?.clusters.slice(0, 4).map(clusterHex) ?? []}
+    >
       {brief.references.map((reference) => (
         <ReferenceCard key={reference.id} reference={reference} brief={brief} id={id} />
       ))}
@@ -196,7 +213,7 @@ export function ReferencesSection({ brief }: { readonly brief: Brief }) {
           {failure}
         </Text>
       ) : null}
-    </Section>
+    </Topic>
   );
 }
 
@@ -288,7 +305,15 @@ export function IngredientsSection({ brief }: { readonly brief: Brief }) {
   const styles = useStyles();
   const put = (ingredients: Brief['ingredients'], key = 'ingredients') => changeBrief(key, { ingredients });
   return (
-    <Section title="Ingredients" aside="planned, tried, rejected and why">
+    <Topic
+      id="brief.ingredients"
+      title="Ingredients"
+      now={
+        brief.ingredients.length
+          ? brief.ingredients.map(({ name }) => name).join(', ')
+          : 'nothing noted: planned, tried, rejected and why'
+      }
+    >
       {brief.ingredients.map((one) => {
         const change = (key: string, part: Partial<typeof one>) =>
           put(
@@ -323,82 +348,6 @@ export function IngredientsSection({ brief }: { readonly brief: Brief }) {
           ])
         }
       />
-    </Section>
-  );
-}
-
-/** What colours may be read as: notes to change, shown beside the palette. */
-export function AssociationsSection({ brief }: { readonly brief: Brief }) {
-  const styles = useStyles();
-  const [open, setOpen] = useState(false);
-  const put = (associations: Brief['associations'], key = 'associations') => changeBrief(key, { associations });
-  return (
-    <Section title="What colours may say" aside={`${brief.associations.length} notes, yours to change`}>
-      <Text size="label" quiet>
-        They differ by place and time. They only show beside the palette.
-      </Text>
-      <Button label={open ? 'Close the notes' : 'Show the notes'} onPress={() => setOpen(!open)} />
-      {open
-        ? brief.associations.map((one) => {
-            const change = (key: string, part: Partial<typeof one>) =>
-              put(
-                brief.associations.map((other) => (other.id === one.id ? { ...other, ...part } : other)),
-                `association.${one.id}.${key}`,
-              );
-            const name = [one.colour, one.withColour].filter(Boolean).join(' with ');
-            return (
-              <View key={one.id} style={styles.row}>
-                <View style={{ flex: 1 }}>
-                  <Field
-                    most={LIMITS.noteLength}
-                    label={name || 'Colour'}
-                    value={one.reads}
-                    onChange={(reads) => change('reads', { reads })}
-                  />
-                </View>
-                <IconButton
-                  icon="x"
-                  label={`Remove the note on ${name}`}
-                  onPress={() => put(brief.associations.filter(({ id }) => id !== one.id))}
-                />
-              </View>
-            );
-          })
-        : null}
-      {open ? (
-        <NewAssociation
-          onAdd={(colour, withColour, reads) =>
-            put([...brief.associations, { id: freshId(brief.associations, 'note'), colour, withColour, reads }])
-          }
-        />
-      ) : null}
-    </Section>
-  );
-}
-
-function NewAssociation({ onAdd }: { readonly onAdd: (colour: string, withColour: string, reads: string) => void }) {
-  const [colour, setColour] = useState('');
-  const [withColour, setWith] = useState('');
-  const [reads, setReads] = useState('');
-  return (
-    <View style={{ gap: SPACE.s }}>
-      <Field label="Colour, such as amber" value={colour} onChange={setColour} />
-      <Field label="Together with (may stay empty)" value={withColour} onChange={setWith} />
-      <Field label="May be read as" value={reads} onChange={setReads} />
-      <Button
-        label="Add the note"
-        disabled={!colour.trim() || !reads.trim()}
-        onPress={() => {
-          onAdd(
-            colour.trim().slice(0, LIMITS.nameLength),
-            withColour.trim().slice(0, LIMITS.nameLength),
-            reads.trim().slice(0, LIMITS.noteLength),
-          );
-          setColour('');
-          setWith('');
-          setReads('');
-        }}
-      />
-    </View>
+    </Topic>
   );
 }

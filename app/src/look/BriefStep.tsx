@@ -10,19 +10,23 @@ import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Field } from '../ui/Field';
+import { Foot, FootLink } from '../ui/Foot';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Section, Topic, TopicsSwitch } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { compute } from '../workers/compute';
-import { AssociationsSection, IngredientsSection, KeyLevel, PlaceSection, ReferencesSection, StatusChoice } from './BriefExtras';
+import { AssociationsSection } from './Associations';
+import { IngredientsSection, KeyLevel, PlaceSection, ReferencesSection, StatusChoice } from './BriefExtras';
 import { changeLight, changeAmbient, changeBackdrop, changeBrief, changeRoom, changeSubject, putSurface } from './edits';
-import { percent } from './words';
+import { percent, statusWords } from './words';
 import { readNumber, taken } from './numbers';
 import { useOpenLook } from './store';
 import { surfaceEntryId } from './surface-entry';
 import { SkinSampleSheet } from './SkinSampleSheet';
 import { SurfaceSwatches } from './SurfaceSwatches';
+import { useSurface } from './useSurface';
+import { capital } from '@fulgent/words';
 
 const MOODS = [
   { id: 'dark', name: 'Dark' },
@@ -49,25 +53,31 @@ const tenth = (value: number) => Number(value.toFixed(1));
 /** Mood, subject, place: what everything later is weighed against. */
 export function BriefStep() {
   const look = useOpenLook((state) => state.look);
-  if (!look) return null;
+  const id = useOpenLook((state) => state.id);
+  if (!look || !id) return null;
   const { brief, subject, backdrop, room, ambient } = look;
   const skin = [...SKIN_PRESETS].sort(
     (a, b) => Math.abs(a.depth - subject.skinDepth) - Math.abs(b.depth - subject.skinDepth),
   )[0]!;
   const roomId = ROOMS.find(({ walls, ceiling }) => walls === room.walls && ceiling === room.ceiling)?.id ?? null;
   return (
-    <ScrollView>
-      <MoodSection brief={brief} />
-      <MotivesSection look={look} />
-      <SubjectSection skin={skin} look={look} />
-      <BackdropSection backdrop={backdrop} />
-      <RoomSection roomId={roomId} ambient={ambient} look={look} />
-      <PlaceSection look={look} />
-      <ReferencesSection brief={brief} />
-      <IngredientsSection brief={brief} />
-      <AssociationsSection brief={brief} />
-      <View style={{ height: SPACE.xl }} />
-    </ScrollView>
+    <View style={{ flex: 1 }}>
+      <ScrollView>
+        <MoodSection brief={brief} />
+        <MotivesSection look={look} />
+        <SubjectSection skin={skin} look={look} />
+        <BackdropSection backdrop={backdrop} />
+        <RoomSection roomId={roomId} ambient={ambient} look={look} />
+        <PlaceSection look={look} />
+        <ReferencesSection brief={brief} />
+        <IngredientsSection brief={brief} />
+        <AssociationsSection brief={brief} />
+        <TopicsSwitch />
+      </ScrollView>
+      <Foot>
+        <FootLink href={`/looks/${id}/palette`} label="Compose the palette" />
+      </Foot>
+    </View>
   );
 }
 
@@ -81,7 +91,11 @@ function RoomSection({
   readonly look: Look;
 }) {
   return (
-    <Section title="Room and ambient">
+    <Topic
+      id="brief.room"
+      title="Room and ambient"
+      now={`${ROOMS.find(({ id }) => id === roomId)?.name ?? 'Own'} walls, ${Number(ambient.lux.toPrecision(3))} lx ambient on the subject`}
+    >
       <Choice
         label="Walls"
         options={ROOMS}
@@ -118,13 +132,19 @@ function RoomSection({
         spectra={look.spectra}
         onChange={(source) => changeAmbient('source', { source })}
       />
-    </Section>
+    </Topic>
   );
 }
 
 function BackdropSection({ backdrop }: { readonly backdrop: Look['backdrop'] }) {
+  const tone = useSurface()(backdrop.surface);
   return (
-    <Section title="Backdrop">
+    <Topic
+      id="brief.backdrop"
+      title="Backdrop"
+      now={`${capital(tone.name)}, ${tenth(backdrop.distanceM)} m behind the subject`}
+      patches={tone.hex ? [tone.hex] : []}
+    >
       <SurfaceSwatches
         label="Tone"
         use="backdrop"
@@ -144,7 +164,7 @@ function BackdropSection({ backdrop }: { readonly backdrop: Look['backdrop'] }) 
         />
       </View>
       <Tones />
-    </Section>
+    </Topic>
   );
 }
 
@@ -162,9 +182,16 @@ function SubjectSection({
   readonly look: Look;
 }) {
   const { subject } = look;
+  const factsOf = useSurface();
+  const [hair, cloth] = [factsOf(subject.hair), factsOf(subject.wardrobe)];
   const [sampling, setSampling] = useState(false);
   return (
-    <Section title="Subject" aside={skin.name.toLowerCase()}>
+    <Topic
+      id="brief.subject"
+      title="Subject"
+      now={`${skin.name} skin, ${hair.name} hair, ${cloth.name}`}
+      patches={[hair.hex, cloth.hex].filter((one) => one !== null)}
+    >
       <Choice
         label="Skin"
         options={SKIN_PRESETS}
@@ -214,51 +241,67 @@ function SubjectSection({
         value={surfaceEntryId(subject.wardrobe)}
         onChange={(entry) => putSurface('wardrobe', entry)}
       />
-    </Section>
+    </Topic>
   );
 }
 
 function MoodSection({ brief }: { readonly brief: Look['brief'] }) {
   return (
-    <Section title="Mood" aside={`colours aim at ${percent(MOOD_AIM[brief.mood])} of their window`}>
-      <Choice label="Mood" options={MOODS} value={brief.mood} onChange={(mood) => changeBrief('mood', { mood })} />
-      <StepperGrid>
-        <Cell>
-          <Stepper
-            label="Key on the face, over the meter"
-            value={formatStops(brief.keyStops)}
-            onStep={(by) => changeBrief('key', { keyStops: clamp(Number((brief.keyStops + by / 3).toFixed(2)), -6, 6) })}
-            onType={(text) =>
-              taken(readNumber(text, { name: 'Key', low: -6, high: 6, unit: 'stops' }), (keyStops) =>
-                changeBrief('key', { keyStops }),
-              )
-            }
-          />
-        </Cell>
-      </StepperGrid>
-      <Choice
-        label="Edge of the subject"
-        options={EDGES}
-        value={brief.separation > 0 ? 'lift' : 'sink'}
-        onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
-      />
-      <KeyLevel brief={brief} />
-      <Field
-        most={LIMITS.noteLength}
-        label="Note"
-        value={brief.note}
-        onChange={(note) => changeBrief('note', { note })}
-        multiline
-      />
-      <StatusChoice brief={brief} />
-    </Section>
+    <>
+      <Section title="Mood" aside={`colours aim at ${percent(MOOD_AIM[brief.mood])} of their window`}>
+        <Choice label="Mood" options={MOODS} value={brief.mood} onChange={(mood) => changeBrief('mood', { mood })} />
+      </Section>
+      <Topic
+        id="brief.key"
+        title="Key, edge and tone"
+        now={`Key ${formatStops(brief.keyStops)} on the face, ${brief.separation > 0 ? 'lifted from the backdrop' : 'sinking into the backdrop'}, ${brief.keyLevel === 'middle' ? 'a full range' : `${brief.keyLevel} key`}`}
+      >
+        <StepperGrid>
+          <Cell>
+            <Stepper
+              label="Key on the face, over the meter"
+              value={formatStops(brief.keyStops)}
+              onStep={(by) => changeBrief('key', { keyStops: clamp(Number((brief.keyStops + by / 3).toFixed(2)), -6, 6) })}
+              onType={(text) =>
+                taken(readNumber(text, { name: 'Key', low: -6, high: 6, unit: 'stops' }), (keyStops) =>
+                  changeBrief('key', { keyStops }),
+                )
+              }
+            />
+          </Cell>
+        </StepperGrid>
+        <Choice
+          label="Edge of the subject"
+          options={EDGES}
+          value={brief.separation > 0 ? 'lift' : 'sink'}
+          onChange={(edge) => changeBrief('edge', { separation: edge === 'lift' ? 0.1 : 0 })}
+        />
+        <KeyLevel brief={brief} />
+      </Topic>
+      <Topic id="brief.note" title="Note and status" now={[statusWords(brief), brief.note].filter(Boolean).join(': ')}>
+        <Field
+          most={LIMITS.noteLength}
+          label="Note"
+          value={brief.note}
+          onChange={(note) => changeBrief('note', { note })}
+          multiline
+        />
+        <StatusChoice brief={brief} />
+      </Topic>
+    </>
   );
+}
+
+/** How many lights have a reason to be there. */
+function motiveText({ lights }: Look): string {
+  const named = lights.flatMap(({ motive }) => MOTIVES.find(({ id }) => id === motive)?.name.toLowerCase() ?? []);
+  return named.length ? [...new Set(named)].join(', ') : 'no motives yet: a reason for each colour';
 }
 
 /** What each coloured light pretends to be. */
 function MotivesSection({ look }: { readonly look: Look }) {
   return (
-    <Section title="What makes such light here" aside="a motive for each colour">
+    <Topic id="brief.motives" title="What makes such light here" now={motiveText(look)}>
       {look.lights.map((light) => (
         <Pick
           key={light.id}
@@ -269,7 +312,7 @@ function MotivesSection({ look }: { readonly look: Look }) {
         />
       ))}
       {look.lights.length === 0 ? <Text quiet>There is no light in this look yet.</Text> : null}
-    </Section>
+    </Topic>
   );
 }
 

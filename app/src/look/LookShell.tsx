@@ -3,6 +3,7 @@ import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { api } from '../api/client';
+import { endComparison } from '../frame/comparison';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsOnItsSide, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -11,6 +12,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { Waiting } from '../ui/Waiting';
 import { AloneStrip } from '../frame/AloneStrip';
+import { PictureHandle, usePictureSize, type PictureSize } from '../frame/PictureHandle';
 import { ConflictSheet } from './ConflictSheet';
 import { useKeys } from './keys';
 import { STEPS } from './steps';
@@ -87,7 +89,13 @@ export function LookShell({ id }: { readonly id: string }) {
     watchOthers(id);
     return () => leaveOthers(id);
   }, [id]);
-  useEffect(() => () => closeLook(), []);
+  useEffect(
+    () => () => {
+      closeLook();
+      endComparison();
+    },
+    [],
+  );
   const keys = useKeys(id);
 
   if (lost) {
@@ -324,6 +332,15 @@ function Rail({ id }: { readonly id: string }) {
   );
 }
 
+/** Heights of the picture on a phone, px: a strip to keep an eye on it, the usual, or nearly all. */
+function heightOnPhone(high: number, isMain: boolean, size: PictureSize): number {
+  if (size === 'strip') return STRIP_PX;
+  if (size === 'large') return Math.round(Math.max(LEAST_PX, high * 0.6));
+  return Math.round(Math.min(300, Math.max(LEAST_PX, high * (isMain ? 0.315 : 0.2))));
+}
+
+const [STRIP_PX, LEAST_PX] = [64, 120];
+
 function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean; readonly onItsSide?: boolean }) {
   const window = useWindowDimensions();
   const step = useStep();
@@ -335,11 +352,12 @@ function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean;
   const probe = useChosen((state) => state.probe);
   const [room, setRoom] = useState(0);
   const main = step === 'balance';
-  const phoneHeight = Math.round(Math.min(300, Math.max(120, window.height * (main ? 0.315 : 0.2))));
+  const { size } = usePictureSize();
+  const phoneHeight = heightOnPhone(window.height, main, size);
   const width = wide || onItsSide ? room : window.width;
   const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : onItsSide ? window.height : phoneHeight;
   return (
-    <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: SPACE.m }}>
+    <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: wide || onItsSide ? SPACE.m : 0 }}>
       {look && width > 0 ? (
         <>
           <Frame
@@ -352,8 +370,9 @@ function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean;
             onSelect={chooseProbe}
             onBurnt={tellBurnt}
             withReading={!wide}
-            compact={!wide && !onItsSide && !main}
+            compact={!wide && !onItsSide && (size === 'strip' || (size === 'usual' && !main))}
           />
+          {wide || onItsSide ? null : <PictureHandle />}
           {wide && readings ? <AloneStrip look={look} readings={readings} width={width} /> : null}
         </>
       ) : (

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
+import { holdComparison } from '../frame/comparison';
 import { SPACE, themed } from '../theme/theme';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
@@ -15,6 +16,7 @@ const useStyles = themed((t) => ({
 const KEYS: readonly (readonly [keys: string, does: string])[] = [
   [`1 to ${STEPS.length}`, STEPS.map(({ name }) => name).join(', ')],
   ['B', 'Balance the powers'],
+  ['Space, held', 'The picture as it was opened, or what it is compared with'],
   ['Ctrl Z', 'Undo'],
   ['Ctrl Y', 'Redo'],
   ['Tab', 'To the next control; Enter or Space presses it'],
@@ -25,6 +27,10 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement;
+
+/** Whether Space would press nothing there. */
+const isFree = (target: EventTarget | null) =>
+  target instanceof Element && !target.closest('button, a, [role=button], [role=radio], [role=link], [role=slider]');
 
 /** Keys of a look; gives the list of them while that is asked for. */
 export function useKeys(id: string): ReactNode {
@@ -45,12 +51,20 @@ export function useKeys(id: string): ReactNode {
         if (step) router.navigate(`/looks/${id}/${step.id}`);
         else if (key === 'b') void balanceLook();
         else if (key === '?') setListed(true);
+        else if (key === ' ' && isFree(event.target)) holdComparison(true);
         else return;
       }
       event.preventDefault();
     };
+    const onUp = (event: KeyboardEvent) => {
+      if (event.key === ' ') holdComparison(false);
+    };
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('keyup', onUp);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onUp);
+    };
   }, [id, router]);
   return listed ? <KeysSheet onClose={() => setListed(false)} /> : null;
 }

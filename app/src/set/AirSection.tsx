@@ -8,7 +8,7 @@ import { View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { when } from '../ui/when';
@@ -46,7 +46,7 @@ export function AirSection({ look }: { readonly look: Look }) {
   const level = (stops: number) => (stops > -12 ? formatStops(stops) : '–');
   return (
     <>
-      <Section title="Haze" aside={air.hazePerM > 0 ? `${through} % comes through to the camera` : 'clear air'}>
+      <Topic id="set.haze" title="Haze" now={air.hazePerM > 0 ? `${through} % comes through to the camera` : 'clear air'}>
         <StepperGrid>
           <Dial
             label="Haze takes of a metre of light"
@@ -62,10 +62,14 @@ export function AirSection({ look }: { readonly look: Look }) {
           Haze shows beams and greys everything behind it; a soft filter lifts black and keeps edges. Ask before haze: breathing,
           smoke alarms and slippery floors; ventilate, and follow local rules.
         </Text>
-      </Section>
+      </Topic>
       <HazeLog look={look} />
       <SoftFilter look={look} />
-      <Section title="Flare: light into the lens" aside="stops from mid-grey, as a white">
+      <Topic
+        id="set.flare"
+        title="Flare: light into the lens"
+        now={flaring.length ? flaring.map(({ name }) => name).join(', ') : 'no light is seen by the lens'}
+      >
         <View style={styles.row}>
           <Text size="small" quiet style={{ flex: 1 }}>
             Light
@@ -93,16 +97,20 @@ export function AirSection({ look }: { readonly look: Look }) {
             ? `${flaring.map(({ name }) => name).join(', ')} ${flaring.length > 1 ? 'shine' : 'shines'} into the lens. Unwanted: a grid, a flag beside the lens, or turn it off the camera. Wanted: turn it further in.`
             : 'No light is seen by the lens. For flare turn a rear light further in.'}
         </Text>
-      </Section>
-      <Section
+      </Topic>
+      <Topic
+        id="set.frame"
         title="In the frame"
-        aside={`${metres(frame.atSubjectM[0])} × ${metres(frame.atSubjectM[1])} m at the subject, ${metres(frame.atBackdropM[0])} m across at the backdrop`}
+        now={frame.things.length ? frame.things.join(', ') : 'no lamp, stand or board shows'}
       >
+        <Text size="label" quiet>
+          {`${metres(frame.atSubjectM[0])} × ${metres(frame.atSubjectM[1])} m at the subject, ${metres(frame.atBackdropM[0])} m across at the backdrop`}
+        </Text>
         <Text testID="in-frame">
           {frame.things.length ? `Seen at its edge: ${frame.things.join(', ')}.` : 'No lamp, stand or board shows.'}
           {frame.pastBackdrop ? ' The backdrop ends inside the picture: go closer, take a longer lens, or a wider backdrop.' : ''}
         </Text>
-      </Section>
+      </Topic>
     </>
   );
 }
@@ -117,7 +125,7 @@ function HazeLog({ look }: { readonly look: Look }) {
   if (hazePerM <= 0 && hazeLog.length === 0) return null;
   const percent = (value: number) => `${Number((100 * value).toPrecision(2))} %`;
   return (
-    <Section title="Haze on the day" aside={hazeLog.length ? `${hazeLog.length} entries` : 'nothing logged'}>
+    <Topic id="set.haze-day" title="Haze on the day" now={hazeLog.length ? `${hazeLog.length} entries` : 'nothing logged'}>
       {cost ? <Text testID="haze-cost">{veilCostWords(cost)}</Text> : null}
       {hazeLog.slice(-SHOWN).map(({ at, did, hazePerM: level }, i) => (
         <Text key={`${at} ${i}`} size="label">
@@ -133,7 +141,7 @@ function HazeLog({ look }: { readonly look: Look }) {
         <Button label="Sprayed now" onPress={() => logHaze('sprayed')} />
         <Button label="This much now" onPress={() => logHaze('seen')} />
       </View>
-    </Section>
+    </Topic>
   );
 }
 

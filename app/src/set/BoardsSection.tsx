@@ -5,11 +5,11 @@ import { View } from 'react-native';
 import { kitOf, useKit } from '../kit/useKit';
 import { undo } from '../look/store';
 import { surfaceEntryId } from '../look/surface-entry';
-import { SPACE, themed } from '../theme/theme';
+import { SPACE } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Section, Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
@@ -24,24 +24,41 @@ const FINISHES: readonly { readonly id: Finish; readonly name: string }[] = [
   { id: 'silk', name: 'Silk' },
 ];
 
-const useStyles = themed((t) => ({
-  board: { gap: SPACE.s, paddingBottom: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
-}));
-
 /** Flags, cards and silks: what holds light off, sends it back, or passes a part of it. On the plan they are dragged. */
 export function BoardsSection({ look }: { readonly look: Look }) {
-  const styles = useStyles();
   const { stored } = useKit();
   const cloths = kitOf(stored, 'surface').filter(({ use }) => use === 'cloth');
   const { value: gains } = useStudy(async () => (look.boards.length ? study().boardGains(look) : []), look);
   return (
-    <Section title="Flags, cards, silks" aside={look.boards.length ? `${look.boards.length}` : 'none'}>
+    <>
       {look.boards.map((board) => (
-        <View key={board.id} style={styles.board} testID={`board-${board.id}`}>
-          <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.s }}>
-            <Text weight="strong" style={{ flex: 1 }}>
-              {board.name}
-            </Text>
+        <View key={board.id} testID={`board-${board.id}`}>
+          <Topic
+            id={`board.${board.id}`}
+            title={board.name}
+            now={`${FINISHES.find(({ id }) => id === board.finish)!.name}, ${board.widthM} × ${board.heightM} m`}
+          >
+            <Choice
+              label={`${board.name} is a`}
+              options={FINISHES}
+              value={board.finish}
+              onChange={(finish) => changeBoard(board.id, 'finish', { finish, lossStops: finish === 'silk' ? 1 : 0 })}
+            />
+            <Fields board={board} />
+            <Gain gain={gains?.find(({ boardId }) => boardId === board.id)} />
+            <Returns look={look} board={board} />
+            {board.finish === 'white' || board.finish === 'silver' ? (
+              <Pick
+                label={`Colour of ${board.name}`}
+                current={
+                  board.tint
+                    ? (cloths.find(({ id }) => id === surfaceEntryId(board.tint!))?.name ?? 'Coloured')
+                    : 'None of its own'
+                }
+                options={[{ id: '', name: 'None of its own' }, ...cloths.map(({ id, name }) => ({ id, name }))]}
+                onPick={(id) => tintBoard(board.id, cloths.find((one) => one.id === id) ?? null)}
+              />
+            ) : null}
             <Button
               label="Remove"
               accessibilityLabel={`Remove ${board.name}`}
@@ -50,56 +67,39 @@ export function BoardsSection({ look }: { readonly look: Look }) {
                 say(`${board.name} removed.`, { label: 'Undo', run: undo });
               }}
             />
-          </View>
-          <Choice
-            label={`${board.name} is a`}
-            options={FINISHES}
-            value={board.finish}
-            onChange={(finish) => changeBoard(board.id, 'finish', { finish, lossStops: finish === 'silk' ? 1 : 0 })}
-          />
-          <Fields board={board} />
-          <Gain gain={gains?.find(({ boardId }) => boardId === board.id)} />
-          <Returns look={look} board={board} />
-          {board.finish === 'white' || board.finish === 'silver' ? (
-            <Pick
-              label={`Colour of ${board.name}`}
-              current={
-                board.tint ? (cloths.find(({ id }) => id === surfaceEntryId(board.tint!))?.name ?? 'Coloured') : 'None of its own'
-              }
-              options={[{ id: '', name: 'None of its own' }, ...cloths.map(({ id, name }) => ({ id, name }))]}
-              onPick={(id) => tintBoard(board.id, cloths.find((one) => one.id === id) ?? null)}
-            />
-          ) : null}
+          </Topic>
         </View>
       ))}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-        {FINISHES.map(({ id, name }) => (
-          <Button
-            key={id}
-            label={name}
-            accessibilityLabel={`Add a ${name.toLowerCase()}`}
-            icon="plus"
-            disabled={look.boards.length >= LIMITS.boards}
-            onPress={() => addBoard(id)}
-          />
-        ))}
-      </View>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
-        {(['black', 'white'] as const).map((finish) => (
-          <Button
-            key={finish}
-            label={`V-flat, ${finish}`}
-            accessibilityLabel={`Add a V-flat, ${finish} side in`}
-            icon="plus"
-            disabled={look.boards.length > LIMITS.boards - 2}
-            onPress={() => addVFlat(finish)}
-          />
-        ))}
-      </View>
-      <Text size="label" quiet>
-        Sandbag every stand, and keep cloth and card well off hot lamps.
-      </Text>
-    </Section>
+      <Section title={look.boards.length ? 'One more' : 'Flags, cards, silks'} aside={look.boards.length ? '' : 'none'}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+          {FINISHES.map(({ id, name }) => (
+            <Button
+              key={id}
+              label={name}
+              accessibilityLabel={`Add a ${name.toLowerCase()}`}
+              icon="plus"
+              disabled={look.boards.length >= LIMITS.boards}
+              onPress={() => addBoard(id)}
+            />
+          ))}
+        </View>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }}>
+          {(['black', 'white'] as const).map((finish) => (
+            <Button
+              key={finish}
+              label={`V-flat, ${finish}`}
+              accessibilityLabel={`Add a V-flat, ${finish} side in`}
+              icon="plus"
+              disabled={look.boards.length > LIMITS.boards - 2}
+              onPress={() => addVFlat(finish)}
+            />
+          ))}
+        </View>
+        <Text size="label" quiet>
+          Sandbag every stand, and keep cloth and card well off hot lamps.
+        </Text>
+      </Section>
+    </>
   );
 }
 

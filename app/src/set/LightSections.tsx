@@ -14,7 +14,7 @@ import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Pick } from '../ui/Pick';
-import { Section } from '../ui/Section';
+import { Section, Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { when } from '../ui/when';
@@ -102,7 +102,11 @@ export function StoodSection({ look, light }: { readonly look: Look; readonly li
   const places = stoodAt(look, light).slice(0, MOST_STOOD);
   if (places.length === 0) return null;
   return (
-    <Section title="Where it stood" aside="the last first">
+    <Topic
+      id="set.stood"
+      title="Where it stood"
+      now={`${places.length} ${places.length === 1 ? 'place' : 'places'} before this one`}
+    >
       {places.map(({ id, at, position, aim }) => {
         const stood = { ...light, position, aim };
         const { deg, side } = roundOf(stood);
@@ -124,7 +128,7 @@ export function StoodSection({ look, light }: { readonly look: Look; readonly li
           </View>
         );
       })}
-    </Section>
+    </Topic>
   );
 }
 
@@ -141,13 +145,20 @@ const WORDS: Record<LightReach['verdict'], string> = {
   strong: 'spill, strong',
 };
 
+/** Where it goes that it should not, in a line. */
+function reachText(rows: readonly LightReach[]): string {
+  const spilled = rows.filter(({ verdict }) => verdict === 'spill' || verdict === 'strong');
+  if (spilled.length) return `Spills on ${spilled.map(({ name }) => name.toLowerCase()).join(', ')}`;
+  return rows.length ? 'Only where it is wanted' : '';
+}
+
 /** Which part of the picture the light reaches, and what to do about what it should not. */
 export function ReachSection({ look, light }: { readonly look: Look; readonly light: Light }) {
   const styles = useStyles();
   const [open, setOpen] = useState<string | null>(null);
   const rows = useComputed('reachTable', look)?.[look.lights.findIndex(({ id }) => id === light.id)] ?? [];
   return (
-    <Section title="Where its light goes" aside="alone, from mid-grey; share of the light there">
+    <Topic id="set.reach" title="Where its light goes" now={reachText(rows)}>
       {rows.map(({ probe, name, stops, share, verdict }) => {
         const unwanted = verdict === 'spill' || verdict === 'strong';
         return (
@@ -182,7 +193,7 @@ export function ReachSection({ look, light }: { readonly look: Look; readonly li
           </View>
         );
       })}
-    </Section>
+    </Topic>
   );
 }
 

@@ -7,7 +7,7 @@ import { SurfaceSwatches } from '../look/SurfaceSwatches';
 import { SPACE } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
@@ -53,7 +53,11 @@ export function RoomSection({ look }: { readonly look: Look }) {
   return (
     <>
       <BackdropSection backdrop={backdrop} share={share} />
-      <Section title="Room" aside={`${room.widthM} × ${room.depthM} m, ${room.heightM} m high`}>
+      <Topic
+        id="set.room"
+        title="Room"
+        now={`${room.widthM} × ${room.depthM} m, ${room.heightM} m high; walls send back ${percent(room.walls)} %`}
+      >
         <StepperGrid>
           {SIZES.map(({ key, name, most, step }) => (
             <Dial
@@ -77,7 +81,7 @@ export function RoomSection({ look }: { readonly look: Look }) {
           onChange={(entry) => putSurface('paint', entry)}
         />
         {room.paint ? <Button label="Neutral walls again" onPress={() => changeRoom('paint', { paint: null })} /> : null}
-      </Section>
+      </Topic>
       <WindowsSection look={look} lux={lux} setLux={setLux} />
     </>
   );
@@ -93,7 +97,16 @@ function WindowsSection({
   readonly setLux: (next: number) => void;
 }) {
   return (
-    <Section title="Windows" aside={`${look.lights.filter(({ role }) => role === 'window').length}`}>
+    <Topic
+      id="set.windows"
+      title="Windows"
+      now={
+        look.lights
+          .filter(({ role }) => role === 'window')
+          .map(({ name }) => name)
+          .join(', ') || 'none'
+      }
+    >
       <StepperGrid>
         <Dial
           label="Daylight that a window sends to the subject"
@@ -123,7 +136,7 @@ function WindowsSection({
       <Text size="label" quiet>
         Its size, place and curtains are changed as those of a light. Daylight moves: meter again before the frame.
       </Text>
-    </Section>
+    </Topic>
   );
 }
 
@@ -135,7 +148,11 @@ function BackdropSection({
   readonly share: (label: string, value: number, put: (value: number) => void, high?: number) => React.JSX.Element;
 }) {
   return (
-    <Section title="Backdrop">
+    <Topic
+      id="set.backdrop"
+      title="Backdrop"
+      now={`${TYPES.find(({ id }) => id === backdrop.type)!.name}, ${backdrop.distanceM} m behind, ${backdrop.widthM} m wide`}
+    >
       <Choice label="Backdrop is" options={TYPES} value={backdrop.type} onChange={(type) => changeBackdrop('type', { type })} />
       <StepperGrid>
         <Dial
@@ -158,6 +175,6 @@ function BackdropSection({
         />
         {share('Gloss of the backdrop', backdrop.gloss, (gloss) => changeBackdrop('gloss', { gloss }), 100)}
       </StepperGrid>
-    </Section>
+    </Topic>
   );
 }

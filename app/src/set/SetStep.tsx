@@ -5,7 +5,7 @@ import { useOpenLook } from '../look/store';
 import { chooseLight, useChosen } from '../look/ui-state';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
-import { Section } from '../ui/Section';
+import { Topic, TopicsSwitch } from '../ui/Section';
 import { Text } from '../ui/Text';
 import { useComputed } from '../workers/useComputed';
 import { AirSection } from './AirSection';
@@ -104,7 +104,7 @@ export function SetStep() {
           practice decide.
         </Text>
       </View>
-      <View style={{ height: SPACE.xl }} />
+      <TopicsSwitch />
     </ScrollView>
   );
 }
@@ -112,8 +112,12 @@ export function SetStep() {
 function EvennessSection({ look, width }: { readonly look: Look; readonly width: number }) {
   const evenness = useComputed('backdropEvenness', look);
   return (
-    <Section title="Across the backdrop" aside={evenness ? `${evenness.spanStops.toFixed(1)} stops from end to end` : ''}>
+    <Topic
+      id="set.evenness"
+      title="Across the backdrop"
+      now={evenness ? `${evenness.spanStops.toFixed(1)} stops from end to end` : ''}
+    >
       {evenness && width > 0 ? <EvennessChart evenness={evenness} width={width} /> : null}
-    </Section>
+    </Topic>
   );
 }

@@ -6,7 +6,7 @@ import { changeCamera } from '../look/edits';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
 import { Alert, FramePairButtons, useFramePair } from '../ui/FramePair';
-import { Section } from '../ui/Section';
+import { Topic } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { study } from '../workers/study';
@@ -35,7 +35,7 @@ export function SoftFilter({ look }: { readonly look: Look }) {
     />
   );
   return (
-    <Section title="Soft filter" aside={camera.diffusion === 0 ? 'none' : SOFT_FILTER_WORDS[camera.diffusion]}>
+    <Topic id="set.filter" title="Soft filter" now={camera.diffusion === 0 ? 'none' : SOFT_FILTER_WORDS[camera.diffusion]}>
       <Choice
         label="Strength of the soft filter"
         options={STRENGTHS}
@@ -49,7 +49,7 @@ export function SoftFilter({ look }: { readonly look: Look }) {
       </StepperGrid>
       {fit ? <Text testID="thread-fit">{fit}</Text> : null}
       <Pair look={look} />
-    </Section>
+    </Topic>
   );
 }
 

@@ -4,24 +4,30 @@ import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import type { Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
-import { ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, View } from 'react-native';
 import { saveNow, useOpenLook } from '../look/store';
 import { api } from '../api/client';
 import { useKitEntries } from '../kit/useKit';
-import { SPACE, themed } from '../theme/theme';
+import { SPACE, themed, useTheme } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { download, fileName } from '../ui/download';
+import { Foot, FootLink } from '../ui/Foot';
+import { Icon } from '../ui/Icon';
 import { LinkRow } from '../ui/LinkRow';
-import { Section } from '../ui/Section';
+import { Section, Topic, TopicsSwitch } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { toggleTopic, useTopicOpen } from '../ui/topics';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { toggleChecked } from './edits';
 import { sheetHtml } from './print';
 
 const useStyles = themed((t) => ({
-  card: { borderWidth: 1, borderColor: t.line, borderRadius: 3, padding: SPACE.m, gap: SPACE.s },
+  card: { borderBottomWidth: 1, borderBottomColor: t.line, paddingRight: SPACE.m },
+  patch: { width: 6, alignSelf: 'stretch', marginRight: SPACE.s },
+  fold: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: SPACE.s, minHeight: 62 },
+  lines: { gap: SPACE.s, paddingLeft: SPACE.m, paddingBottom: SPACE.m },
   done: { opacity: 0.55 },
   head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
   pair: { flexDirection: 'row', alignItems: 'baseline', gap: SPACE.m },
@@ -44,68 +50,97 @@ export function SheetStep() {
   const stops = open.filter(({ level }) => level === 'stop').length;
   const done = blocks.filter(({ lightId }) => look.build.checked.includes(lightId)).length;
   return (
-    <ScrollView tabIndex={0}>
-      <RunSection
-        blocks={blocks}
-        done={done}
-        far={far}
-        setFar={setFar}
-        awake={awake}
-        setAwake={setAwake}
-        look={look}
-        id={id}
-        camera={camera}
+    <View style={{ flex: 1 }}>
+      <ScrollView tabIndex={0}>
+        <RunSection blocks={blocks} done={done} far={far} setFar={setFar} awake={awake} setAwake={setAwake} look={look} id={id} />
+        <SafetyLink id={id} stops={stops} open={open} />
+        <View>
+          {blocks.map((block) => (
+            <Card key={block.lightId} block={block} far={far} done={look.build.checked.includes(block.lightId)} />
+          ))}
+        </View>
+        <CameraCard camera={camera} far={far} />
+        <LinkRow
+          inset
+          href={`/looks/${id}/sheet/frames` as Href}
+          name="Test frames"
+          text="compared with the plan: what to change on which light"
+        />
+        <LinkRow
+          inset
+          href={`/looks/${id}/sheet/cutting` as Href}
+          name="Gels to cut"
+          text="each sheet drawn with its pieces, and what is short"
+        />
+        <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
+        <PosesLink id={id} look={look} />
+        <LinkRow
+          inset
+          href={`/looks/${id}/sheet/addresses` as Href}
+          name="Addresses"
+          text="universe and slots of each light on a network"
+        />
+        <LinkRow
+          inset
+          href={`/looks/${id}/sheet/schedule` as Href}
+          name="Set-ups of the day"
+          text="the order with the fewest changes"
+        />
+        <LinkRow
+          inset
+          href={`/looks/${id}/sheet/devices` as Href}
+          name="Stand-in devices"
+          text="a camera, a meter and network fixtures to try it with"
+        />
+        {id ? <FilesTopic look={look} id={id} /> : null}
+        {lists
+          .filter(({ kind }) => ON_SCREEN.includes(kind))
+          .map((list) => (
+            <ListSection key={list.kind} list={list} />
+          ))}
+        <View style={{ padding: SPACE.m }}>
+          <Text size="label" quiet>
+            {defers}
+          </Text>
+        </View>
+        <TopicsSwitch />
+      </ScrollView>
+      <NextFoot blocks={blocks} checked={look.build.checked} id={id} />
+    </View>
+  );
+}
+
+/** What comes next at the set: the next light to dial, and then a test frame. */
+function NextFoot({
+  blocks,
+  checked,
+  id,
+}: {
+  readonly blocks: readonly SheetBlock[];
+  readonly checked: readonly string[];
+  readonly id: string | null;
+}) {
+  const next = blocks.find(({ lightId }) => !checked.includes(lightId));
+  if (!next)
+    return blocks.length ? (
+      <Foot>
+        <FootLink href={`/looks/${id}/sheet/frames` as Href} label="All set: take a test frame" />
+      </Foot>
+    ) : null;
+  return (
+    <Foot>
+      <Text style={{ flex: 1 }} numberOfLines={1}>
+        Next: <Text weight="strong">{next.heading}</Text>
+      </Text>
+      <Text size="title" weight="strong" narrow>
+        {next.power}
+      </Text>
+      <Button
+        label="It is set"
+        accessibilityLabel={`${next.name} is set, the next one`}
+        onPress={() => toggleChecked(next.lightId)}
       />
-      <SafetyLink id={id} stops={stops} open={open} />
-      <View style={{ padding: SPACE.m, gap: SPACE.m }}>
-        {blocks.map((block) => (
-          <Card key={block.lightId} block={block} far={far} done={look.build.checked.includes(block.lightId)} />
-        ))}
-      </View>
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/frames` as Href}
-        name="Test frames"
-        text="compared with the plan: what to change on which light"
-      />
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/cutting` as Href}
-        name="Gels to cut"
-        text="each sheet drawn with its pieces, and what is short"
-      />
-      <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
-      <PosesLink id={id} look={look} />
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/addresses` as Href}
-        name="Addresses"
-        text="universe and slots of each light on a network"
-      />
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/schedule` as Href}
-        name="Set-ups of the day"
-        text="the order with the fewest changes"
-      />
-      <LinkRow
-        inset
-        href={`/looks/${id}/sheet/devices` as Href}
-        name="Stand-in devices"
-        text="a camera, a meter and network fixtures to try it with"
-      />
-      {lists
-        .filter(({ kind }) => ON_SCREEN.includes(kind))
-        .map((list) => (
-          <ListSection key={list.kind} list={list} />
-        ))}
-      <View style={{ padding: SPACE.m }}>
-        <Text size="label" quiet>
-          {defers}
-        </Text>
-      </View>
-      <View style={{ height: SPACE.xl }} />
-    </ScrollView>
+    </Foot>
   );
 }
 
@@ -159,7 +194,6 @@ function RunSection({
   setAwake,
   look,
   id,
-  camera,
 }: {
   readonly blocks: readonly SheetBlock[];
   readonly done: number;
@@ -169,9 +203,7 @@ function RunSection({
   readonly setAwake: (next: boolean) => void;
   readonly look: Look;
   readonly id: string | null;
-  readonly camera: readonly SheetLine[];
 }) {
-  const kit = useKitEntries();
   const styles = useStyles();
   return (
     <Section title="Run sheet" aside={blocks.length ? `${done} of ${blocks.length} set` : 'no lights'}>
@@ -183,9 +215,45 @@ function RunSection({
           onPress={() => setFar(!far)}
         />
         <Button label="Stay awake" accessibilityLabel="Keep the screen awake" on={awake} onPress={() => setAwake(!awake)} />
-        <Button label="Print" onPress={() => printSheet(look, kit)} />
         <Button label="PDF" accessibilityLabel="Save as PDF, A4" onPress={() => void savePdf(look, id!, 'a4')} />
-        <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id!, 'letter')} />
+      </View>
+      {blocks.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
+    </Section>
+  );
+}
+
+/** The camera's own settings: in a line, or each by its name. */
+function CameraCard({ camera, far }: { readonly camera: readonly SheetLine[]; readonly far: boolean }) {
+  return (
+    <Topic
+      id="sheet.camera"
+      title="Camera"
+      now={camera
+        .slice(0, IN_A_LINE)
+        .map(({ value }) => value)
+        .join(' · ')}
+    >
+      <View style={{ gap: 2 }} testID="camera-card">
+        {camera.map(({ name: dial, value }) => (
+          <Pair key={dial} name={dial} value={value} far={far} />
+        ))}
+      </View>
+    </Topic>
+  );
+}
+
+const IN_A_LINE = 4;
+
+/** Everything that leaves the program as paper or as a file. */
+function FilesTopic({ look, id }: { readonly look: Look; readonly id: string }) {
+  const kit = useKitEntries();
+  const styles = useStyles();
+  return (
+    <Topic id="sheet.files" title="Print and files" now="paper, PDF in A4 or Letter, look file, CSV">
+      <View style={styles.bar}>
+        <Button label="Print" onPress={() => printSheet(look, kit)} />
+        <Button label="PDF, A4" accessibilityLabel="Save as PDF, A4 paper" onPress={() => void savePdf(look, id, 'a4')} />
+        <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id, 'letter')} />
         <Button
           label="Look file"
           accessibilityLabel="Save the look file"
@@ -202,13 +270,7 @@ function RunSection({
           }
         />
       </View>
-      <View style={{ gap: 2 }} testID="camera-card">
-        {camera.map(({ name: dial, value }) => (
-          <Pair key={dial} name={dial} value={value} far={far} />
-        ))}
-      </View>
-      {blocks.length === 0 ? <Text>Add a light on the Balance step; its card stands here then.</Text> : null}
-    </Section>
+    </Topic>
   );
 }
 
@@ -228,32 +290,56 @@ function Pair({ name, value, far }: { readonly name: string; readonly value: str
 
 function Card({ block, far, done }: { readonly block: SheetBlock; readonly far: boolean; readonly done: boolean }) {
   const styles = useStyles();
+  const theme = useTheme();
   const { lightId, name, heading, fixture, power, rounding, lines } = block;
+  const colour = useOpenLook((state) => state.readings?.lights.find(({ id }) => id === lightId)?.hex);
+  const isOpen = useTopicOpen(`card.${lightId}`) || far;
   return (
     <View style={[styles.card, done && styles.done]} testID={`card-${lightId}`}>
       <View style={styles.head}>
-        <View style={{ flex: 1 }}>
-          <Text size={far ? 'title' : 'strong'} weight="strong">
-            {heading}
-          </Text>
-          <Text size="label" quiet>
-            {fixture}
-          </Text>
-        </View>
+        <View testID="light-colour" style={[styles.patch, { backgroundColor: colour }]} />
+        <Pressable
+          style={styles.fold}
+          onPress={() => toggleTopic(`card.${lightId}`)}
+          disabled={far}
+          accessibilityRole="button"
+          accessibilityLabel={`${heading}, ${power}: all its settings`}
+          aria-expanded={isOpen}
+        >
+          <View style={{ flex: 1 }}>
+            <Text size={far ? 'title' : 'strong'} weight="strong" numberOfLines={far ? 2 : 1}>
+              {heading}
+            </Text>
+            <Text size="label" quiet numberOfLines={far ? 2 : 1}>
+              {fixture}
+            </Text>
+          </View>
+          {isOpen ? null : (
+            <Text size="title" weight="strong" narrow>
+              {power}
+            </Text>
+          )}
+          {far ? null : <Icon name={isOpen ? 'chevron-up' : 'chevron-down'} size={18} color={theme.quiet} />}
+        </Pressable>
         <Button
           label={done ? 'Set' : 'Check off'}
           accessibilityLabel={done ? `${name} is set; take it back` : `Check off ${name}`}
           on={done}
+          tight
           onPress={() => toggleChecked(lightId)}
         />
       </View>
-      <Text size="huge" weight="strong" narrow>
-        {power}
-      </Text>
-      {rounding ? <Text size="label">{rounding}</Text> : null}
-      {lines.map(({ name: dial, value }) => (
-        <Pair key={dial} name={dial} value={value} far={far} />
-      ))}
+      {isOpen ? (
+        <View style={styles.lines}>
+          <Text size="huge" weight="strong" narrow>
+            {power}
+          </Text>
+          {rounding ? <Text size="label">{rounding}</Text> : null}
+          {lines.map(({ name: dial, value }) => (
+            <Pair key={dial} name={dial} value={value} far={far} />
+          ))}
+        </View>
+      ) : null}
     </View>
   );
 }
@@ -261,15 +347,15 @@ function Card({ block, far, done }: { readonly block: SheetBlock; readonly far: 
 /** Lists that have no page of their own. */
 const ON_SCREEN: readonly SheetList['kind'][] = ['close', 'pack'];
 
-function ListSection({ list: { title, items } }: { readonly list: SheetList }) {
+function ListSection({ list: { kind, title, items } }: { readonly list: SheetList }) {
   return (
-    <Section title={title}>
+    <Topic id={`sheet.${kind}`} title={title} now={`${items.length} ${items.length === 1 ? 'thing' : 'things'}`}>
       <Table
         label={title}
         columns={['What', 'Count']}
         rows={items.map(({ key, name, count, text }) => ({ id: key, cells: [name, `${count ?? ''}`], note: text }))}
       />
-    </Section>
+    </Topic>
   );
 }
 
