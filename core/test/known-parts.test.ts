@@ -27,7 +27,9 @@ function placesIn(value: unknown, path: readonly string[] = []): string[][] {
 function changed(text: string, place: readonly string[], next: unknown): unknown {
   const look = JSON.parse(text);
   const holder = place.slice(0, -1).reduce((at, key) => at[key], look);
-  if (next === undefined) Reflect.deleteProperty(holder, place.at(-1)!);
+  // A list without one of its entries is shorter: JSON knows no holes.
+  if (next === undefined && Array.isArray(holder)) holder.splice(Number(place.at(-1)), 1);
+  else if (next === undefined) Reflect.deleteProperty(holder, place.at(-1)!);
   else holder[place.at(-1)!] = next;
   return look;
 }
