@@ -2,7 +2,7 @@ module.exports = {
   preset: 'jest-expo/web',
   displayName: 'app',
   testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
-  moduleNameMapper: { '^@expo/vector-icons/Feather$': '<rootDir>/test/icons.tsx' },
+  moduleNameMapper: { '^@expo/vector-icons/Feather$': '<rootDir>/test/icons.tsx', ...require('../jest.modules') },
   setupFiles: [require.resolve('../core/test/figures.ts'), '<rootDir>/test/open-pages.ts'],
   // A hang is to be found out, not a slow machine.
   testTimeout: 60_000,

@@ -156,6 +156,12 @@ export const api = {
   /** Says that this window has the look open. */
   here: (id: string) => request<Here>('POST', `/api/looks/${id}/here`, { window: THIS_WINDOW }),
   left: (id: string) => request<void>('POST', `/api/looks/${id}/left`, { window: THIS_WINDOW }),
+  /** The same as the page goes: an ordinary request would go with it. */
+  leftForGood: (id: string) =>
+    navigator.sendBeacon(
+      `/api/looks/${id}/left`,
+      new Blob([JSON.stringify({ window: THIS_WINDOW })], { type: 'application/json' }),
+    ),
   revisions: (id: string) => `/api/looks/${id}/revisions`,
   readRevision: (id: string, revision: number) => request<Look>('GET', `/api/looks/${id}/revisions/${revision}`),
   nameRevision: (id: string, revision: number, name: string) =>

@@ -25,7 +25,8 @@ import { LampSection } from './LampSection';
 import { GelSection } from './GelSection';
 import { ShapeSection } from './ShapeSection';
 import { SettingSection } from './SettingSection';
-import { readNumber, readPower, taken } from '../look/numbers';
+import { readLength, readNumber, readPower, taken } from '../look/numbers';
+import { formatMetres, LENGTH_PAD, useLengthUnit } from '../ui/lengths';
 import { undo, useOpenLook } from '../look/store';
 import { percent } from '../look/words';
 
@@ -245,7 +246,11 @@ function VividnessSection({
   );
 }
 
+/** What a keyboard of figures lacks for powers. */
+const POWER_PAD = ['1/', '+0.3', '+0.7', '−', '%', 'J'];
+
 function PowerSection({ light }: { readonly light: Light }) {
+  const { unit } = useLengthUnit();
   return (
     <Section title="Power and place" aside={powerWords(light)}>
       <StepperGrid>
@@ -255,17 +260,19 @@ function PowerSection({ light }: { readonly light: Light }) {
             value={formatPower(light.fixture, light.powerStops)}
             onStep={(by) => setPower(light.id, steppedPower(light.fixture, light.powerStops, by))}
             onType={(text) => taken(readPower(text, light.fixture), (stops) => typedPower(light, stops))}
+            pad={POWER_PAD}
             note={coarseNote(light)}
           />
         </Cell>
         <Cell>
           <Stepper
             label="Distance to its aim"
-            value={`${throwM(light).toFixed(2)} m`}
+            value={formatMetres(throwM(light), unit)}
             onStep={(by) => setThrow(light.id, throwM(light) + by * 0.1)}
             onType={(text) =>
-              taken(readNumber(text, { name: 'Distance', low: 0.2, high: 30, unit: 'm' }), (metres) => setThrow(light.id, metres))
+              taken(readLength(text, { name: 'Distance', low: 0.2, high: 30 }), (metres) => setThrow(light.id, metres))
             }
+            pad={LENGTH_PAD}
             note="Twice as far is 2 stops less"
           />
         </Cell>
@@ -303,9 +310,6 @@ function Head({ toLadder, light, look }: { readonly toLadder: () => void; readon
       {wide ? <IconButton icon="chevron-left" label="Back to the ladder" onPress={toLadder} /> : null}
       <Text size="title" weight="strong" style={{ flex: 1 }} role="heading" aria-level={2} numberOfLines={1}>
         {light.name} <Text quiet>· {look.probes.find(({ id }) => id === light.zone)?.name}</Text>
-      </Text>
-      <Text size="big" weight="strong" narrow style={{ paddingRight: SPACE.m }}>
-        {formatPower(light.fixture, light.powerStops)}
       </Text>
     </View>
   );

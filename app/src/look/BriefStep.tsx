@@ -20,7 +20,8 @@ import { AssociationsSection } from './Associations';
 import { IngredientsSection, KeyLevel, PlaceSection, ReferencesSection, StatusChoice } from './BriefExtras';
 import { changeLight, changeAmbient, changeBackdrop, changeBrief, changeRoom, changeSubject, putSurface } from './edits';
 import { percent, statusWords } from './words';
-import { readNumber, taken } from './numbers';
+import { readLength, readNumber, taken } from './numbers';
+import { formatMetres, useLengthUnit } from '../ui/lengths';
 import { useOpenLook } from './store';
 import { surfaceEntryId } from './surface-entry';
 import { SkinSampleSheet } from './SkinSampleSheet';
@@ -138,11 +139,12 @@ function RoomSection({
 
 function BackdropSection({ backdrop }: { readonly backdrop: Look['backdrop'] }) {
   const tone = useSurface()(backdrop.surface);
+  const { unit } = useLengthUnit();
   return (
     <Topic
       id="brief.backdrop"
       title="Backdrop"
-      now={`${capital(tone.name)}, ${tenth(backdrop.distanceM)} m behind the subject`}
+      now={`${capital(tone.name)}, ${formatMetres(backdrop.distanceM, unit, 1)} behind the subject`}
       patches={tone.hex ? [tone.hex] : []}
     >
       <SurfaceSwatches
@@ -154,10 +156,10 @@ function BackdropSection({ backdrop }: { readonly backdrop: Look['backdrop'] }) 
       <View style={{ maxWidth: 300 }}>
         <Stepper
           label="Behind the subject"
-          value={`${tenth(backdrop.distanceM)} m`}
+          value={formatMetres(backdrop.distanceM, unit, 1)}
           onStep={(by) => changeBackdrop('distance', { distanceM: clamp(tenth(backdrop.distanceM + by * 0.2), 0.4, 12) })}
           onType={(text) =>
-            taken(readNumber(text, { name: 'Backdrop distance', low: 0.4, high: 12, unit: 'm' }), (distanceM) =>
+            taken(readLength(text, { name: 'Backdrop distance', low: 0.4, high: 12 }), (distanceM) =>
               changeBackdrop('distance', { distanceM }),
             )
           }
@@ -189,7 +191,7 @@ function SubjectSection({
     <Topic
       id="brief.subject"
       title="Subject"
-      now={`${skin.name} skin, ${hair.name} hair, ${cloth.name}`}
+      now={`${skin.name} skin, ${hair.name}, ${cloth.name}`}
       patches={[hair.hex, cloth.hex].filter((one) => one !== null)}
     >
       <Choice

@@ -4,6 +4,8 @@ import type { Fixture } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { formatPower, stopsOfPercent } from '@fulgent/core/scene';
 
+import { formatMetres, readMetres, useLengthUnit } from '../ui/lengths';
+
 export { APERTURES, ISOS, SHUTTERS } from '@fulgent/core/exposure';
 
 export const WHITES_K = [
@@ -33,6 +35,16 @@ export function readNumber(text: string, { name, low, high, unit = '' }: Range):
   if (Number.isNaN(value)) return `${wanted}; "${text.slice(0, 20)}" is not.`;
   if (value < low || value > high) return `${wanted}.`;
   return value;
+}
+
+/** Reads a typed length in metres, centimetres, feet or inches. Gives metres or what is wrong, in the unit of this device. */
+export function readLength(text: string, { name, low, high }: Range): number | string {
+  const { unit } = useLengthUnit.getState();
+  const metres = readMetres(text, unit);
+  const wanted = `${name} must be a length from ${formatMetres(low, unit)} to ${formatMetres(high, unit)}`;
+  if (metres === null) return `${wanted}; "${text.slice(0, 20)}" is not. Type it as 1.7, 170 cm or 5' 6".`;
+  if (metres < low - 1e-9 || metres > high + 1e-9) return `${wanted}.`;
+  return Number(metres.toFixed(4));
 }
 
 /** Reads an f-number as flash meters show it: `5.6`, `f/5,6`, with tenths of a stop over it `5.6+0.3` or `5.6.3`. NaN for anything else. */

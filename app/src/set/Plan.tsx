@@ -1,5 +1,5 @@
 import type { Look, Point, Light } from '@fulgent/core/document';
-import type { Readings } from '@fulgent/core/scene';
+import { exposureLines, type PlanSide, type Readings } from '@fulgent/core/scene';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
@@ -9,10 +9,11 @@ import { useOpenLook } from '../look/store';
 import { chooseLight } from '../look/ui-state';
 import { useTheme } from '../theme/theme';
 import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from './edits';
-import { bearing, layoutOf, snap, type Layout, type PlanSide } from './layout';
+import { bearing, layoutOf, snap, type Layout } from './layout';
+import { MeasureSpots, thingsOf } from './Measure';
 import { pushPlan, usePlanView, zoomPlan } from './plan-view';
 import { planLabels } from './plan-labels';
-import { Backdrop, Beam, BoardMark, Camera, Chosen, Labels, Lamp, Subject } from './PlanMarks';
+import { Backdrop, Beam, BoardMark, Camera, Chosen, ExposureLines, Labels, Lamp, Measured, Subject } from './PlanMarks';
 
 interface Props {
   readonly look: Look;
@@ -21,12 +22,17 @@ interface Props {
   readonly width: number;
   readonly height: number;
   readonly selected: string | null;
+  /** Lines of equal exposure of the chosen light. */
+  readonly withLines?: boolean;
+  /** Two things to measure between, by id, as far as they are touched; null where nothing is measured. */
+  readonly measured?: readonly string[] | null;
+  readonly onMeasure?: (id: string) => void;
 }
 
 const HANDLE_PX = 44;
 
 /** The set from above or from the side, to work on: lights, aims, camera and backdrop are dragged. Fields beside it do the same. */
-export function Plan({ look, readings, side, width, height, selected }: Props) {
+export function Plan({ look, readings, side, width, height, selected, withLines = false, measured = null, onMeasure }: Props) {
   const { zoom, pushed } = usePlanView();
   const theme = useTheme();
   const fitted = useMemo(() => layoutOf(look, side, width, height, zoom, pushed), [look, side, width, height, zoom, pushed]);
@@ -49,9 +55,40 @@ export function Plan({ look, readings, side, width, height, selected }: Props) {
         face={face}
         chosen={chosen}
         selected={selected}
+        withLines={withLines}
+        measured={measured}
       />
-      <CameraHandle layout={layout} hold={hold} camera={camera} side={side} />
-      <BackdropHandle layout={layout} hold={hold} side={side} look={look} />
+      {measured && onMeasure ? (
+        <MeasureSpots look={look} layout={layout} measured={measured} onTouch={onMeasure} />
+      ) : (
+        <Handles look={look} layout={layout} hold={hold} camera={camera} side={side} face={face} chosen={chosen} />
+      )}
+    </View>
+  );
+}
+
+/** Everything that can be taken hold of. */
+function Handles({
+  look,
+  layout,
+  hold,
+  camera,
+  side,
+  face,
+  chosen,
+}: {
+  readonly look: Look;
+  readonly layout: Layout;
+  readonly hold: (on: boolean) => void;
+  readonly camera: Point;
+  readonly side: PlanSide;
+  readonly face: Point;
+  readonly chosen: Light | undefined;
+}) {
+  return (
+    <>
+      {side === 'front' ? null : <CameraHandle layout={layout} hold={hold} camera={camera} side={side} />}
+      {side === 'front' ? null : <BackdropHandle layout={layout} hold={hold} side={side} look={look} />}
       {look.lights.map((light) => (
         <LightHandle key={light.id} light={light} layout={layout} hold={hold} />
       ))}
@@ -69,7 +106,7 @@ export function Plan({ look, readings, side, width, height, selected }: Props) {
       ))}
       {side === 'top' ? <TurnHandles layout={layout} hold={hold} face={face} look={look} /> : null}
       {chosen ? <AimHandle chosen={chosen} layout={layout} hold={hold} /> : null}
-    </View>
+    </>
   );
 }
 
@@ -222,7 +259,11 @@ function Drawing({
   face,
   chosen,
   selected,
+  withLines,
+  measured,
 }: {
+  readonly withLines: boolean;
+  readonly measured: readonly string[] | null;
   readonly width: number;
   readonly height: number;
   readonly look: Look;
@@ -233,20 +274,24 @@ function Drawing({
   readonly chosen: Light | undefined;
   readonly selected: string | null;
 }) {
-  const labels = useMemo(() => planLabels(look, layout, chosen, width, height), [look, layout, chosen, width, height]);
+  const lines = useMemo(
+    () => (withLines && chosen ? exposureLines(chosen, layout.side, layout.window) : []),
+    [withLines, chosen, layout],
+  );
+  const labels = useMemo(
+    () => planLabels(look, layout, chosen, width, height, lines),
+    [look, layout, chosen, width, height, lines],
+  );
+  const colourOf = (light: Light) => readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888';
+  const [from, to] = (measured ?? []).map((id) => thingsOf(look).find((thing) => thing.id === id)?.at);
   return (
     <View pointerEvents="none">
       <Svg width={width} height={height} aria-hidden testID="light-colour">
         <Backdrop look={look} layout={layout} />
         <Camera look={look} layout={layout} camera={camera} />
-        {look.lights.map((light) => (
-          <Beam
-            key={light.id}
-            light={light}
-            layout={layout}
-            colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
-            dim={!light.on || light.muted}
-          />
+        {chosen ? <ExposureLines lines={lines} layout={layout} colour={colourOf(chosen)} /> : null}
+        {(lines.length ? [] : look.lights).map((light) => (
+          <Beam key={light.id} light={light} layout={layout} colour={colourOf(light)} dim={!light.on || light.muted} />
         ))}
         {look.boards.map((board) => (
           <BoardMark key={board.id} board={board} layout={layout} />
@@ -254,14 +299,9 @@ function Drawing({
         <Subject look={look} layout={layout} face={face} />
         {chosen ? <Chosen light={chosen} layout={layout} /> : null}
         {look.lights.map((light) => (
-          <Lamp
-            key={light.id}
-            light={light}
-            layout={layout}
-            colour={readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888'}
-            chosen={light.id === selected}
-          />
+          <Lamp key={light.id} light={light} layout={layout} colour={colourOf(light)} chosen={light.id === selected} />
         ))}
+        {from && to ? <Measured from={from} to={to} layout={layout} /> : null}
         <Labels placed={labels} chosenId={selected} />
       </Svg>
     </View>

@@ -1,5 +1,6 @@
 import type { Board, Light, Look, Point } from '@fulgent/core/document';
-import { beamAngles } from '@fulgent/core/scene';
+import { beamAngles, lampShape, roomWindow, type ExposureLine, type OnPlan } from '@fulgent/core/scene';
+import { useMemo } from 'react';
 import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';
 import type { Placed } from './labels';
@@ -18,15 +19,19 @@ interface Part {
 export function Backdrop({ look, layout }: Part) {
   const theme = useTheme();
   const { distanceM, widthM } = look.backdrop;
+  const { left, right, top, bottom } = roomWindow(look, layout.side);
+  const [[rx0, ry0], [rx1, ry1]] = [layout.px([left, top]), layout.px([right, bottom])];
   const [x0, y0] = layout.at([-widthM / 2, 0, -distanceM]);
   const [x1, y1] =
-    layout.side === 'top' ? layout.at([widthM / 2, 0, -distanceM]) : layout.at([0, look.room.heightM - 0.1, -distanceM]);
-  const [gx0, gy0] = layout.at([0, 0, -distanceM - 1]);
-  const [gx1] = layout.at([0, 0, look.camera.distanceM + 1]);
+    layout.side === 'top' ? layout.at([widthM / 2, 0, -distanceM]) : layout.at([widthM / 2, look.room.heightM - 0.1, -distanceM]);
   return (
     <G>
-      {layout.side === 'side' ? <Line x1={gx0} y1={gy0} x2={gx1} y2={gy0} stroke={theme.edge} strokeWidth={1} /> : null}
-      <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={5} />
+      <Rect x={rx0} y={ry0} width={rx1 - rx0} height={ry1 - ry0} fill="none" stroke={theme.line} strokeWidth={2} />
+      {layout.side === 'front' ? (
+        <Rect x={x0} y={y1} width={x1 - x0} height={y0 - y1} fill={theme.raised} stroke={theme.edge} strokeWidth={1} />
+      ) : (
+        <Line x1={x0} y1={y0} x2={x1} y2={y1} stroke={theme.edge} strokeWidth={5} />
+      )}
     </G>
   );
 }
@@ -37,6 +42,7 @@ export function Camera({ look, layout, camera }: Part & { readonly camera: Point
   const far = distanceM + look.backdrop.distanceM;
   const half = ((layout.side === 'top' ? sensorWidthMm : sensorHeightMm) / (2 * focalMm)) * far;
   const [cx, cy] = layout.at(camera);
+  if (layout.side === 'front') return <FrameMark look={look} layout={layout} />;
   const y = look.subject.faceHeightM;
   const edge = (sign: number): Point =>
     layout.side === 'top' ? [sign * half, y, -look.backdrop.distanceM] : [0, y + sign * half, -look.backdrop.distanceM];
@@ -53,6 +59,28 @@ export function Camera({ look, layout, camera }: Part & { readonly camera: Point
         <Path d={`M${cx - 9} ${cy - 5}L${cx - 17} ${cy}L${cx - 9} ${cy + 5}Z`} fill={theme.text} />
       )}
     </G>
+  );
+}
+
+/** What the camera sees at the subject, as it looks. */
+function FrameMark({ look: { camera, subject }, layout }: Part) {
+  const theme = useTheme();
+  const [w, h] = [camera.sensorWidthMm, camera.sensorHeightMm].map((mm) => (mm / camera.focalMm) * camera.distanceM) as [
+    number,
+    number,
+  ];
+  const [x, y] = layout.px([-w / 2, -subject.faceHeightM - h / 2]);
+  return (
+    <Rect
+      x={x}
+      y={y}
+      width={w * layout.scale}
+      height={h * layout.scale}
+      fill="none"
+      stroke={theme.edge}
+      strokeWidth={1.5}
+      strokeDasharray="6 4"
+    />
   );
 }
 
@@ -78,7 +106,7 @@ export function Subject({ look, layout, face }: Part & { readonly face: Point })
       </G>
     );
   }
-  if (layout.side === 'side') {
+  if (layout.side !== 'top') {
     const [, foot] = layout.at([0, Math.max(0, face[1] - 0.75), 0]);
     return (
       <G>
@@ -91,7 +119,9 @@ export function Subject({ look, layout, face }: Part & { readonly face: Point })
           fill={theme.edge}
         />
         <Ellipse cx={x} cy={y} rx={head * 0.95} ry={head * 1.15} fill={theme.text} />
-        <Path d={`M${x + head * 0.8} ${y - 3}L${x + head * 1.3} ${y + 2}L${x + head * 0.8} ${y + 5}Z`} fill={theme.text} />
+        {layout.side === 'side' ? (
+          <Path d={`M${x + head * 0.8} ${y - 3}L${x + head * 1.3} ${y + 2}L${x + head * 0.8} ${y + 5}Z`} fill={theme.text} />
+        ) : null}
       </G>
     );
   }
@@ -110,6 +140,21 @@ export function BoardMark({ board, layout }: { readonly board: Board; readonly l
   const a = (board.yawDeg * Math.PI) / 180;
   const half = board.widthM / 2;
   const [x, y, z] = board.position;
+  if (layout.side === 'front') {
+    const across = Math.max(0.02, Math.abs(half * Math.cos(a)));
+    const [left, top] = layout.px([x - across, -y - board.heightM / 2]);
+    return (
+      <Rect
+        x={left}
+        y={top}
+        width={2 * across * layout.scale}
+        height={board.heightM * layout.scale}
+        fill={board.finish === 'black' ? '#000000' : '#ffffff'}
+        fillOpacity={board.finish === 'silk' ? 0.3 : 0.7}
+        stroke={theme.edge}
+      />
+    );
+  }
   const ends: readonly [Point, Point] =
     layout.side === 'top'
       ? [
@@ -183,13 +228,82 @@ export function Lamp({
   const [x, y] = layout.at(light.position);
   const [ax, ay] = layout.at(light.aim);
   const angle = (Math.atan2(ay - y, ax - x) * 180) / Math.PI;
+  const { body, front, grid, doors } = useMemo(() => lampShape(light, layout.side), [light, layout.side]);
+  const place = (point: OnPlan) => layout.px(point).join(' ');
+  const lines = (pairs: readonly (readonly [OnPlan, OnPlan])[]) => pairs.map(([a, b]) => `M${place(a)}L${place(b)}`).join('');
   return (
     <G>
       {chosen ? <Circle cx={x} cy={y} r={19} fill="none" stroke={theme.text} strokeWidth={1.5} /> : null}
+      <Path d={`M${body.map(place).join('L')}Z`} fill={theme.pressed} stroke={theme.text} strokeWidth={1} />
+      {/* A lamp that is small in a large room is still found. */}
       <G rotation={angle} origin={`${x}, ${y}`}>
-        <Rect x={x - LAMP_PX * 0.7} y={y - LAMP_PX / 2} width={LAMP_PX} height={LAMP_PX} rx={2} fill={theme.text} />
-        <Rect x={x + LAMP_PX * 0.42} y={y - LAMP_PX * 0.75} width={4} height={LAMP_PX * 1.5} fill={colour} />
+        <Rect
+          x={x - LAMP_PX * 0.95}
+          y={y - LAMP_PX * 0.4}
+          width={LAMP_PX * 0.8}
+          height={LAMP_PX * 0.8}
+          rx={2}
+          fill={theme.text}
+        />
+        <Rect x={x - 1} y={y - LAMP_PX / 2} width={3.5} height={LAMP_PX} fill={colour} />
       </G>
+      <Path d={lines([front as readonly [OnPlan, OnPlan]])} stroke={colour} strokeWidth={4} />
+      <Path d={lines(grid)} stroke={theme.text} strokeWidth={1} />
+      <Path d={lines(doors)} stroke={theme.text} strokeWidth={2.5} />
+    </G>
+  );
+}
+
+/** Where the chosen light gives whole stops more or less than at its aim. */
+export function ExposureLines({
+  lines,
+  layout,
+  colour,
+}: {
+  readonly lines: readonly ExposureLine[];
+  readonly layout: Layout;
+  readonly colour: string;
+}) {
+  const ring = (points: readonly OnPlan[]) =>
+    `M${points
+      .map((point) =>
+        layout
+          .px(point)
+          .map((v) => v.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}Z`;
+  return (
+    <G>
+      {lines.map(({ stops, rings }) => (
+        <Path
+          key={stops}
+          d={rings.map(ring).join('')}
+          fill={colour}
+          fillOpacity={0.045}
+          fillRule="evenodd"
+          stroke={colour}
+          strokeWidth={stops === 0 ? 1.6 : 0.8}
+          strokeOpacity={0.85}
+        />
+      ))}
+    </G>
+  );
+}
+
+/** Between two things that were touched. */
+export function Measured({ from, to, layout }: { readonly from: Point; readonly to: Point; readonly layout: Layout }) {
+  const theme = useTheme();
+  const [[x1, y1], [x2, y2]] = [layout.at(from), layout.at(to)];
+  return (
+    <G>
+      <Line x1={x1} y1={y1} x2={x2} y2={y2} stroke={theme.text} strokeWidth={2} />
+      {[
+        [x1, y1],
+        [x2, y2],
+      ].map(([x, y], i) => (
+        <Circle key={i} cx={x} cy={y} r={5} fill={theme.ground} stroke={theme.text} strokeWidth={2} />
+      ))}
     </G>
   );
 }
@@ -230,7 +344,7 @@ export function Labels({ placed, chosenId }: { readonly placed: readonly Placed[
               y={y + LINE_PX * (i + 0.78)}
               fontSize={WORDS_PX}
               fontFamily={i === 0 && lines.length > 1 ? FONTS.narrowStrong : FONTS.narrow}
-              fill={(i === 0 && lines.length > 1) || id === chosenId || id === 'throw' ? theme.text : theme.quiet}
+              fill={(i === 0 && lines.length > 1) || id === chosenId || id === 'plan:throw' ? theme.text : theme.quiet}
               textAnchor="middle"
             >
               {line}

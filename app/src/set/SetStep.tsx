@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useOpenLook } from '../look/store';
 import { chooseLight, useChosen } from '../look/ui-state';
-import { SPACE, themed } from '../theme/theme';
-import { Button, Choice } from '../ui/Button';
+import { SPACE } from '../theme/theme';
+import { Choice } from '../ui/Button';
 import { Topic, TopicsSwitch } from '../ui/Section';
 import { Text } from '../ui/Text';
 import { useComputed } from '../workers/useComputed';
@@ -12,16 +12,9 @@ import { AirSection } from './AirSection';
 import { BoardsSection } from './BoardsSection';
 import { EvennessChart } from './EvennessChart';
 import { LightFields, ReachSection, StoodSection } from './LightSections';
-import type { PlanSide } from './layout';
-import { Plan } from './Plan';
-import { fitPlan, LEAST_ZOOM, MOST_ZOOM, usePlanView, zoomPlan } from './plan-view';
+import { PlanPart } from './PlanPart';
 import { RoomSection } from './RoomSection';
 import { SubjectSection } from './SubjectSection';
-
-const SIDES = [
-  { id: 'top', name: 'Top' },
-  { id: 'side', name: 'Side' },
-] as const;
 
 const PARTS = [
   { id: 'lights', name: 'Lights' },
@@ -32,52 +25,18 @@ const PARTS = [
 ] as const;
 type Part = (typeof PARTS)[number]['id'];
 
-const ZOOM_STEP = 1.35;
-
-const useStyles = themed((t) => ({
-  bar: { flexDirection: 'row', gap: SPACE.xs, paddingHorizontal: SPACE.m, paddingTop: SPACE.s },
-  plan: { borderBottomWidth: 1, borderBottomColor: t.line },
-}));
-
 /** The set as a plan to work on, and below it, part by part, what stands on it. */
 export function SetStep() {
-  const styles = useStyles();
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
   const selected = useChosen((state) => state.light);
-  const [side, setSide] = useState<PlanSide>('top');
-  const { zoom, pushed } = usePlanView();
   const [width, setWidth] = useState(0);
   const [part, setPart] = useState<Part>('lights');
   if (!look || !readings) return null;
   const light = look.lights.find(({ id }) => id === selected) ?? look.lights[0];
-  const height = Math.round(Math.min(420, Math.max(300, width * 0.86)));
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      {width > 0 ? (
-        <View style={styles.plan}>
-          <View style={styles.bar}>
-            <Choice label="Plan seen from" options={SIDES} value={side} onChange={setSide} />
-            <View style={{ flex: 1 }} />
-            {zoom !== 1 || pushed[0] !== 0 || pushed[1] !== 0 ? (
-              <Button label="Fit" accessibilityLabel="Fit the plan" onPress={fitPlan} />
-            ) : null}
-            <Button
-              label="−"
-              accessibilityLabel="Plan smaller"
-              disabled={zoom <= LEAST_ZOOM}
-              onPress={() => zoomPlan(zoom / ZOOM_STEP)}
-            />
-            <Button
-              label="+"
-              accessibilityLabel="Plan larger"
-              disabled={zoom >= MOST_ZOOM}
-              onPress={() => zoomPlan(zoom * ZOOM_STEP)}
-            />
-          </View>
-          <Plan look={look} readings={readings} side={side} width={width} height={height} selected={light?.id ?? null} />
-        </View>
-      ) : null}
+      {width > 0 ? <PlanPart look={look} readings={readings} selected={light?.id ?? null} width={width} /> : null}
       <View style={{ padding: SPACE.m, paddingBottom: 0 }}>
         <Choice scroll label="Part of the set" options={PARTS} value={part} onChange={setPart} />
       </View>

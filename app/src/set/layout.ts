@@ -1,13 +1,15 @@
 import type { Look, Point } from '@fulgent/core/document';
-
-/** From above, or from the side with the camera to the right. */
-export type PlanSide = 'top' | 'side';
+import { onPlan, type OnPlan, type PlanSide, type PlanWindow } from '@fulgent/core/scene';
 
 /** Metres to pixels of one plan. */
 export interface Layout {
   readonly side: PlanSide;
   readonly scale: number;
   readonly at: (point: Point) => readonly [x: number, y: number];
+  /** A place of the drawing, m, on the screen. */
+  readonly px: (place: OnPlan) => readonly [x: number, y: number];
+  /** What of the room is on the screen, m. */
+  readonly window: PlanWindow;
   /** A movement on the screen as one in the room: what the plan does not show stays. */
   readonly moved: (point: Point, dx: number, dy: number) => Point;
   /** An aim moved about its light: 5 degrees and 5 cm at a time, as the plan shows it. */
@@ -31,14 +33,11 @@ function extent(look: Look, side: PlanSide) {
   const ys = points.map(([, y]) => y);
   const zs = points.map(([, , z]) => z);
   const half = Math.max(Math.min(backdrop.widthM / 2, 1.6), ...xs.map(Math.abs)) + 0.25;
-  return side === 'top'
-    ? { left: -half, right: half, top: Math.min(...zs) - 0.1, bottom: Math.max(...zs) + 0.15 }
-    : {
-        left: Math.min(...zs) - 0.1,
-        right: Math.max(...zs) + 0.25,
-        top: -Math.min(room.heightM, Math.max(...ys) + 0.5),
-        bottom: 0.1,
-      };
+  if (side === 'top') return { left: -half, right: half, top: Math.min(...zs) - 0.1, bottom: Math.max(...zs) + 0.15 };
+  const high = { top: -Math.min(room.heightM, Math.max(...ys) + 0.5), bottom: 0.1 };
+  return side === 'side'
+    ? { left: Math.min(...zs) - 0.1, right: Math.max(...zs) + 0.25, ...high }
+    : { left: -half, right: half, ...high };
 }
 
 /** Fits a look's set into a plan of a size. */
@@ -53,25 +52,30 @@ export function layoutOf(
   const { left, right, top, bottom } = extent(look, side);
   const scale = zoom * Math.min((width - 2 * MARGIN_PX) / (right - left), (height - 2 * MARGIN_PX) / (bottom - top));
   const [cx, cy] = [(left + right) / 2, (top + bottom) / 2];
+  const px = ([u, v]: OnPlan) => [width / 2 + pushed[0] + (u - cx) * scale, height / 2 + pushed[1] + (v - cy) * scale] as const;
+  const [midX, midY] = px([0, 0]);
   return {
     side,
     scale,
-    at: ([x, y, z]) => {
-      const [u, v] = side === 'top' ? [x, z] : [z, -y];
-      return [width / 2 + pushed[0] + (u - cx) * scale, height / 2 + pushed[1] + (v - cy) * scale];
-    },
+    at: (point) => px(onPlan(side, point)),
+    px,
+    window: { left: -midX / scale, right: (width - midX) / scale, top: -midY / scale, bottom: (height - midY) / scale },
     moved: ([x, y, z], dx, dy) => {
       const [mx, my] = [dx / scale, dy / scale];
-      return side === 'top' ? [snap(x + mx), y, snap(z + my)] : [x, Math.max(0.05, snap(y - my)), snap(z + mx)];
+      if (side === 'top') return [snap(x + mx), y, snap(z + my)];
+      const high = Math.max(0.05, snap(y - my));
+      return side === 'side' ? [x, high, snap(z + mx)] : [snap(x + mx), high, z];
     },
     turned: ([px, py, pz], [x, y, z], dx, dy) => {
       const [mx, my] = [dx / scale, dy / scale];
-      const [u, v] = side === 'top' ? [x + mx - px, z + my - pz] : [z + mx - pz, y - my - py];
+      const [u, v] =
+        side === 'top' ? [x + mx - px, z + my - pz] : side === 'side' ? [z + mx - pz, y - my - py] : [x + mx - px, y - my - py];
       const radius = Math.max(0.2, snap(Math.hypot(u, v)));
       const angle = (Math.round((Math.atan2(v, u) * 180) / Math.PI / STEP_DEG) * STEP_DEG * Math.PI) / 180;
       const round = (value: number) => Number(value.toFixed(3));
       const [a, b] = [radius * Math.cos(angle), radius * Math.sin(angle)];
-      return side === 'top' ? [round(px + a), y, round(pz + b)] : [x, round(py + b), round(pz + a)];
+      if (side === 'top') return [round(px + a), y, round(pz + b)];
+      return side === 'side' ? [x, round(py + b), round(pz + a)] : [round(px + a), round(py + b), z];
     },
   };
 }

@@ -1,6 +1,6 @@
 import type { Light, Look, Point } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { formatPower, stopsAlong } from '@fulgent/core/scene';
+import { formatPower, stopsAlong, type ExposureLine } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { layOut, type Box, type Placed, type Wish } from './labels';
 import { roundOf, type Layout } from './layout';
@@ -12,22 +12,34 @@ const around = ([x, y]: readonly [number, number], half: number): Box => ({ x: x
 const LAMP_HALF_PX = 14;
 
 /** What is written on a plan, and where: the chosen light first, then all lights with their dial and height, the camera, the backdrop. */
-export function planLabels(look: Look, layout: Layout, chosen: Light | undefined, width: number, height: number): Placed[] {
+export function planLabels(
+  look: Look,
+  layout: Layout,
+  chosen: Light | undefined,
+  width: number,
+  height: number,
+  lines: readonly ExposureLine[] = [],
+): Placed[] {
   const camera: Point = [0, look.subject.faceHeightM, look.camera.distanceM];
   const face: Point = [0, look.subject.faceHeightM, 0];
   const inside = ({ at: [x, y] }: Wish) => x > 0 && y > 0 && x < width && y < height;
   const wishes: Wish[] = [
     ...(chosen ? [lightWish(chosen, layout)] : []),
     ...look.lights.filter(({ id }) => id !== chosen?.id).map((light) => lightWish(light, layout)),
-    ...(chosen ? alongWishes(chosen, layout) : []),
+    ...(chosen ? alongWishes(chosen, layout, lines.length === 0) : []),
+    ...lines.flatMap((line) => lineWish(line, layout, width, height) ?? []),
     {
-      id: 'camera',
+      id: 'plan:camera',
       at: layout.at(camera),
-      lines: [`${look.camera.focalMm} mm, ${look.camera.distanceM.toFixed(1)} m`],
+      lines: [
+        layout.side === 'front'
+          ? `what ${look.camera.focalMm} mm sees`
+          : `${look.camera.focalMm} mm, ${look.camera.distanceM.toFixed(1)} m`,
+      ],
       towards: layout.side === 'top' ? 0 : 90,
     },
     {
-      id: 'backdrop',
+      id: 'plan:backdrop',
       at: layout.at([0, layout.side === 'top' ? face[1] : look.room.heightM - 0.1, -look.backdrop.distanceM]),
       lines: [`backdrop, ${look.backdrop.distanceM.toFixed(1)} m behind`],
       from: 6,
@@ -53,8 +65,27 @@ function lightWish(light: Light, layout: Layout): Wish {
   return { id, at: [x, y], lines: [name, `${dial} · ${position[1].toFixed(1)} m`], towards };
 }
 
+/** A line of equal exposure is named where it is lowest on the screen. */
+function lineWish({ stops, rings }: ExposureLine, layout: Layout, width: number, height: number): Wish | null {
+  const seen = rings
+    .flat()
+    .map((place) => layout.px(place))
+    .filter(([x, y]) => x > LINE_EDGE_PX && x < width - LINE_EDGE_PX && y > LINE_EDGE_PX && y < height - LINE_EDGE_PX);
+  if (seen.length === 0) return null;
+  const at = seen.reduce((best, one) => (one[1] > best[1] ? one : best));
+  return {
+    id: `plan:line-${stops}`,
+    at,
+    lines: [stops === 0 ? 'as at its aim' : `${stops > 0 ? '+' : '−'}${Math.abs(stops)}`],
+    from: 0,
+    towards: 90,
+  };
+}
+
+const LINE_EDGE_PX = 12;
+
 /** The chosen light's distance, and what is left of it nearer and farther. */
-function alongWishes(light: Light, layout: Layout): Wish[] {
+function alongWishes(light: Light, layout: Layout, isMarked: boolean): Wish[] {
   const [x0, y0] = layout.at(light.position);
   const [x1, y1] = layout.at(light.aim);
   const metres = throwM(light);
@@ -62,9 +93,9 @@ function alongWishes(light: Light, layout: Layout): Wish[] {
   const more =
     layout.side === 'top' ? `${Math.round(Math.abs(deg))}°${side ? ` ${side}` : ''}` : `${light.position[1].toFixed(2)} m high`;
   return [
-    { id: 'throw', at: [(x0 + x1) / 2, (y0 + y1) / 2], lines: [`${metres.toFixed(2)} m, ${more}`], from: 6, towards: 60 },
-    ...ALONG.map((k): Wish => ({
-      id: `along-${k}`,
+    { id: 'plan:throw', at: [(x0 + x1) / 2, (y0 + y1) / 2], lines: [`${metres.toFixed(2)} m, ${more}`], from: 6, towards: 60 },
+    ...(isMarked ? ALONG : []).map((k): Wish => ({
+      id: `plan:along-${k}`,
       at: [x0 + (x1 - x0) * k, y0 + (y1 - y0) * k],
       lines: [formatStops(stopsAlong(light, metres * k))],
       from: 5,

@@ -6,6 +6,7 @@ import type { Href } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { saveNow, useOpenLook } from '../look/store';
+import { gelText } from '../look/words';
 import { api } from '../api/client';
 import { useKitEntries } from '../kit/useKit';
 import { SPACE, themed, useTheme } from '../theme/theme';
@@ -293,6 +294,8 @@ function Card({ block, far, done }: { readonly block: SheetBlock; readonly far: 
   const theme = useTheme();
   const { lightId, name, heading, fixture, power, rounding, lines } = block;
   const colour = useOpenLook((state) => state.readings?.lights.find(({ id }) => id === lightId)?.hex);
+  const look = useOpenLook((state) => state.look);
+  const light = look?.lights.find(({ id }) => id === lightId);
   const isOpen = useTopicOpen(`card.${lightId}`) || far;
   return (
     <View style={[styles.card, done && styles.done]} testID={`card-${lightId}`}>
@@ -311,7 +314,7 @@ function Card({ block, far, done }: { readonly block: SheetBlock; readonly far: 
               {heading}
             </Text>
             <Text size="label" quiet numberOfLines={far ? 2 : 1}>
-              {fixture}
+              {isOpen || !light ? fixture : `${gelText(light, look)} · ${fixture}`}
             </Text>
           </View>
           {isOpen ? null : (

@@ -1,5 +1,6 @@
 import { formatShutter } from '@fulgent/core/exposure';
-import { APERTURES, ISOS, nextInSeries, readNumber, readShutter, SHUTTERS, taken } from '../look/numbers';
+import { APERTURES, ISOS, nextInSeries, readLength, readNumber, readShutter, SHUTTERS, taken } from '../look/numbers';
+import { formatMetres, LENGTH_PAD, useLengthUnit } from './lengths';
 import { Cell, Stepper } from './Stepper';
 
 interface DialProps {
@@ -18,16 +19,20 @@ interface DialProps {
 
 /** A number to dial or type. */
 export function Dial({ label, value, onChange, low, high, unit = '', step = 1, series, show, note }: DialProps) {
-  const text = show ? show(value) : `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ''}`;
+  const { unit: lengths } = useLengthUnit();
+  const isLength = unit === 'm';
+  const plain = () =>
+    isLength && lengths === 'feet' ? formatMetres(value, lengths) : `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ''}`;
   const move = (by: 1 | -1) =>
     onChange(series ? nextInSeries(series, value, by) : Math.min(high, Math.max(low, Number((value + by * step).toFixed(6)))));
   return (
     <Cell>
       <Stepper
         label={label}
-        value={text}
+        value={show ? show(value) : plain()}
         onStep={move}
-        onType={(typed) => taken(readNumber(typed, { name: label, low, high, unit }), onChange)}
+        onType={(typed) => taken((isLength ? readLength : readNumber)(typed, { name: label, low, high, unit }), onChange)}
+        {...(isLength ? { pad: LENGTH_PAD } : {})}
         {...(note ? { note } : {})}
       />
     </Cell>
@@ -49,6 +54,8 @@ export function IsoDial({ label = 'ISO', ...rest }: Plain) {
   return <Dial label={label} {...rest} low={25} high={102_400} series={ISOS} />;
 }
 
+const SHUTTER_PAD = ['1/', 's'];
+
 /** An exposure time to dial or type. */
 export function ShutterDial({
   label,
@@ -68,6 +75,7 @@ export function ShutterDial({
         value={formatShutter(value)}
         onStep={(by) => onChange(nextInSeries(SHUTTERS, value, by))}
         onType={(typed) => taken(readShutter(typed), onChange)}
+        pad={SHUTTER_PAD}
         {...(note ? { note } : {})}
       />
     </Cell>

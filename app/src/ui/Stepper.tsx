@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { TextInput, View } from 'react-native';
+import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import { FONTS, SPACE, themed, TOUCH, useTheme, useTextScale } from '../theme/theme';
 import { Button } from './Button';
 import { Text } from './Text';
@@ -28,10 +29,35 @@ interface Props {
   /** Takes typed text; gives null when taken, or what is wrong and what would be right. Without it the value cannot be typed. */
   readonly onType?: (text: string) => string | null;
   readonly note?: string;
+  /** What is typed for this value and a keyboard of figures lacks; offered while it is typed. */
+  readonly pad?: readonly string[];
+}
+
+/** A drag of so many px sideways is a step. */
+const STEP_PX = 14;
+
+/** A drag sideways over a value steps it; the value that is typed in is left alone. */
+function stepGesture(step: { readonly current: (by: 1 | -1) => void }, isTyped: () => boolean) {
+  let done = 0;
+  return Gesture.Pan()
+    .runOnJS(true)
+    .activeOffsetX([-10, 10])
+    .failOffsetY([-10, 10])
+    .onStart(() => {
+      done = 0;
+    })
+    .onUpdate(({ translationX }) => {
+      if (isTyped()) return;
+      const wanted = Math.trunc(translationX / STEP_PX);
+      if (wanted === done) return;
+      // One step at a time: the next comes with the next move, from the value that this one makes.
+      step.current(wanted > done ? 1 : -1);
+      done += wanted > done ? 1 : -1;
+    });
 }
 
 /** A value with a step down, a step up and a field to type into. A wrong entry stays as typed and says what is wrong. */
-export function Stepper({ label, value, onStep, onType, note }: Props) {
+export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props) {
   const styles = useStyles();
   const scale = useTextScale();
   const theme = useTheme();
@@ -39,6 +65,14 @@ export function Stepper({ label, value, onStep, onType, note }: Props) {
   const [entry, setEntry] = useState<{ over: string; text: string; error: string | null } | null>(null);
   const mine = entry?.over === value ? entry : null;
   const error = mine?.error ?? null;
+  const input = useRef<TextInput>(null);
+  const [typing, setTyping] = useState(false);
+  const step = useRef(onStep);
+  useEffect(() => {
+    step.current = onStep;
+  });
+  // eslint-disable-next-line react-hooks/refs -- it is read while somebody drags, never while it is drawn
+  const gesture = useMemo(() => stepGesture(step, () => document.activeElement === (input.current as unknown)), []);
   const commit = () => {
     if (!mine || !onType) return;
     const problem = onType(mine.text.trim());
@@ -49,22 +83,33 @@ export function Stepper({ label, value, onStep, onType, note }: Props) {
       <Text size="small" quiet>
         {label}
       </Text>
-      <View style={[styles.line, error !== null && styles.wrong]}>
-        <Button label="−" accessibilityLabel={`${label}: less`} onPress={() => onStep(-1)} />
-        <TextInput
-          style={[styles.input, { fontSize: 21 * scale }]}
-          value={mine?.text ?? value}
-          readOnly={!onType}
-          onChangeText={(text) => setEntry({ over: value, text, error: null })}
-          onBlur={commit}
-          onSubmitEditing={commit}
-          accessibilityLabel={label}
-          aria-invalid={error !== null}
-          selectTextOnFocus
-          placeholderTextColor={theme.quiet}
-        />
-        <Button label="+" accessibilityLabel={`${label}: more`} onPress={() => onStep(1)} />
-      </View>
+      <GestureDetector gesture={gesture} touchAction="pan-y">
+        <View style={[styles.line, error !== null && styles.wrong]}>
+          <Button label="−" accessibilityLabel={`${label}: less`} onPress={() => onStep(-1)} />
+          <TextInput
+            style={[styles.input, { fontSize: 21 * scale }]}
+            value={mine?.text ?? value}
+            readOnly={!onType}
+            onChangeText={(text) => setEntry({ over: value, text, error: null })}
+            ref={input}
+            inputMode={pad.length ? 'decimal' : undefined}
+            onFocus={() => setTyping(true)}
+            onBlur={() => {
+              setTyping(false);
+              commit();
+            }}
+            onSubmitEditing={commit}
+            accessibilityLabel={label}
+            aria-invalid={error !== null}
+            selectTextOnFocus
+            placeholderTextColor={theme.quiet}
+          />
+          <Button label="+" accessibilityLabel={`${label}: more`} onPress={() => onStep(1)} />
+        </View>
+      </GestureDetector>
+      {typing && pad.length ? (
+        <Pad keys={pad} onKey={(key) => setEntry({ over: value, text: `${mine?.text ?? ''}${key}`, error: null })} />
+      ) : null}
       {error ? (
         <Text size="small" weight="strong" role="alert">
           {error}
@@ -74,6 +119,23 @@ export function Stepper({ label, value, onStep, onType, note }: Props) {
           {note}
         </Text>
       ) : null}
+    </View>
+  );
+}
+
+/** Keys for what is being typed; touching one leaves the field as it is. */
+function Pad({ keys, onKey }: { readonly keys: readonly string[]; readonly onKey: (key: string) => void }) {
+  const stay = { onMouseDown: (event: { preventDefault: () => void }) => event.preventDefault() };
+  return (
+    <View
+      style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.xs }}
+      role="group"
+      aria-label="Keys for this value"
+      {...stay}
+    >
+      {keys.map((key) => (
+        <Button key={key} label={key} tight onPress={() => onKey(key)} tabIndex={-1} />
+      ))}
     </View>
   );
 }

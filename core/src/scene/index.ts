@@ -39,3 +39,15 @@ export { backdropEvenness, beamAngles, reachTable, stopsAlong, type Evenness, ty
 export { compareTones, type ToneComparison } from './tones';
 export { reflectancesOf } from './reflectances';
 export { samePicture } from './same-picture';
+export {
+  exposureLines,
+  lampShape,
+  onPlan,
+  PLAN_SIDES,
+  roomWindow,
+  type ExposureLine,
+  type LampShape,
+  type OnPlan,
+  type PlanSide,
+  type PlanWindow,
+} from './plan-shapes';

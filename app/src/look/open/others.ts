@@ -23,12 +23,15 @@ export const useOthers = create<Others>(() => NOBODY);
 
 let timer: ReturnType<typeof setInterval> | undefined;
 let telling: ReturnType<typeof setTimeout> | undefined;
+let leaving: (() => void) | undefined;
 
 export function watchOthers(id: string): void {
   stopWatching();
   const ask = () => void askOthers(id);
   ask();
   timer = setInterval(ask, EVERY_MS);
+  leaving = () => api.leftForGood(id);
+  window.addEventListener('pagehide', leaving);
 }
 
 /** Says that this window has left the look. */
@@ -41,6 +44,7 @@ export function leaveOthers(id: string | null): void {
 function stopWatching(): void {
   clearInterval(timer);
   clearTimeout(telling);
+  if (leaving) window.removeEventListener('pagehide', leaving);
 }
 
 async function askOthers(id: string): Promise<void> {
