@@ -1,8 +1,7 @@
 import { demoLooks } from '@fulgent/core/demo';
 import type { Light, Look, Point } from '@fulgent/core/document';
-import { layOut, sizeOf, type Box } from '../src/set/labels';
+import { layOut, planLabels, sizeOf, type LabelBox as Box } from '@fulgent/words';
 import { layoutOf } from '../src/set/layout';
-import { planLabels } from '../src/set/plan-labels';
 
 const look = demoLooks()[0]!;
 

@@ -1,6 +1,7 @@
 import { demoLooks } from '@fulgent/core/demo';
 import type { Point } from '@fulgent/core/document';
-import { bearing, carriedTo, layoutOf, roundOf, snap, turnOnPlan } from '../src/set/layout';
+import { roundOf } from '@fulgent/core/scene';
+import { bearing, carriedTo, layoutOf, snap, turnOnPlan } from '../src/set/layout';
 
 const look = demoLooks()[0]!;
 

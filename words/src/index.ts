@@ -33,3 +33,5 @@ export { verdictWords } from './verdict';
 export { offerWords } from './versions';
 export { changedWords } from './changed';
 export { colourWord, hueWord, targetWord } from './hues';
+export { layOut, sizeOf, type Box as LabelBox, type Placed as PlacedLabel } from './labels';
+export { ALONG, planLabels, type PlanLayout } from './plan-labels';

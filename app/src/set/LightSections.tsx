@@ -1,7 +1,7 @@
 import { turnBetweenDeg } from '@fulgent/core/colour';
 import type { Light, Look, Point } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { formatPower, type LightReach } from '@fulgent/core/scene';
+import { formatPower, roundOf, type LightReach } from '@fulgent/core/scene';
 import { stoodAt } from '@fulgent/core/planning';
 import { throwM } from '@fulgent/core/transport';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
@@ -20,7 +20,7 @@ import { Text } from '../ui/Text';
 import { when } from '../ui/when';
 import { useComputed } from '../workers/useComputed';
 import { acceptSpill, aimLight, placeLight, putBack, rollLight } from './edits';
-import { carriedTo, roundOf } from './layout';
+import { carriedTo } from './layout';
 
 const useStyles = themed((t) => ({
   row: {

@@ -12,7 +12,7 @@ import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from '.
 import { bearing, layoutOf, snap, type Layout } from './layout';
 import { MeasureSpots, thingsOf } from './Measure';
 import { pushPlan, usePlanView, zoomPlan } from './plan-view';
-import { planLabels } from './plan-labels';
+import { planLabels } from '@fulgent/words';
 import { Backdrop, Beam, BoardMark, Camera, Chosen, ExposureLines, Labels, Lamp, Measured, Subject } from './PlanMarks';
 
 interface Props {

@@ -3,9 +3,8 @@ import { beamAngles, lampShape, roomWindow, type ExposureLine, type OnPlan } fro
 import { useMemo } from 'react';
 import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';
-import type { Placed } from './labels';
 import { turnOnPlan, type Layout } from './layout';
-import { ALONG } from './plan-labels';
+import { ALONG, type PlacedLabel } from '@fulgent/words';
 
 /** What is drawn on the plan. */
 
@@ -327,7 +326,7 @@ export function Chosen({ light, layout }: { readonly light: Light; readonly layo
 const [WORDS_PX, LINE_PX] = [12.5, 15];
 
 /** The words of a plan, each clear of all others, with a line to what stands too far from its own. */
-export function Labels({ placed, chosenId }: { readonly placed: readonly Placed[]; readonly chosenId: string | null }) {
+export function Labels({ placed, chosenId }: { readonly placed: readonly PlacedLabel[]; readonly chosenId: string | null }) {
   const theme = useTheme();
   return (
     <G>

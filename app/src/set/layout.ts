@@ -96,16 +96,6 @@ export function snap(metres: number): number {
   return Number((Math.round(metres / ROUND_M) * ROUND_M).toFixed(2));
 }
 
-/** Where a light stands round the subject: 0 before it, 180 behind, to the picture's right or left. */
-export function roundOf(light: { readonly position: Point; readonly aim: Point }): {
-  readonly deg: number;
-  readonly side: 'L' | 'R' | '';
-} {
-  const deg = (Math.atan2(light.position[0] - light.aim[0], light.position[2] - light.aim[2]) * 180) / Math.PI;
-  const size = Math.round(Math.abs(deg));
-  return { deg, side: size === 0 || size === 180 ? '' : deg > 0 ? 'R' : 'L' };
-}
-
 /** The light carried round its aim to an angle, at its distance and height. */
 export function carriedTo(position: Point, aim: Point, deg: number): Point {
   const radius = Math.hypot(position[0] - aim[0], position[2] - aim[2]);

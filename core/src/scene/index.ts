@@ -45,6 +45,7 @@ export {
   onPlan,
   PLAN_SIDES,
   roomWindow,
+  roundOf,
   type ExposureLine,
   type LampShape,
   type OnPlan,

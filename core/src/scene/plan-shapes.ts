@@ -144,3 +144,13 @@ export function roomWindow({ room, backdrop }: Pick<Look, 'room' | 'backdrop'>, 
   const high = { top: -room.heightM, bottom: 0 };
   return side === 'side' ? { left: back, right: back + room.depthM, ...high } : { ...across, ...high };
 }
+
+/** Where a light stands round the subject: 0 before it, 180 behind, to the picture's right or left. */
+export function roundOf(light: { readonly position: Point; readonly aim: Point }): {
+  readonly deg: number;
+  readonly side: 'L' | 'R' | '';
+} {
+  const deg = (Math.atan2(light.position[0] - light.aim[0], light.position[2] - light.aim[2]) * 180) / Math.PI;
+  const size = Math.round(Math.abs(deg));
+  return { deg, side: size === 0 || size === 180 ? '' : deg > 0 ? 'R' : 'L' };
+}

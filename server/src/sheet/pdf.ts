@@ -28,8 +28,14 @@ const latin = (text: string) =>
 
 type Document = InstanceType<typeof PDFDocument>;
 
-/** The run sheet on paper: picture, camera, plan, a block for each light, and the lists. */
-export async function sheetPdf(look: Look, kit: readonly KitEntry[], picture: Buffer, paper: Paper): Promise<Buffer> {
+/** The run sheet on paper: picture, camera, plan, a block for each light, and the lists. `colours`: of each light by itself, #rrggbb by id. */
+export async function sheetPdf(
+  look: Look,
+  kit: readonly KitEntry[],
+  picture: Buffer,
+  paper: Paper,
+  colours: ReadonlyMap<string, string>,
+): Promise<Buffer> {
   // Loaded with the first sheet: it is a quarter of what the server would otherwise load to start.
   const { default: Pdf } = await import('pdfkit');
   const [width, height] = PAPERS[paper];
@@ -49,7 +55,7 @@ export async function sheetPdf(look: Look, kit: readonly KitEntry[], picture: Bu
   });
   const inner = width - 2 * MARGIN;
   const sheet = sheetDocument(look, kit);
-  firstPage(doc, look, sheet, picture, inner);
+  firstPage(doc, look, sheet, picture, inner, colours);
   blocks(doc, sheet, inner);
   lists(doc, sheet);
   cutting(doc, look, kit);
@@ -77,7 +83,14 @@ function heading(doc: Document, text: string): void {
   doc.moveDown(0.7).font(STRONG).fontSize(12).fillColor('#000').text(text, MARGIN).moveDown(0.2);
 }
 
-function firstPage(doc: Document, look: Look, { title, note, camera }: SheetDocument, picture: Buffer, inner: number): void {
+function firstPage(
+  doc: Document,
+  look: Look,
+  { title, note, camera }: SheetDocument,
+  picture: Buffer,
+  inner: number,
+  colours: ReadonlyMap<string, string>,
+): void {
   doc.font(STRONG).fontSize(20).fillColor('#000').text(latin(title), { width: inner });
   if (note) doc.font(TEXT).fontSize(10).text(latin(note), { width: inner, height: 60, ellipsis: true });
   doc.moveDown(0.5);
@@ -97,7 +110,7 @@ function firstPage(doc: Document, look: Look, { title, note, camera }: SheetDocu
   const pictureH = (pictureW * SHEET_PICTURE.height) / SHEET_PICTURE.width;
   const planTop = Math.max(y, top + pictureH) + 14;
   const planH = Math.min(300, doc.page.height - MARGIN - planTop - 20);
-  drawPlan(doc, look, { x: MARGIN, y: planTop, width: inner, height: planH, font: TEXT });
+  drawPlan(doc, look, { x: MARGIN, y: planTop, width: inner, height: planH, font: TEXT }, colours);
   doc.y = planTop + planH + 6;
   doc.x = MARGIN;
 }

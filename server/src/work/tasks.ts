@@ -81,7 +81,8 @@ export function tasksWith(studio: Studio, wish: PictureWish = 'fine'): Tasks {
     accept: async (written) => accepted(readWritten(written)),
     async sheet({ look, kit, paper }) {
       const rgba = await picture({ look, ...SHEET_PICTURE, only: null });
-      return sheetPdf(look, kit, await asJpeg(rgba, SHEET_PICTURE.width, SHEET_PICTURE.height), paper);
+      const colours = new Map(evaluate(look).lights.map(({ id, hex }) => [id, hex]));
+      return sheetPdf(look, kit, await asJpeg(rgba, SHEET_PICTURE.width, SHEET_PICTURE.height), paper, colours);
     },
     demo: async (id) => madeDemoShoot(id, accepted),
   };

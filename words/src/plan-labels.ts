@@ -1,9 +1,17 @@
 import type { Light, Look, Point } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import { formatPower, stopsAlong, type ExposureLine } from '@fulgent/core/scene';
+import { formatPower, lampShape, roundOf, stopsAlong, type ExposureLine, type OnPlan, type PlanSide } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
 import { layOut, type Box, type Placed, type Wish } from './labels';
-import { roundOf, type Layout } from './layout';
+
+/** How a plan lies on its screen or paper. */
+export interface PlanLayout {
+  readonly side: PlanSide;
+  /** Of a metre, in its own units. */
+  readonly scale: number;
+  readonly at: (point: Point) => readonly [x: number, y: number];
+  readonly px: (place: OnPlan) => readonly [x: number, y: number];
+}
 
 /** Shares of the way from a light to its aim at which what is left of it is written. */
 export const ALONG = [0.5, 1.4] as const;
@@ -14,7 +22,7 @@ const LAMP_HALF_PX = 14;
 /** What is written on a plan, and where: the chosen light first, then all lights with their dial and height, the camera, the backdrop. */
 export function planLabels(
   look: Look,
-  layout: Layout,
+  layout: PlanLayout,
   chosen: Light | undefined,
   width: number,
   height: number,
@@ -48,14 +56,25 @@ export function planLabels(
   ];
   const head = Math.max(9, 0.18 * layout.scale);
   const things = [
-    ...look.lights.map(({ position }) => around(layout.at(position), LAMP_HALF_PX)),
+    ...look.lights.flatMap((light) => lampBoxes(light, layout)),
     around(layout.at(camera), LAMP_HALF_PX),
     around(layout.at(face), head),
   ];
   return layOut(wishes.filter(inside), things, width, height);
 }
 
-function lightWish(light: Light, layout: Layout): Wish {
+/** A lamp at its true size is kept clear along its outline. */
+function lampBoxes(light: Light, { side, px, at }: PlanLayout): Box[] {
+  const { body, front } = lampShape(light, side);
+  const [from, to] = front as readonly [OnPlan, OnPlan];
+  const along = ALONG_FRONT.map((share): OnPlan => [from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share]);
+  return [around(at(light.position), LAMP_HALF_PX), ...[...body, ...along].map((place) => around(px(place), OUTLINE_HALF_PX))];
+}
+
+const ALONG_FRONT = [0.2, 0.4, 0.6, 0.8];
+const OUTLINE_HALF_PX = 5;
+
+function lightWish(light: Light, layout: PlanLayout): Wish {
   const { id, name, position, aim, fixture, powerStops, on } = light;
   const [x, y] = layout.at(position);
   const [ax, ay] = layout.at(aim);
@@ -66,7 +85,7 @@ function lightWish(light: Light, layout: Layout): Wish {
 }
 
 /** A line of equal exposure is named where it is lowest on the screen. */
-function lineWish({ stops, rings }: ExposureLine, layout: Layout, width: number, height: number): Wish | null {
+function lineWish({ stops, rings }: ExposureLine, layout: PlanLayout, width: number, height: number): Wish | null {
   const seen = rings
     .flat()
     .map((place) => layout.px(place))
@@ -85,7 +104,7 @@ function lineWish({ stops, rings }: ExposureLine, layout: Layout, width: number,
 const LINE_EDGE_PX = 12;
 
 /** The chosen light's distance, and what is left of it nearer and farther. */
-function alongWishes(light: Light, layout: Layout, isMarked: boolean): Wish[] {
+function alongWishes(light: Light, layout: PlanLayout, isMarked: boolean): Wish[] {
   const [x0, y0] = layout.at(light.position);
   const [x1, y1] = layout.at(light.aim);
   const metres = throwM(light);
