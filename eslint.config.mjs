@@ -20,6 +20,7 @@ const ROOMS = [
   'picture',
   'catalogue',
   'planning',
+  'practice',
   'demo',
   'control',
   'day',

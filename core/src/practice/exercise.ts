@@ -1,0 +1,127 @@
+import type { Channel } from '../camera/sensor';
+import type { Look } from '../document/schema';
+import type { Readings } from '../scene/readings';
+import type { Skill } from './skills';
+
+/** A patch of colour and what it is of. */
+export interface Patch {
+  readonly id: string;
+  /** Names of gels; one, or two that are stacked or overlap. */
+  readonly names: readonly string[];
+  readonly how: 'alone' | 'stacked' | 'overlapped';
+  readonly hex: string;
+  readonly stopsLost: number;
+}
+
+export const FAULTS = ['leak', 'spill', 'level', 'white', 'room', 'haze', 'anchor', 'fill'] as const;
+export type Fault = (typeof FAULTS)[number];
+
+/** What of the camera or the set is changed in a picture. */
+export type Change =
+  | { readonly of: 'shutter'; readonly fromS: number; readonly toS: number }
+  | { readonly of: 'aperture'; readonly from: number; readonly to: number }
+  | { readonly of: 'iso'; readonly from: number; readonly to: number }
+  | { readonly of: 'distance'; readonly light: string; readonly times: number };
+
+interface Base<K extends Skill> {
+  readonly skill: K;
+  /** What it is made again by. */
+  readonly code: string;
+}
+
+/** Two pictures, one light changed. */
+export interface StopsExercise extends Base<'stops'> {
+  readonly before: Look;
+  readonly after: Look;
+  readonly lightId: string;
+  readonly truth: number;
+}
+
+/** How far a colour is from its first clip. */
+export interface EdgeExercise extends Base<'edge'> {
+  readonly look: Look;
+  readonly readings: Readings;
+  readonly lightId: string;
+  readonly truth: number;
+  readonly channel: Channel;
+}
+
+/** Which light makes what is seen at a place. */
+export interface WhoseExercise extends Base<'whose'> {
+  readonly look: Look;
+  readonly readings: Readings;
+  readonly probe: string;
+  readonly options: readonly string[];
+  readonly truth: string;
+  readonly share: number;
+}
+
+/** What was done to a picture. */
+export interface WrongExercise extends Base<'wrong'> {
+  readonly look: Look;
+  readonly cured: Look;
+  readonly options: readonly Fault[];
+  readonly truth: Fault;
+  /** The light that it was done to; null where it is none. */
+  readonly lightId: string | null;
+}
+
+/** What gels take: of one, or which takes the most. */
+export interface CostExercise extends Base<'cost'> {
+  readonly lamp: string;
+  readonly ask: 'how-many' | 'which-most';
+  readonly patches: readonly Patch[];
+  /** Stops that the asked one takes, or the id of the one that takes the most. */
+  readonly truth: number | string;
+}
+
+/** A picture to be met by dialling. */
+export interface MatchExercise extends Base<'match'> {
+  readonly target: Look;
+  readonly start: Look;
+}
+
+/** At which white a picture was taken. */
+export interface WhiteExercise extends Base<'white'> {
+  readonly look: Look;
+  /** White of the key, or what the look was made for where the key is coloured, K. */
+  readonly keyK: number;
+  readonly truth: number;
+}
+
+/** Which gels make a colour. */
+export interface MakesExercise extends Base<'makes'> {
+  readonly hex: string;
+  readonly lamp: string;
+  readonly options: readonly Patch[];
+  readonly truth: string;
+}
+
+/** What a change does to flash and to light that lasts. */
+export interface ChangeExercise extends Base<'change'> {
+  readonly before: Look;
+  readonly change: Change;
+  readonly options: readonly { readonly id: string; readonly look: Look }[];
+  readonly truth: string;
+  /** By so many stops flash and lasting light change. */
+  readonly flashStops: number;
+  readonly lastingStops: number;
+}
+
+export type Exercise =
+  | StopsExercise
+  | EdgeExercise
+  | WhoseExercise
+  | WrongExercise
+  | CostExercise
+  | MatchExercise
+  | WhiteExercise
+  | MakesExercise
+  | ChangeExercise;
+
+/** What somebody answered, by the kind of exercise. */
+export type Guess =
+  | { readonly kind: 'number'; readonly value: number; readonly channel?: Channel }
+  | { readonly kind: 'choice'; readonly id: string }
+  /** Powers in stops from full by light, and how many pictures it took. */
+  | { readonly kind: 'powers'; readonly powers: Readonly<Record<string, number>>; readonly shots: number };
