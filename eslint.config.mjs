@@ -103,6 +103,7 @@ export default ts.config(
         {
           paths: [
             { name: '@fulgent/core/planning/search', message: ELSEWHERE, allowTypeImports: true },
+            { name: '@fulgent/core/practice/make', message: ELSEWHERE, allowTypeImports: true },
             { name: '@fulgent/core/picture', message: ELSEWHERE, allowTypeImports: true },
             { name: '@fulgent/core/scene', importNames: COMPILES, message: ELSEWHERE, allowTypeImports: true },
           ],

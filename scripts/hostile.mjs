@@ -35,6 +35,7 @@ const SMALL = {
   '/api/devices/deviations': { lookId: 'saltmarsh-1', deviations: { key: { outputStops: 1 } } },
   '/api/devices/meter': { lookId: 'saltmarsh-1', probe: 'face' },
   '/api/session': { passcode: 'x' },
+  '/api/practice': { answers: [{ id: 'x', at: 1, skill: 'stops', code: '', error: 1, signed: null, grade: 'good', about: '' }] },
 };
 
 function spoiled(value) {

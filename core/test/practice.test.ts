@@ -5,19 +5,16 @@ import {
   biases,
   codeOf,
   judge,
-  makeExercise,
-  meanDifference,
-  patchDistance,
   progressOf,
   readCode,
   schedule,
-  seenDifference,
   SEEDS,
   SKILLS,
   type Exercise,
   type PracticeAnswer,
   type Skill,
 } from '../src/practice';
+import { makeExercise, meanDifference, patchDistance, seenDifference } from '../src/practice/make';
 import { evaluate } from '../src/scene';
 
 const SEEDS_TRIED = [1, 77, 4242, 90_001, 1_234_567];

@@ -13,6 +13,7 @@ import { pinoHttp } from 'pino-http';
 import { addDemo } from './db/demo';
 import { FrameRepository } from './db/frame-repository';
 import type { OpenDatabase } from './db/open';
+import { PracticeRepository } from './db/practice-repository';
 import { Repository } from './db/repository';
 import { SessionRepository } from './db/session-repository';
 import type { Work } from './work/pool';
@@ -33,6 +34,7 @@ import { kitRoutes, readingRoutes } from './routes/kit';
 import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
 import { pictureRoutes } from './routes/pictures';
+import { practiceRoutes } from './routes/practice';
 import { sheetRoutes } from './routes/sheet-pdf';
 import { watchRoutes } from './routes/watch';
 import { checkDepth } from './depth';
@@ -195,6 +197,7 @@ function apiRoutes(options: AppOptions): Router {
     res.json(reach);
   });
   api.use('/kit', kitRoutes(kit));
+  api.use('/practice', practiceRoutes(new PracticeRepository(database.db)));
   api.use('/read', readingRoutes());
   api.use('/compute', computeRoutes(work, kitNow));
   api.post('/demo', async (_req, res) => {

@@ -35,3 +35,16 @@ export { changedWords } from './changed';
 export { colourWord, hueWord, targetWord } from './hues';
 export { layOut, sizeOf, type Box as LabelBox, type Placed as PlacedLabel } from './labels';
 export { ALONG, planLabels, type PlanLayout } from './plan-labels';
+export { LESSONS, TOUCHES, type Lesson, type Touch } from './lessons';
+export {
+  biasWords,
+  errorWords,
+  exerciseQuestion,
+  exerciseWhy,
+  FAULT_NAMES_PRACTICE,
+  guessWords,
+  inFigures,
+  judgedWords,
+  patchWords,
+  SKILL_WORDS,
+} from './practice';

@@ -1,3 +1,4 @@
+import type { PracticeAnswer } from '@fulgent/core/practice';
 import type { KitEntry, KitFile, KitPolicy } from '@fulgent/core/catalogue';
 import type { MeterReading } from '@fulgent/core/control';
 import type { FrameLabel, FrameMeta, FrameNotes, FrameReading, FrameRecord } from '@fulgent/core/day';
@@ -16,6 +17,7 @@ import type {
   StoredEntry,
   StoredLook,
   WatchState,
+  LookSummary,
 } from '@fulgent/core/contracts';
 
 import { PICTURE_FACTS } from '@fulgent/core/contracts';
@@ -142,6 +144,7 @@ export const fetchJson = <T>(url: string): Promise<T> => request<T>('GET', url);
 /** The one client of the API. */
 export const api = {
   shoots: '/api/shoots',
+  readLooks: () => request<LookSummary[]>('GET', '/api/looks'),
   readLook: async (id: string): Promise<ReadLook> => {
     const response = await answerOf('GET', `/api/looks/${id}`, undefined, {});
     return { ...(await taken<StoredLook>(response)), isKept: response.headers.get('X-Fulgent-Kept') === '1' };
@@ -184,6 +187,10 @@ export const api = {
   deleteEntry: (id: string) => request<void>('DELETE', `/api/kit/${id}`),
   restoreEntry: (id: string) => request<StoredEntry>('POST', `/api/kit/${id}/restore`),
   importKit: (file: KitFile) => request<KitOutcome>('POST', '/api/kit/import', file),
+  practice: '/api/practice',
+  practiceCsv: '/api/practice/export.csv',
+  addPractice: (answers: readonly PracticeAnswer[]) => request<void>('POST', '/api/practice', { answers }),
+  clearPractice: () => request<void>('DELETE', '/api/practice'),
   frames: '/api/frames',
   framesOf: (lookId: string) => `/api/looks/${lookId}/frames`,
   framePicture: (id: string) => `/api/frames/${id}/preview`,

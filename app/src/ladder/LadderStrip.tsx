@@ -119,7 +119,7 @@ function dragGesture(lightId: string, width: number) {
 const round = (stops: number) => Math.round(stops * 100) / 100;
 
 /** Key presses on the web; the platform's View does not declare them. */
-function keyHandler(take: (key: string) => boolean): object {
+export function keyHandler(take: (key: string) => boolean): object {
   return {
     onKeyDown: (event: { key: string; preventDefault: () => void }) => {
       if (take(event.key)) event.preventDefault();
@@ -138,7 +138,7 @@ interface DrawingProps {
   readonly stands: number | null;
 }
 
-function StripDrawing({ reading, axis, width, thickness, height, window, wall, stands }: DrawingProps) {
+export function StripDrawing({ reading, axis, width, thickness, height, window, wall, stands }: DrawingProps) {
   const id = useId().replace(/[^a-zA-Z0-9]/g, '');
   const x = (stops: number) => toX(axis, width, stops);
   const top = STRIP_TOP;

@@ -7,6 +7,7 @@ import { Text } from './Text';
 const SECTIONS = [
   { href: '/', name: 'Shoots', of: ['', 'looks', 'new'] },
   { href: '/bench', name: 'Bench', of: ['bench'] },
+  { href: '/practice', name: 'Practice', of: ['practice'] },
   { href: '/kit', name: 'Kit', of: ['kit'] },
   { href: '/log', name: 'Log', of: ['log'] },
 ] as const;

@@ -43,6 +43,8 @@ import {
   type Readings,
   type ToneComparison,
 } from '@fulgent/core/scene';
+import type { Exercise, Skill } from '@fulgent/core/practice';
+import { makeExercise, practiceShape } from '@fulgent/core/practice/make';
 import { expose } from 'comlink';
 import { ensureFigure, withFigures } from '../figure/figures';
 
@@ -62,6 +64,8 @@ export interface ComputeApi {
   trials(look: Look, lightId: string): Trial[];
   veils(look: Look): Veil[];
   balance(look: Look): BalanceResult;
+  /** An exercise of a skill; of somebody's own looks where they are given. */
+  practise(skill: Skill, seed: number, own: readonly Look[]): Promise<Exercise>;
   /** A look from four choices, lit with these things where a kit is given. */
   newLook(choices: NewLook, kit: readonly KitEntry[] | null): Promise<FromKit>;
   compareTones(look: Look): ToneComparison[];
@@ -87,6 +91,10 @@ const api: ComputeApi = {
     await ensureFigure(newLookShape(choices), 'quick');
     const look = newLook(choices);
     return kit ? litFromKit(look, kit) : { look, without: [] };
+  },
+  async practise(skill, seed, own) {
+    await ensureFigure(practiceShape(seed), 'quick');
+    return makeExercise(skill, seed, own);
   },
   compareTones,
   gelSwatches,

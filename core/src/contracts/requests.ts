@@ -1,5 +1,7 @@
 import * as yup from 'yup';
 import { LIMITS } from '../document/fields';
+import { GRADES } from '../practice/judge';
+import { SKILLS } from '../practice/skills';
 
 /** What the API takes, written once: the server checks it, the application is typed by it. Looks and kit entries inside are checked by their own schemas. */
 
@@ -59,6 +61,32 @@ export const deviationSchema = body({
   leak: within(DEVIATION_LIMITS.leak),
 });
 export const deviationsBody = body({ lookId: id(), deviations: yup.mixed<Record<string, unknown>>().required() });
+
+/** Latest time that a date can hold, ms. */
+const LAST_MS = 8.64e15;
+export const MOST_ANSWERS = 200;
+
+/** Answers of practice, as many as were given without a connection. One that is known already is left as it is. */
+export const practiceBody = body({
+  answers: yup
+    .array(
+      body({
+        id: id().matches(/^[A-Za-z0-9_-]+$/, '${path} must be letters, digits, dashes and underscores'),
+        at: yup.number().required().integer().min(0).max(LAST_MS),
+        skill: yup
+          .string()
+          .required()
+          .oneOf([...SKILLS, 'frame'] as const),
+        code: yup.string().defined().max(ID_LENGTH),
+        error: yup.number().required().min(0).max(10_000),
+        signed: yup.number().nullable().defined().min(-10_000).max(10_000),
+        grade: yup.string().required().oneOf(GRADES),
+        about: yup.string().defined().max(LIMITS.nameLength),
+      }).required(),
+    )
+    .required()
+    .max(MOST_ANSWERS),
+});
 
 /** A file of spectral data to look into; nothing is stored. */
 export const readSpectrumBody = yup

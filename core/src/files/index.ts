@@ -15,3 +15,4 @@ export { layoutCsv, readLayoutCsv } from './layout-csv';
 export { readFixtureBundle, type BundledFixture, type Given } from './fixture-bundle';
 export { BUNDLE_LIMITS, readZip, type TextFile } from './zip';
 export { FIXTURE_FORMAT, fixtureFile, readFixtureFile } from './fixture-file';
+export { practiceCsv } from './practice-csv';

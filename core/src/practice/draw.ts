@@ -1,3 +1,5 @@
+import { oklabOf } from '../colour/oklab';
+import { decodeSrgb } from '../colour/rgb';
 import { random } from '../figure/numeric';
 import type { Look } from '../document/schema';
 import { COLOUR_SETS, LIGHT_SETS } from '../planning/light-sets';
@@ -36,10 +38,12 @@ const BACKDROPS = ['paper-grey', 'paper-slate', 'paper-black', 'paper-pale'] as 
 const personOf = (seed: number): PersonId => PERSON_IDS[seed % PERSON_IDS.length]!;
 export const practiceShape = (seed: number): SubjectShape => newLookShape({ person: personOf(seed) });
 
+const UPRIGHT = { sensorWidthMm: 28.8, sensorHeightMm: 36, distanceM: 1.9 };
+
 /** A look to practise on: one of somebody's own, or a made-up one, balanced. `isMost`: with many lights where it is made up. */
 export function baseLook({ one }: Lots, seed: number, own: readonly Look[], isMost = false): Look {
   if (own.length) return one(own);
-  return newLook({
+  const look = newLook({
     title: 'Practice',
     person: personOf(seed),
     skin: one(SKIN_PRESETS).id,
@@ -50,6 +54,14 @@ export function baseLook({ one }: Lots, seed: number, own: readonly Look[], isMo
     mood: one(['dark', 'neutral', 'bright'] as const),
     lamps: 'flash',
   });
+  // A person upright, near enough that the face is judged.
+  return { ...look, camera: { ...look.camera, ...UPRIGHT } };
+}
+
+/** An 8-bit colour in OKLab. */
+export function labOfHex(hex: string) {
+  const [r, g, b] = [1, 3, 5].map((at) => decodeSrgb(parseInt(hex.slice(at, at + 2), 16) / 255)) as [number, number, number];
+  return oklabOf(r, g, b);
 }
 
 /** What is recorded at a place, OKLab. */

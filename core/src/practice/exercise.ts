@@ -33,7 +33,10 @@ interface Base<K extends Skill> {
 export interface StopsExercise extends Base<'stops'> {
   readonly before: Look;
   readonly after: Look;
+  readonly readings: { readonly before: Readings; readonly after: Readings };
   readonly lightId: string;
+  /** Hue of the light, OKLCh degrees; null for white. */
+  readonly hueDeg: number | null;
   readonly truth: number;
 }
 
@@ -42,6 +45,7 @@ export interface EdgeExercise extends Base<'edge'> {
   readonly look: Look;
   readonly readings: Readings;
   readonly lightId: string;
+  readonly hueDeg: number | null;
   readonly truth: number;
   readonly channel: Channel;
 }
@@ -59,6 +63,7 @@ export interface WhoseExercise extends Base<'whose'> {
 /** What was done to a picture. */
 export interface WrongExercise extends Base<'wrong'> {
   readonly look: Look;
+  readonly readings: Readings;
   readonly cured: Look;
   readonly options: readonly Fault[];
   readonly truth: Fault;
@@ -101,7 +106,8 @@ export interface MakesExercise extends Base<'makes'> {
 export interface ChangeExercise extends Base<'change'> {
   readonly before: Look;
   readonly change: Change;
-  readonly options: readonly { readonly id: string; readonly look: Look }[];
+  readonly readings: Readings;
+  readonly options: readonly { readonly id: string; readonly look: Look; readonly readings: Readings }[];
   readonly truth: string;
   /** By so many stops flash and lasting light change. */
   readonly flashStops: number;

@@ -1,5 +1,5 @@
-import { oklabDistance, oklabOf } from '../colour/oklab';
-import { decodeSrgb } from '../colour/rgb';
+import { oklabDistance } from '../colour/oklab';
+import { labOfHex } from './draw';
 import { GELS } from '../gel/stand-ins';
 import { gelStack, luminousTransmittance, stopsLost } from '../gel/gel';
 import { cameraOf } from '../scene/camera';
@@ -54,11 +54,6 @@ export function costExercise(making: Making): CostExercise | null {
   const [most, next] = [...patches].sort((a, b) => b.stopsLost - a.stopsLost);
   if (most!.stopsLost - next!.stopsLost < GAP_STOPS) return null;
   return { skill: 'cost', code, lamp, ask: 'which-most', patches, truth: most!.id };
-}
-
-function labOfHex(hex: string) {
-  const [r, g, b] = [1, 3, 5].map((at) => decodeSrgb(parseInt(hex.slice(at, at + 2), 16) / 255)) as [number, number, number];
-  return oklabOf(r, g, b);
 }
 
 /** Difference of two patches, OKLab. */

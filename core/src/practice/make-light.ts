@@ -1,7 +1,8 @@
 import type { Light, Look } from '../document/schema';
 import { nearestPower } from '../scene/power';
 import type { Readings } from '../scene/readings';
-import { seenDifference } from './draw';
+import { hueDegOf } from '../colour/oklab';
+import { labOfHex, seenDifference } from './draw';
 import type { EdgeExercise, StopsExercise, WhoseExercise } from './exercise';
 import type { Making } from './generate';
 
@@ -25,6 +26,12 @@ const leading = (look: Look, { lights, probes }: Readings): Light[] =>
     return reading?.active && (probe?.shares.find(({ lightId }) => lightId === light.id)?.share ?? 0) >= LEADING;
   });
 
+/** Hue of a light as it is recorded, OKLCh degrees; null for white. */
+function hueOf({ lights }: Readings, id: string): number | null {
+  const { hex, isWhite } = lights.find((light) => light.id === id)!;
+  return isWhite ? null : hueDegOf(labOfHex(hex));
+}
+
 /** Two pictures, one light changed: by how much, and which way. */
 export function stopsExercise({ lots, code, base, read }: Making): StopsExercise | null {
   const lights = leading(base, read(base));
@@ -43,7 +50,8 @@ export function stopsExercise({ lots, code, base, read }: Making): StopsExercise
   // What has clipped shows no difference any more.
   if (Math.min(place(a).headroom.stops, place(b).headroom.stops) < -0.5) return null;
   if (seenDifference(a, b) < SEEN) return null;
-  return { skill: 'stops', code, before, after, lightId: light.id, truth: thirds / 3 };
+  const hueDeg = hueOf(a, light.id);
+  return { skill: 'stops', code, before, after, readings: { before: a, after: b }, lightId: light.id, hueDeg, truth: thirds / 3 };
 }
 
 /** Asked for no nearer and no farther, stops. */
@@ -60,7 +68,8 @@ export function edgeExercise({ lots, code, base, read }: Making): EdgeExercise |
   const reading = readings.lights.find(({ id }) => id === light.id)!;
   const truth = reading.firstClip.stops - reading.stops;
   if (!(truth >= NEAR && truth <= FAR)) return null;
-  return { skill: 'edge', code, look, readings, lightId: light.id, truth, channel: reading.firstClip.channel };
+  const hueDeg = hueOf(readings, light.id);
+  return { skill: 'edge', code, look, readings, lightId: light.id, hueDeg, truth, channel: reading.firstClip.channel };
 }
 
 /** The one that is asked for makes so much of the light, and no other more than so much. */

@@ -95,6 +95,7 @@ export function wrongExercise({ lots, code, base, read }: Making): WrongExercise
     skill: 'wrong',
     code,
     look: truth.look,
+    readings: truth.readings,
     cured: base,
     options: lots.shuffled([truth.fault, ...apart.map(({ fault }) => fault)]),
     truth: truth.fault,

@@ -1,5 +1,6 @@
 import type { FrameKind, FrameMeta, FrameNotes, FrameReading } from '@fulgent/core/day';
 import type { LookCard } from '@fulgent/core/contracts';
+import type { PracticeAnswer } from '@fulgent/core/practice';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 export const shoots = sqliteTable('shoots', {
@@ -98,6 +99,23 @@ export const sessions = sqliteTable('sessions', {
   passcode: text().notNull(),
   until: integer().notNull(),
 });
+
+/** Answers of practice, each by an id that the device made up. */
+export const practice = sqliteTable(
+  'practice',
+  {
+    id: text().primaryKey(),
+    at: integer().notNull(),
+    skill: text().$type<PracticeAnswer['skill']>().notNull(),
+    /** What its exercise is made again by. */
+    code: text().notNull(),
+    error: real().notNull(),
+    signed: real(),
+    grade: text().$type<PracticeAnswer['grade']>().notNull(),
+    about: text().notNull(),
+  },
+  (table) => [index('practice_at').on(table.at)],
+);
 
 /** What was chosen for all of this folder's work, as JSON text under a name. */
 export const settings = sqliteTable('settings', {

@@ -1,0 +1,9 @@
+import { useLocalSearchParams } from 'expo-router';
+import { later } from '../../../src/ui/Later';
+
+const LessonPage = later(async () => (await import('../../../src/practice/LessonPage')).LessonPage);
+
+export default function LessonRoute() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <LessonPage key={id} id={id} />;
+}
