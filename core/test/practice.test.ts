@@ -5,6 +5,7 @@ import {
   biases,
   codeOf,
   judge,
+  judgeFrame,
   progressOf,
   readCode,
   schedule,
@@ -153,6 +154,20 @@ describe('answers', () => {
     expect(judge(match, { kind: 'powers', powers: {}, shots: 1 }).error).toBeGreaterThan(0.3);
     expect(() => judge(match, { kind: 'choice', id: 'key' })).toThrow('by dialling');
     expect(() => judge(stops, { kind: 'number', value: NaN })).toThrow('with a number');
+  });
+
+  it('before a test frame are held against what was measured in it', () => {
+    const lights = [
+      { lightId: 'key', offStops: -0.1, isOff: false },
+      { lightId: 'rim', offStops: 1.2, isOff: true },
+      { lightId: 'hair', offStops: -0.6, isOff: true },
+    ];
+    expect(judgeFrame(lights, { lightId: 'rim', stops: 1 })).toMatchObject({ right: true, grade: 'easy' });
+    expect(judgeFrame(lights, { lightId: 'rim', stops: 0.5 }).signed).toBeCloseTo(-0.7, 9);
+    expect(judgeFrame(lights, { lightId: 'hair', stops: -0.6 })).toMatchObject({ error: 1.2, right: false, grade: 'again' });
+    expect(judgeFrame(lights, null)).toMatchObject({ error: 1.2, right: false });
+    expect(judgeFrame(lights.slice(0, 1), null)).toMatchObject({ error: 0, right: true });
+    expect(judgeFrame(lights.slice(0, 1), { lightId: 'key', stops: 1.5 })).toMatchObject({ error: 1.5, grade: 'again' });
   });
 
   const day = 86_400_000;

@@ -1,14 +1,4 @@
-import type {
-  Bias,
-  Change,
-  ErrorUnit,
-  Exercise,
-  Fault,
-  Guess,
-  Judged,
-  Patch,
-  Skill,
-} from '@fulgent/core/practice';
+import type { Bias, Change, ErrorUnit, Exercise, Fault, Guess, Judged, Patch, Skill } from '@fulgent/core/practice';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
 import type { Look } from '@fulgent/core/document';
 import { kelvinToMired } from '@fulgent/core/colour';
@@ -77,14 +67,14 @@ export function exerciseQuestion(exercise: Exercise): string {
       return 'One thing was done to this picture. Which?';
     case 'cost':
       return exercise.ask === 'which-most'
-        ? `Which of these gels takes the most light of a ${lowered(exercise.lamp)}?`
-        : `How many stops does ${exercise.patches[0]!.how === 'stacked' ? 'this stack' : 'this gel'} take of a ${lowered(exercise.lamp)}?`;
+        ? `Which of these gels takes the most of this lamp’s light (${lowered(exercise.lamp)})?`
+        : `How many stops does ${exercise.patches[0]!.how === 'stacked' ? 'this stack' : 'this gel'} take of this lamp’s light (${lowered(exercise.lamp)})?`;
     case 'match':
       return 'Dial the lights until your picture is this one.';
     case 'white':
       return `The key is white light of ${exercise.keyK} K. At which white balance was this taken?`;
     case 'makes':
-      return `Which makes this colour on a ${lowered(exercise.lamp)}?`;
+      return `Which makes this colour on this lamp (${lowered(exercise.lamp)})?`;
     case 'change':
       return `The key flashes, the colours burn on. ${changeWordsOf(exercise.change)} Which is the picture then?`;
   }

@@ -46,6 +46,8 @@ export function GuessAxis({
   readonly truth: number | null;
 }) {
   const styles = useStyles();
+  // A distance has no sign.
+  const show = (stops: number) => (axis.low < 0 ? formatStops(stops) : stops.toFixed(1));
   const gesture = useMemo(() => {
     const put = (x: number) => {
       if (truth !== null) return;
@@ -68,8 +70,8 @@ export function GuessAxis({
   return (
     <View>
       <Text size="big" weight="strong" narrow align="center" testID="guess">
-        {formatStops(value)}
-        {truth === null ? '' : ` · it is ${formatStops(truth)}`}
+        {show(value)}
+        {truth === null ? '' : ` · it is ${show(truth)}`}
       </Text>
       <LadderAxis axis={axis} width={width} left={0} />
       <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="none">

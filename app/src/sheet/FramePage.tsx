@@ -19,6 +19,7 @@ import useSWR from 'swr';
 import { api } from '../api/client';
 import { EyeCrop, FrameEyes } from '../frame/EyeCrop';
 import { FrameCanvas } from '../frame/FrameCanvas';
+import { GuessFirst } from '../practice/GuessFirst';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
@@ -91,7 +92,9 @@ export function FramePage({ look }: { readonly look: Look }) {
         ))}
       </Section>
       {found ? (
-        <Findings look={look} frame={frame} found={found} />
+        <GuessFirst frameId={frame.id} look={look} lights={frame.kind === 'full' ? (found.comparison?.lights ?? null) : null}>
+          <Findings look={look} frame={frame} found={found} />
+        </GuessFirst>
       ) : (
         <View style={{ height: 160 }} role="status" aria-busy accessibilityLabel="Measuring the frame" />
       )}

@@ -96,3 +96,25 @@ export function judge(exercise: Exercise, guess: Guess): Judged {
       return chosen(choiceOf(guess) === exercise.truth);
   }
 }
+
+/** A light of a test frame against its plan, as measured. */
+export interface Measured {
+  readonly lightId: string;
+  readonly offStops: number;
+  readonly isOff: boolean;
+}
+
+/**
+ * A guess before a test frame is measured: which light is off, and by how much; null for none. The light that is off the most counts; who names another is off by
+ * all of that, and who sees a fault where none is by what was seen.
+ */
+export function judgeFrame(
+  lights: readonly Measured[],
+  guess: { readonly lightId: string; readonly stops: number } | null,
+): Judged {
+  const [worst] = lights.filter(({ isOff }) => isOff).sort((a, b) => Math.abs(b.offStops) - Math.abs(a.offStops));
+  if (!worst) return measured(guess?.stops ?? 0, 'stops');
+  if (guess?.lightId === worst.lightId) return measured(guess.stops - worst.offStops, 'stops');
+  const error = Math.abs(worst.offStops);
+  return { error, signed: null, right: false, grade: gradeOf(error, STEPS.stops) === 'easy' ? 'hard' : 'again' };
+}

@@ -42,8 +42,8 @@ function drawnChange(look: Look, { one }: Making['lots']): Drawn {
   const { camera, lights } = look;
   const of = one(['shutter', 'aperture', 'iso', 'distance'] as const);
   if (of === 'shutter') {
-    const stops = one([2, 1.5, -1]);
-    const toS = camera.shutterS * 2 ** stops;
+    const toS = 1 / one([13, 20, 100]);
+    const stops = Math.log2(toS / camera.shutterS);
     return {
       change: { of, fromS: camera.shutterS, toS },
       look: { ...look, camera: { ...camera, shutterS: toS } },
@@ -63,9 +63,9 @@ function drawnChange(look: Look, { one }: Making['lots']): Drawn {
       lastingStops: 0,
     };
   }
-  const stops = one([1.5, -1.5]);
   if (of === 'iso') {
-    const to = Math.round(camera.iso * 2 ** stops);
+    const to = one([64, 640]);
+    const stops = Math.log2(to / camera.iso);
     return {
       change: { of, from: camera.iso, to },
       look: { ...look, camera: { ...camera, iso: to } },
@@ -73,7 +73,8 @@ function drawnChange(look: Look, { one }: Making['lots']): Drawn {
       lastingStops: stops,
     };
   }
-  const to = Number((camera.aperture / 2 ** (stops / 2)).toFixed(1));
+  const to = one([2.2, 7.1]);
+  const stops = 2 * Math.log2(camera.aperture / to);
   return {
     change: { of, from: camera.aperture, to },
     look: { ...look, camera: { ...camera, aperture: to } },
