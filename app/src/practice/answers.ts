@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import useSWR, { mutate } from 'swr';
 import { create } from 'zustand';
 import { api } from '../api/client';
+import { THIS_WINDOW } from '../door/device';
 
 const STORED_AS = 'fulgent:practice-unsent';
 
@@ -32,28 +33,35 @@ let sending: Promise<void> | null = null;
 
 /** Sends what waits, one lot after another; what cannot be sent now waits on. */
 export function sendAnswers(): Promise<void> {
-  sending ??= (async () => {
-    try {
-      for (;;) {
-        const lot = useUnsent.getState().list.slice(0, MOST_ANSWERS);
-        if (lot.length === 0) return;
-        await api.addPractice(lot);
-        const sent = new Set(lot.map(({ id }) => id));
-        put(useUnsent.getState().list.filter(({ id }) => !sent.has(id)));
-        await mutate(api.practice);
-      }
-    } catch {
-      // Tried again with the next answer and when the connection is back.
-    } finally {
-      sending = null;
-    }
-  })();
+  sending ??= sendAll().finally(() => {
+    sending = null;
+  });
   return sending;
 }
 
+async function sendAll(): Promise<void> {
+  for (;;) {
+    const lot = useUnsent.getState().list.slice(0, MOST_ANSWERS);
+    if (lot.length === 0) return;
+    try {
+      await api.addPractice(lot);
+    } catch {
+      // Tried again with the next answer and when the connection is back.
+      return;
+    }
+    const sent = new Set(lot.map(({ id }) => id));
+    put(useUnsent.getState().list.filter(({ id }) => !sent.has(id)));
+    await mutate(api.practice);
+  }
+}
+
+let made = 0;
+/** An id that no other window makes. */
+const freshId = (): string => `${THIS_WINDOW}-${Date.now().toString(36)}-${made++}`;
+
 /** Keeps an answer. */
 export function keepAnswer(answer: Omit<PracticeAnswer, 'id' | 'at'>): void {
-  put([...useUnsent.getState().list, { ...answer, id: crypto.randomUUID(), at: Date.now() }]);
+  put([...useUnsent.getState().list, { ...answer, id: freshId(), at: Date.now() }]);
   void sendAnswers();
 }
 
