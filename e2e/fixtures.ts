@@ -43,6 +43,8 @@ export const test = base.extend<{ pictures: 'fine' | 'quick'; server: Server; pa
     await page.addInitScript(() => {
       if (!localStorage.getItem('fulgent:quick-pictures')) localStorage.setItem('fulgent:quick-pictures', 'yes');
       // Pages are folded to one line a topic at first; most tests are about what stands in them.
+      // Somebody who knows the ladder.
+      if (!localStorage.getItem('fulgent:first-steps')) localStorage.setItem('fulgent:first-steps', 'drag touch balance');
       if (!localStorage.getItem('fulgent:topics')) localStorage.setItem('fulgent:topics', 'all');
     });
     page.on('pageerror', (error) => errors.push(error.message));

@@ -8,6 +8,13 @@ test.describe.configure({ mode: 'parallel' });
 
 /** Every view, in groups that are looked at one after another. */
 const VIEWS = {
+  practice: [
+    '/practice',
+    '/practice/edge?code=edge-4K7M2P',
+    '/practice/whose?code=whose-4K7M2P',
+    '/practice/eye',
+    '/practice/lessons/clipping',
+  ],
   'start and kit': ['/', '/new', '/kit', '/kit/azure-deep', '/kit/colour-spot', '/bench', '/bench/gels', '/bench/change'],
   'brief, palette and lights': [
     '/looks/saltmarsh-1/brief',

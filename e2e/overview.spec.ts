@@ -147,7 +147,7 @@ test('@phone values are dragged, and keys that a keyboard of figures lacks are o
   await visit(page, server, '/looks/saltmarsh-1/lights/rim-right');
   const power = page.getByRole('textbox', { name: 'Power', exact: true });
   await expect(power).toHaveValue('1/8 +0.7');
-  const { x, y, width, height } = (await power.boundingBox())!;
+  const { x, y, width, height } = (await page.getByTestId('drag-Power').boundingBox())!;
   await page.mouse.move(x + width / 2, y + height / 2);
   await page.mouse.down();
   for (let i = 1; i <= 12; i++) await page.mouse.move(x + width / 2 - 4 * i, y + height / 2);
@@ -160,4 +160,31 @@ test('@phone values are dragged, and keys that a keyboard of figures lacks are o
   await page.getByRole('button', { name: '+0.3', exact: true }).click();
   await power.press('Enter');
   await expect(power).toHaveValue('1/4 +0.3');
+});
+
+test('@phone first steps are ticked off by doing them, and gone then; a figure says what it is', async ({ page, server }) => {
+  await page.addInitScript(() => {
+    if (!sessionStorage.getItem('begun')) localStorage.setItem('fulgent:first-steps', ' ');
+    sessionStorage.setItem('begun', 'yes');
+  });
+  await openLook(page, server, 'saltmarsh-1');
+  const steps = page.getByTestId('first-steps');
+  await expect(steps).toContainText('Drag the white marker');
+  await page.getByRole('slider', { name: 'Key, exposure' }).press('ArrowLeft');
+  await page.getByRole('button', { name: 'Picture: touch a place to read it' }).press('Enter');
+  await page
+    .getByRole('button', { name: /^Backdrop: / })
+    .first()
+    .press('Enter');
+  await page.getByRole('button', { name: 'What is this: Stops from mid-grey' }).click();
+  await expect(page.getByTestId('what-is')).toContainText('The face meters');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Balance', exact: true }).click();
+  await expect(steps).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByTestId('ladder')).toBeVisible();
+  await expect(steps).toHaveCount(0);
+  await visit(page, server, '/looks/saltmarsh-1/lights/rim-right');
+  await page.getByRole('button', { name: 'What is this: Vivid window' }).click();
+  await expect(page.getByTestId('what-is')).toContainText('Between the brackets Rim right keeps its colour');
 });

@@ -48,3 +48,4 @@ export {
   patchWords,
   SKILL_WORDS,
 } from './practice';
+export { whatIsAxis, whatIsLoss, whatIsVividness, whatIsWhite, whatIsWindow, type WhatIs } from './what-is';

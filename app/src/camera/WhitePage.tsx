@@ -16,6 +16,8 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
+import { whatIsWhite } from '@fulgent/words';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import type { WhiteStudy } from '../workers/study.worker';
@@ -75,6 +77,9 @@ function DialsSection({ look }: { readonly look: Look }) {
   const { camera } = look;
   return (
     <Section title="White" aside={`${Math.round(kelvinToMired(camera.whiteK))} mired`}>
+      <View style={{ flexDirection: 'row', justifyContent: 'flex-end' }}>
+        <WhatIs words={whatIsWhite(look)} />
+      </View>
       <StepperGrid>
         <Cell>
           <Stepper

@@ -14,6 +14,8 @@ import { Pick } from '../ui/Pick';
 import { Topic } from '../ui/Section';
 import { Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
+import { whatIsLoss } from '@fulgent/words';
 import { CorrectionSheet } from './CorrectionSheet';
 import { WarmingSheet } from './WarmingSheet';
 import { GelPicker } from './GelPicker';
@@ -81,6 +83,7 @@ export function GelSection({ look, light, reading, width }: Props) {
         <Button label="Add a gel" icon="plus" disabled={gels.length >= 6} onPress={() => setPicking(true)} />
         <Button label="Match a white" onPress={() => setMatching(true)} />
         {isPerson(look.subject) ? <Button label="Warm the skin" onPress={() => setWarming(true)} /> : null}
+        {gels.length ? <WhatIs words={whatIsLoss(reading)} /> : null}
       </View>
       {gels.length > 0 ? (
         <GelHold width={width} light={light} look={look} reading={reading} gels={gels} leak={leak} id={id} />

@@ -3,7 +3,7 @@ import { formatPercent, formatStops } from '@fulgent/core/exposure';
 import { usualMostToKey } from '@fulgent/core/planning';
 import { flashFacts, formatPower, nearestPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { throwM } from '@fulgent/core/transport';
-import { flashWords, verdictWords } from '@fulgent/words';
+import { flashWords, verdictWords, whatIsVividness, whatIsWindow } from '@fulgent/words';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -18,6 +18,7 @@ import { Foot } from '../ui/Foot';
 import { Section, Topic, TopicsSwitch } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { say } from '../ui/Toasts';
 import { addBeside, changeLight, moveLight, removeLight, setPower, setThrow } from '../look/edits';
 import { FixtureSection } from './FixtureSection';
@@ -91,9 +92,13 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
             <LadderStrip light={light} reading={reading} axis={axis} width={inner} thickness={30} />
           </View>
         ) : null}
-        <Text style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-verdict">
-          {verdictWords(reading.verdict)}
-        </Text>
+
+        <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: SPACE.m }}>
+          <Text style={{ flex: 1 }} testID="light-verdict">
+            {verdictWords(reading.verdict)}
+          </Text>
+          <WhatIs words={whatIsWindow(reading)} />
+        </View>
         <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingBottom: SPACE.s }} testID="light-edge">
           {edgeText(reading.edgeStops, look.camera)}
         </Text>
@@ -219,6 +224,9 @@ function VividnessSection({
 }) {
   return (
     <Topic id="light.vivid" title="Vividness against exposure" now={vividText(reading)}>
+      <View style={{ flexDirection: 'row', justifyContent: 'flex-end' }}>
+        <WhatIs words={whatIsVividness(reading)} />
+      </View>
       {inner > 0 ? (
         <VividnessCurve
           reading={reading}

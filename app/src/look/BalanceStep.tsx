@@ -3,7 +3,7 @@ import { ROLES, type KeyLevel, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { openLampStops } from '@fulgent/core/planning';
 import type { LightReading, Readings } from '@fulgent/core/scene';
-import { balanceWords, HEAT_REASON_WORDS, lampCautions, limitWords, verdictWords } from '@fulgent/words';
+import { balanceWords, HEAT_REASON_WORDS, lampCautions, limitWords, verdictWords, whatIsAxis } from '@fulgent/words';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -14,10 +14,12 @@ import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { addLight, roleName } from './edits';
 import { exposureText } from './exposure-text';
+import { FirstSteps } from './FirstSteps';
 import { balanceLook, useOpenLook } from './store';
 import { chooseLight, useBurnt, useChosen } from './ui-state';
 import { ProposalRow } from './ProposalRow';
@@ -67,6 +69,7 @@ export function BalanceStep() {
             ) : (
               <View style={{ height: 6 }} />
             )}
+            <FirstSteps />
             <Ladder
               look={look}
               readings={readings}
@@ -79,6 +82,8 @@ export function BalanceStep() {
             />
             <View style={styles.more}>
               <Button label="Add a light" icon="plus" onPress={() => setAdding(true)} />
+              <View style={{ flex: 1 }} />
+              <WhatIs words={whatIsAxis(readings)} />
             </View>
             {wide && reading ? <Reading reading={reading} readings={readings} /> : null}
           </>

@@ -7,6 +7,8 @@ import { Text } from './Text';
 
 const useStyles = themed((t) => ({
   block: { gap: 3 },
+  // The web has more cursors than the platform's types know.
+  label: { cursor: 'ew-resize' as 'pointer', paddingVertical: 2 },
   line: { flexDirection: 'row', alignItems: 'stretch', backgroundColor: t.raised, borderRadius: 3 },
   input: {
     flex: 1,
@@ -36,8 +38,8 @@ interface Props {
 /** A drag of so many px sideways is a step. */
 const STEP_PX = 14;
 
-/** A drag sideways over a value steps it; the value that is typed in is left alone. */
-function stepGesture(step: { readonly current: (by: 1 | -1) => void }, isTyped: () => boolean) {
+/** A drag sideways along a value's name steps it. */
+function stepGesture(step: { readonly current: (by: 1 | -1) => void }) {
   let done = 0;
   return Gesture.Pan()
     .runOnJS(true)
@@ -47,7 +49,6 @@ function stepGesture(step: { readonly current: (by: 1 | -1) => void }, isTyped: 
       done = 0;
     })
     .onUpdate(({ translationX }) => {
-      if (isTyped()) return;
       const wanted = Math.trunc(translationX / STEP_PX);
       if (wanted === done) return;
       // One step at a time: the next comes with the next move, from the value that this one makes.
@@ -65,14 +66,13 @@ export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props)
   const [entry, setEntry] = useState<{ over: string; text: string; error: string | null } | null>(null);
   const mine = entry?.over === value ? entry : null;
   const error = mine?.error ?? null;
-  const input = useRef<TextInput>(null);
   const [typing, setTyping] = useState(false);
   const step = useRef(onStep);
   useEffect(() => {
     step.current = onStep;
   });
   // eslint-disable-next-line react-hooks/refs -- it is read while somebody drags, never while it is drawn
-  const gesture = useMemo(() => stepGesture(step, () => document.activeElement === (input.current as unknown)), []);
+  const gesture = useMemo(() => stepGesture(step), []);
   const commit = () => {
     if (!mine || !onType) return;
     const problem = onType(mine.text.trim());
@@ -80,33 +80,35 @@ export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props)
   };
   return (
     <View style={styles.block}>
-      <Text size="small" quiet>
-        {label}
-      </Text>
-      <GestureDetector gesture={gesture} touchAction="pan-y">
-        <View style={[styles.line, error !== null && styles.wrong]}>
-          <Button label="−" accessibilityLabel={`${label}: less`} onPress={() => onStep(-1)} />
-          <TextInput
-            style={[styles.input, { fontSize: 21 * scale }]}
-            value={mine?.text ?? value}
-            readOnly={!onType}
-            onChangeText={(text) => setEntry({ over: value, text, error: null })}
-            ref={input}
-            inputMode={pad.length ? 'decimal' : undefined}
-            onFocus={() => setTyping(true)}
-            onBlur={() => {
-              setTyping(false);
-              commit();
-            }}
-            onSubmitEditing={commit}
-            accessibilityLabel={label}
-            aria-invalid={error !== null}
-            selectTextOnFocus
-            placeholderTextColor={theme.quiet}
-          />
-          <Button label="+" accessibilityLabel={`${label}: more`} onPress={() => onStep(1)} />
+      <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="none">
+        <View style={styles.label} testID={`drag-${label}`}>
+          <Text size="small" quiet>
+            {label}
+          </Text>
         </View>
       </GestureDetector>
+      <View style={[styles.line, error !== null && styles.wrong]}>
+        <Button label="−" accessibilityLabel={`${label}: less`} onPress={() => onStep(-1)} />
+        <TextInput
+          style={[styles.input, { fontSize: 21 * scale }]}
+          value={mine?.text ?? value}
+          readOnly={!onType}
+          onChangeText={(text) => setEntry({ over: value, text, error: null })}
+          inputMode={pad.length ? 'decimal' : undefined}
+          onFocus={() => setTyping(true)}
+          onBlur={() => {
+            setTyping(false);
+            commit();
+          }}
+          onSubmitEditing={commit}
+          accessibilityLabel={label}
+          aria-invalid={error !== null}
+          selectTextOnFocus
+          placeholderTextColor={theme.quiet}
+        />
+        <Button label="+" accessibilityLabel={`${label}: more`} onPress={() => onStep(1)} />
+      </View>
+
       {typing && pad.length ? (
         <Pad keys={pad} onKey={(key) => setEntry({ over: value, text: `${mine?.text ?? ''}${key}`, error: null })} />
       ) : null}

@@ -1,0 +1,129 @@
+import type { Page } from '@playwright/test';
+import { SKILLS, type Skill } from '@fulgent/core/practice';
+import { expect, isWide, test, visit } from './fixtures';
+
+const open = async (page: Page, server: { url: string }, skill: Skill, code = '4K7M2P') => {
+  await visit(page, server, `/practice/${skill}?code=${skill}-${code}`);
+  await expect(page.getByTestId('question')).toBeVisible();
+};
+const answer = async (page: Page) => {
+  await page.getByRole('button', { name: 'Answer', exact: true }).click();
+  await expect(page.getByTestId('judged')).toBeVisible();
+};
+
+/** Answers an exercise, rightly or not. */
+const GUESS: Readonly<Record<Skill, (page: Page) => Promise<void>>> = {
+  async stops(page) {
+    const axis = page.getByTestId('guess-axis');
+    const { x, y, width, height } = (await axis.boundingBox())!;
+    await page.mouse.move(x + width / 2, y + height / 2);
+    await page.mouse.down();
+    for (let i = 1; i <= 8; i++) await page.mouse.move(x + width / 2 + (i * width) / 24, y + height / 2);
+    await page.mouse.up();
+    await expect(page.getByTestId('guess')).toContainText('+');
+  },
+  async edge(page) {
+    await page.getByTestId('guess-axis').focus();
+    await page.keyboard.press('PageUp');
+    await page.getByRole('radio', { name: 'R', exact: true }).click();
+  },
+  whose: (page) => page.getByRole('radiogroup', { name: 'Light' }).getByRole('radio').first().click(),
+  wrong: (page) => page.getByRole('radio').first().click(),
+  async cost(page) {
+    const axis = page.getByTestId('guess-axis');
+    if (await axis.count()) await axis.press('ArrowRight');
+    else await page.getByRole('radio').first().click();
+  },
+  async match(page) {
+    await page.getByRole('button', { name: 'Key: more' }).click();
+    await page.getByRole('button', { name: 'Take a shot' }).click();
+    await expect(page.getByTestId('shots')).toHaveText('Shot 1');
+  },
+  async white(page) {
+    await page.getByRole('button', { name: 'White balance: less' }).click();
+  },
+  makes: (page) => page.getByRole('radio').first().click(),
+  change: (page) => page.getByRole('radio', { name: 'Picture 2' }).click(),
+};
+
+test('every kind of exercise is asked, answered, and explained; the next one is there at once', async ({ page, server }) => {
+  for (const skill of SKILLS) {
+    await open(page, server, skill);
+    await GUESS[skill](page);
+    await answer(page);
+    await expect(page.getByTestId('code')).toContainText(`${skill}-4K7M2P`);
+  }
+  // It was made while the last one was answered.
+  const waits: number[] = [];
+  for (let i = 0; i < 3; i++) {
+    const before = await page.getByTestId('code').textContent();
+    await page.waitForTimeout(1500);
+    const start = Date.now();
+    await page.getByRole('button', { name: 'Again like this' }).click();
+    await expect(page.getByTestId('code')).not.toHaveText(before!);
+    waits.push(Date.now() - start);
+    await GUESS.change(page);
+    await answer(page);
+  }
+  expect(Math.min(...waits)).toBeLessThan(isWide(page) ? 600 : 300);
+});
+
+test("a day's session: what is due, a lesson, a shared code, own looks, and how the eye goes", async ({ page, server }) => {
+  await visit(page, server, '/practice');
+  await page.getByRole('link', { name: 'Begin: How many stops?' }).click();
+  await GUESS.stops(page);
+  await answer(page);
+  await page.getByRole('button', { name: 'Again like this' }).click();
+  await GUESS.stops(page);
+  await answer(page);
+  await page.getByRole('button', { name: /^Next: / }).click();
+  await expect(page.getByTestId('question')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to practice' }).click();
+  await expect(page.getByText(/at hand, again in/)).toBeVisible();
+
+  await page.getByRole('link', { name: /^Where colour ends/ }).click();
+  const paled = page.getByRole('textbox', { name: 'Rim left' });
+  await expect(paled).toHaveValue('0 stops');
+  await page.getByRole('button', { name: 'Rim left: more' }).click();
+  await expect(paled).toHaveValue('+1 stops');
+  await page.getByRole('button', { name: 'On to the exercises' }).click();
+  for (const skill of ['edge', 'stops', 'edge'] as const) {
+    await GUESS[skill](page);
+    await answer(page);
+    await page.getByRole('button', { name: 'Go on' }).click();
+  }
+  await expect(page.getByTestId('lesson-step')).toHaveText('Done');
+  await page.getByRole('button', { name: 'Your eye' }).click();
+  await expect(page.getByTestId('progress-stops')).toContainText('3 answers');
+  await expect(page.getByTestId('progress-edge')).toContainText('2 answers');
+
+  const kept = async () => ((await (await page.request.get(`${server.url}/api/practice`)).json()) as unknown[]).length;
+  expect(await kept()).toBe(5);
+  await page.getByRole('button', { name: 'Forget all answers' }).click();
+  await expect.poll(kept).toBe(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(kept).toBe(5);
+
+  await visit(page, server, '/practice');
+  await page.getByRole('radio', { name: 'My own looks' }).click();
+  const code = page.getByRole('textbox', { name: 'Code' });
+  if (!(await code.isVisible())) await page.getByTestId('topic-practice.code').click();
+  await code.fill('whose-4K7M2P');
+  await page.getByRole('button', { name: 'Open it' }).click();
+  await expect(page.getByTestId('question')).toContainText('Which light makes most');
+});
+
+test('@phone without a connection an answer waits, and is sent when it is back', async ({ page, server, context }) => {
+  await open(page, server, 'cost');
+  await GUESS.cost(page);
+  await context.setOffline(true);
+  await answer(page);
+  await expect.poll(() => page.evaluate(() => localStorage.getItem('fulgent:practice-unsent') ?? '')).toContain('cost-4K7M2P');
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect
+    .poll(async () =>
+      ((await (await page.request.get(`${server.url}/api/practice`)).json()) as { code: string }[]).map(({ code }) => code),
+    )
+    .toEqual(['cost-4K7M2P']);
+});

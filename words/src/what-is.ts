@@ -1,0 +1,74 @@
+import type { Look } from '@fulgent/core/document';
+import { formatStops } from '@fulgent/core/exposure';
+import { kelvinToMired } from '@fulgent/core/colour';
+import type { LightReading, Readings } from '@fulgent/core/scene';
+import { channelWord, percentWords } from './numbers';
+
+/** One plain paragraph on a figure, with the numbers of this look. */
+export interface WhatIs {
+  readonly title: string;
+  readonly text: string;
+}
+
+/** Mid-grey is this much of white. */
+const GREY = '18 %';
+
+/** The axis of the ladder. */
+export function whatIsAxis({ keyStops }: Readings): WhatIs {
+  const face = Number.isFinite(keyStops)
+    ? `The face meters ${formatStops(keyStops)} here: ${keyStops < 0 ? 'under' : 'over'} what a meter would set.`
+    : 'No light falls on the key side of the face here.';
+  return {
+    title: 'Stops from mid-grey',
+    text: `Each row has one axis: how bright this light alone records its own place. 0 is a grey card of ${GREY}, a stop to the right is twice the light. ${face}`,
+  };
+}
+
+/** A light's vivid window. */
+export function whatIsWindow({ name, window, firstClip, stops, isWhite }: LightReading): WhatIs {
+  const title = 'Vivid window';
+  if (isWhite)
+    return {
+      title,
+      text: `${name} is white at this white balance: it has no colour to lose, only a level. Its ${channelWord(firstClip.channel)} channel clips at ${formatStops(firstClip.stops)}.`,
+    };
+  if (!window)
+    return {
+      title,
+      text: `${name} has no window: at no level is its colour recorded strongly in what else lights its place. Take other light away, or give it a deeper colour.`,
+    };
+  const stands = Number.isFinite(stops) ? ` It stands at ${formatStops(stops)}.` : '';
+  return {
+    title,
+    text: `Between the brackets ${name} keeps its colour: from ${formatStops(window.lowStops)}, under which it is too dark or too mixed, to ${formatStops(window.highStops)}, where it pales. At ${formatStops(firstClip.stops)} its ${channelWord(firstClip.channel)} channel has all that it can hold; more light adds only the others, and the hue moves.${stands}`,
+  };
+}
+
+/** What the gels of a light take. */
+export function whatIsLoss({ name, stopsLost, channelStopsLost: [r, g, b] }: LightReading): WhatIs {
+  return {
+    title: 'Stops that gels take',
+    text: `The gels before ${name} let ${percentWords(2 ** -stopsLost)} of its light through: ${stopsLost.toFixed(1)} stops are lost, and its lamp must give them back. By channel it is R ${r.toFixed(1)}, G ${g.toFixed(1)}, B ${b.toFixed(1)}: what is lost least is the colour.`,
+  };
+}
+
+/** How vivid a light's place is. */
+export function whatIsVividness({ name, vividness, dilution }: LightReading): WhatIs {
+  const [most] = dilution;
+  const why = most
+    ? ` ${most.name} is ${percentWords(most.share)} of the light there and costs ${percentWords(Math.max(0, most.vividnessLost))} of it.`
+    : '';
+  return {
+    title: 'Vividness',
+    text: `How much of ${name}’s own colour is left once all other light and the camera are done with it: ${percentWords(vividness)} here. 100 % is the light by itself, in the dark.${why}`,
+  };
+}
+
+/** What another white does. */
+export function whatIsWhite({ camera }: Look): WhatIs {
+  const mired = Math.round(kelvinToMired(camera.whiteK));
+  return {
+    title: 'White balance and mired',
+    text: `At ${camera.whiteK} K light of that colour records as white. Mired is a million over kelvins: ${mired} here. A gel shifts every lamp by the same mired, not by the same kelvins, which is why warming is counted so: a quarter is about 42, a full one about 159.`,
+  };
+}
