@@ -53,6 +53,16 @@ test('every kind of exercise is asked, answered, and explained; the next one is 
     await answer(page);
     await expect(page.getByTestId('code')).toContainText(`${skill}-4K7M2P`);
   }
+  // By keys alone.
+  await open(page, server, 'wrong', '7K7M2P');
+  await page.keyboard.press('3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('judged')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('code')).not.toContainText('wrong-7K7M2P');
+  await open(page, server, 'change', '7K7M2P');
+  await GUESS.change(page);
+  await answer(page);
   // It was made while the last one was answered.
   const waits: number[] = [];
   for (let i = 0; i < 3; i++) {

@@ -1,3 +1,4 @@
+import { default_w } from 'ts-fsrs';
 import { demoLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { kelvinToMired } from '../src/colour';
@@ -197,6 +198,12 @@ describe('answers', () => {
       now = due!;
     }
     for (let i = 1; i < waits.length; i++) expect(waits[i]).toBeGreaterThan(waits[i - 1]!);
+    // After the published curve, R(t) = (1 + f t / S)^-d with R(S) = 0.9: also long before and long after it is due.
+    const d = default_w[20]!;
+    const f = 0.9 ** (-1 / d) - 1;
+    const [last, wait] = [list.at(-1)!.at, waits.at(-1)!];
+    for (const times of [0.25, 0.5, 2, 4])
+      expect(planned(list, last + times * wait * day).recall).toBeCloseTo((1 + f * times) ** -d, 2);
     const after = planned([...list, answer(now, { grade: 'again' })], now);
     expect((after.due! - now) / day).toBeLessThan(waits.at(-1)! / 2);
     // What is due comes first, then what was never tried, then what is at hand.

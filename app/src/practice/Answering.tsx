@@ -7,6 +7,7 @@ import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Text } from '../ui/Text';
 import { keepAnswer } from './answers';
+import { usePracticeKeys } from './keys';
 import { ChangePart, CostPart, EdgePart, MakesPart, MatchPart, StopsPart, WhosePart, WhitePart, WrongPart } from './parts';
 
 const useStyles = themed((t) => ({
@@ -35,6 +36,14 @@ export function Answering({
     onJudged(result);
   };
   const props = { width, guess, onGuess: setGuess, isAnswered: judged !== null };
+  usePracticeKeys((key) => {
+    if (judged) return false;
+    const option = optionsOf(exercise)[Number(key) - 1];
+    if (option !== undefined) setGuess({ kind: 'choice', id: option });
+    else if (key === 'Enter' && isWhole(exercise, guess)) answer();
+    else return false;
+    return true;
+  });
   return (
     <View style={{ gap: SPACE.m }}>
       <Text size="strong" weight="strong" role="heading" aria-level={2} testID="question">
@@ -67,6 +76,23 @@ function firstGuess(exercise: Exercise): Guess | null {
       return { kind: 'powers', powers: {}, shots: 0 };
     default:
       return null;
+  }
+}
+
+/** What is chosen from, in the order in which it is shown. */
+function optionsOf(exercise: Exercise): readonly string[] {
+  switch (exercise.skill) {
+    case 'whose':
+      return exercise.look.lights.flatMap(({ id }) => (exercise.options.includes(id) ? [id] : []));
+    case 'wrong':
+      return exercise.options;
+    case 'makes':
+    case 'change':
+      return exercise.options.map(({ id }) => id);
+    case 'cost':
+      return exercise.ask === 'which-most' ? exercise.patches.map(({ id }) => id) : [];
+    default:
+      return [];
   }
 }
 

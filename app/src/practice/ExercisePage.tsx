@@ -10,6 +10,7 @@ import { Text } from '../ui/Text';
 import { Waiting } from '../ui/Waiting';
 import { Answering } from './Answering';
 import { useAnswers } from './answers';
+import { usePracticeKeys } from './keys';
 import { makeAhead, nextExercise } from './next';
 
 const WIDEST = 560;
@@ -71,6 +72,12 @@ export function Round({
   const [width, setWidth] = useState(0);
   const isJudged = judged !== null && judged.of === exercise;
   const [began] = useState(() => Date.now());
+  usePracticeKeys((key) => {
+    if (key !== 'Enter' || !isJudged) return false;
+    if (onDone) onDone();
+    else setCount(count + 1);
+    return true;
+  });
   const planned = schedule(answers ?? [], began)[0]!.skill;
   return (
     <View

@@ -43,7 +43,8 @@ export function PracticePage() {
         Practice
       </Text>
       <Text quiet>
-        Predict, then see. Exercises of under a minute, made by the same model that plans your light; never the same twice.
+        Predict, then see. Exercises of under a minute, made by the same model that plans your light; never the same twice. With a
+        keyboard: arrows move, 1 to 4 choose, Enter answers and goes on.
       </Text>
       {planned ? (
         <>

@@ -1,0 +1,100 @@
+import { demoLooks } from '@fulgent/core/demo';
+import { SKILLS, type Exercise } from '@fulgent/core/practice';
+import { makeExercise } from '@fulgent/core/practice/make';
+import { evaluate } from '@fulgent/core/scene';
+import {
+  biasWords,
+  errorWords,
+  exerciseQuestion,
+  exerciseWhy,
+  FAULT_NAMES_PRACTICE,
+  guessWords,
+  judgedWords,
+  LESSONS,
+  patchWords,
+  SKILL_WORDS,
+  whatIsAxis,
+  whatIsLoss,
+  whatIsVividness,
+  whatIsWhite,
+  whatIsWindow,
+} from '../src/index';
+
+const SEEDS = [3, 1000, 99_999];
+
+describe('words of practice', () => {
+  it('ask one thing, and explain the truth with its own numbers', () => {
+    for (const skill of SKILLS)
+      for (const seed of SEEDS) {
+        const exercise: Exercise = makeExercise(skill, seed);
+        const [question, why] = [exerciseQuestion(exercise), exerciseWhy(exercise)];
+        expect(question).toMatch(/[?.]$/);
+        expect(why).toMatch(/\.$/);
+        for (const text of [question, why]) {
+          expect(text).not.toMatch(/undefined|NaN|null|\{|\}/);
+          expect(text.length).toBeLessThan(260);
+        }
+        if ('lightId' in exercise && exercise.lightId && exercise.skill !== 'wrong') {
+          const look = 'look' in exercise ? exercise.look : exercise.before;
+          expect(question).toContain(look.lights.find(({ id }) => id === exercise.lightId)!.name);
+        }
+        // What is asked for is not said before it is answered.
+        if (exercise.skill === 'edge') expect(question).not.toContain(exercise.truth.toFixed(1));
+        if (exercise.skill === 'white') {
+          expect(question).not.toContain(`${exercise.truth} K`);
+          expect(why).toContain(`${exercise.truth} K`);
+        }
+        if (exercise.skill === 'makes')
+          expect(why).toContain(patchWords(exercise.options.find(({ id }) => id === exercise.truth)!));
+      }
+  });
+
+  it('say how far a guess is off, and which way', () => {
+    const judged = (error: number, signed: number | null, right: boolean) => ({ error, signed, right, grade: 'good' as const });
+    expect(judgedWords(judged(0, 0, true), 'stops')).toBe('Exactly.');
+    expect(judgedWords(judged(0.4, -0.4, true), 'stops')).toBe('0.4 stops too little, near enough.');
+    expect(judgedWords(judged(1, 1, false), 'stops')).toBe('1.0 stop too much.');
+    expect(judgedWords(judged(1.2, null, false), 'stops')).toBe('1.2 stops off.');
+    expect(judgedWords(judged(44, 44, false), 'mired')).toBe('44 mired off.');
+    expect(judgedWords(judged(1, null, false), 'wrong')).toBe('Not that.');
+    expect(errorWords(0.25, 'wrong')).toBe('75 % right');
+    expect(errorWords(31.4, 'mired')).toBe('31 mired');
+    const white = makeExercise('white', 3);
+    expect(guessWords({ kind: 'number', value: 4500 }, white)).toBe('4500 K');
+    expect(guessWords({ kind: 'powers', powers: {}, shots: 1 }, white)).toBe('1 shot');
+  });
+
+  it('tell a leaning as what to do about it', () => {
+    const bias = (part: object) => ({ skill: 'stops' as const, about: 'blue', signed: 0.7, count: 9, ...part });
+    expect(biasWords(bias({}))).toBe('You judge blue 0.7 stops too bright.');
+    expect(biasWords(bias({ signed: -1, about: '' }))).toBe('You judge light 1.0 stop too dark.');
+    expect(biasWords(bias({ skill: 'white', signed: 31 }))).toBe('You take the white 31 mired too warm.');
+    expect(biasWords(bias({ skill: 'edge', signed: -0.5 }))).toBe('You place the edge of blue 0.5 stops too near.');
+    expect(biasWords(bias({ skill: 'cost', signed: 0.6 }))).toBe('You think that gels take 0.6 stops more than they do.');
+  });
+
+  it('name every skill, fault and lesson', () => {
+    expect(Object.keys(SKILL_WORDS).sort()).toEqual([...SKILLS].sort());
+    expect(new Set(Object.values(FAULT_NAMES_PRACTICE)).size).toBe(8);
+    for (const { title, text, see } of LESSONS) for (const words of [title, text, see]) expect(words.length).toBeGreaterThan(3);
+  });
+});
+
+describe('what a figure is', () => {
+  const look = demoLooks()[0]!;
+  const readings = evaluate(look);
+
+  it('is said with the numbers of the look', () => {
+    expect(whatIsAxis(readings).text).toContain('The face meters');
+    for (const light of readings.lights) {
+      const { text } = whatIsWindow(light);
+      expect(text).toContain(light.name);
+      if (!light.isWhite && light.window) expect(text).toContain('brackets');
+      expect(whatIsVividness(light).text).toContain(`${Math.round(100 * light.vividness)} %`);
+      if (light.stopsLost > 0) expect(whatIsLoss(light).text).toContain(`${light.stopsLost.toFixed(1)} stops are lost`);
+    }
+    expect(whatIsWhite(look).text).toContain(`${Math.round(1e6 / look.camera.whiteK)} here`);
+    const [first] = readings.lights;
+    expect(whatIsWindow({ ...first!, isWhite: false, window: null }).text).toContain('has no window');
+  });
+});
