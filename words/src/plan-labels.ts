@@ -35,7 +35,7 @@ export function planLabels(
     ...(chosen ? [lightWish(chosen, layout)] : []),
     ...look.lights.filter(({ id }) => id !== chosen?.id).map((light) => lightWish(light, layout)),
     ...(chosen ? alongWishes(chosen, layout, lines.length === 0) : []),
-    ...lines.flatMap((line) => lineWish(line, layout, width, height) ?? []),
+    ...(chosen ? lines.flatMap((line) => lineWish(line, chosen, layout, width, height) ?? []) : []),
     {
       id: 'plan:camera',
       at: layout.at(camera),
@@ -84,14 +84,16 @@ function lightWish(light: Light, layout: PlanLayout): Wish {
   return { id, at: [x, y], lines: [name, `${dial} · ${position[1].toFixed(1)} m`], towards };
 }
 
-/** A line of equal exposure is named where it is lowest on the screen. */
-function lineWish({ stops, rings }: ExposureLine, layout: PlanLayout, width: number, height: number): Wish | null {
+/** A line of equal exposure is named where it is farthest from its light: near it they all meet. */
+function lineWish({ stops, rings }: ExposureLine, light: Light, layout: PlanLayout, width: number, height: number): Wish | null {
+  const [lx, ly] = layout.at(light.position);
+  const away = ([x, y]: readonly [number, number]) => Math.hypot(x - lx, y - ly);
   const seen = rings
     .flat()
     .map((place) => layout.px(place))
     .filter(([x, y]) => x > LINE_EDGE_PX && x < width - LINE_EDGE_PX && y > LINE_EDGE_PX && y < height - LINE_EDGE_PX);
   if (seen.length === 0) return null;
-  const at = seen.reduce((best, one) => (one[1] > best[1] ? one : best));
+  const at = seen.reduce((best, one) => (away(one) > away(best) ? one : best));
   return {
     id: `plan:line-${stops}`,
     at,

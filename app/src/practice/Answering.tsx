@@ -3,7 +3,7 @@ import { exerciseQuestion, exerciseWhy, hueWord, inFigures, judgedWords } from '
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readingText } from '../look/words';
-import { SPACE, themed } from '../theme/theme';
+import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Text } from '../ui/Text';
 import { keepAnswer } from './answers';
@@ -11,6 +11,9 @@ import { usePracticeKeys } from './keys';
 import { ChangePart, CostPart, EdgePart, MakesPart, MatchPart, StopsPart, WhosePart, WhitePart, WrongPart } from './parts';
 
 const useStyles = themed((t) => ({
+  /** What belongs to an exercise, in columns where there is room. */
+  beside: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', gap: SPACE.l },
+  below: { gap: SPACE.m },
   verdict: { borderWidth: 1, borderColor: t.edge, borderRadius: 3, padding: SPACE.m, gap: SPACE.s },
 }));
 
@@ -25,6 +28,7 @@ export function Answering({
   readonly onJudged: (judged: Judged) => void;
 }) {
   const styles = useStyles();
+  const isWide = useIsWide();
   const [guess, setGuess] = useState<Guess | null>(() => firstGuess(exercise));
   const [judged, setJudged] = useState<Judged | null>(null);
   const answer = () => {
@@ -49,7 +53,9 @@ export function Answering({
       <Text size="strong" weight="strong" role="heading" aria-level={2} testID="question">
         {exerciseQuestion(exercise)}
       </Text>
-      <Part exercise={exercise} {...props} />
+      <View style={isWide ? styles.beside : styles.below}>
+        <Part exercise={exercise} {...props} />
+      </View>
       {judged ? (
         <View style={styles.verdict} role="status" testID="judged">
           <Text size="strong" weight="strong">

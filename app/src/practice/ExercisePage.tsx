@@ -3,7 +3,7 @@ import { SKILL_WORDS } from '@fulgent/words';
 import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { SPACE } from '../theme/theme';
+import { SPACE, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
@@ -14,6 +14,8 @@ import { usePracticeKeys } from './keys';
 import { makeAhead, nextExercise } from './next';
 
 const WIDEST = 560;
+/** Two beside each other on a wide page. */
+const COLUMN = 440;
 
 /** What an address asks for: a skill, and the seed of a code where one is given. */
 function asked(skill: string, code: string | null): { readonly skill: Skill; readonly seed: number | null } | string {
@@ -65,6 +67,7 @@ export function Round({
 }) {
   const router = useRouter();
   const window = useWindowDimensions();
+  const isWide = useIsWide();
   const answers = useAnswers();
   const [count, setCount] = useState(0);
   const { exercise, error } = useExercise(skill, count === 0 ? seed : null, count);
@@ -81,8 +84,10 @@ export function Round({
   const planned = schedule(answers ?? [], began)[0]!.skill;
   return (
     <View
-      style={{ gap: SPACE.m, maxWidth: WIDEST }}
-      onLayout={({ nativeEvent }) => setWidth(Math.min(WIDEST, nativeEvent.layout.width, window.width - 2 * SPACE.m))}
+      style={{ gap: SPACE.m, maxWidth: isWide ? 2 * COLUMN + SPACE.l : WIDEST }}
+      onLayout={({ nativeEvent }) =>
+        setWidth(Math.min(isWide ? COLUMN : WIDEST, nativeEvent.layout.width, window.width - 2 * SPACE.m))
+      }
     >
       {error ? <Text role="alert">{error}</Text> : null}
       {exercise && width > 0 ? (

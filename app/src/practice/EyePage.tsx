@@ -88,8 +88,10 @@ function SkillChart({
   return (
     <View style={styles.skill} testID={`progress-${skill}`}>
       <View style={styles.row}>
-        <Text weight="strong">{nameOf(skill)}</Text>
-        <Text size="label" quiet>
+        <Text weight="strong" style={{ flexShrink: 0 }}>
+          {nameOf(skill)}
+        </Text>
+        <Text size="label" quiet align="right" style={{ flex: 1 }}>
           {said}, {count} {count === 1 ? 'answer' : 'answers'}
         </Text>
       </View>

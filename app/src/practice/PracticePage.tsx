@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
-import { Foot, FootLink } from '../ui/Foot';
+import { FootLink } from '../ui/Foot';
 import { LinkRow } from '../ui/LinkRow';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Section, Topic } from '../ui/Section';
@@ -48,9 +48,9 @@ export function PracticePage() {
       </Text>
       {planned ? (
         <>
-          <Foot>
+          <View style={{ flexDirection: 'row', maxWidth: 560 }}>
             <FootLink href={`/practice/${planned[0]!.skill}`} label={`Begin: ${SKILL_WORDS[planned[0]!.skill].name}`} />
-          </Foot>
+          </View>
           <Choice label="Practise on" options={SOURCES} value={own ? 'own' : 'made'} onChange={(id) => setOwn(id === 'own')} />
           <View>
             {planned.map((one) => (

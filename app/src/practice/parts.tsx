@@ -318,29 +318,31 @@ export function MatchPart({ exercise, width, guess, onGuess, isAnswered }: PartP
           </Text>
         </View>
       </View>
-      {start.lights.map(({ id, name, fixture }) => (
-        <Stepper
-          key={id}
-          label={name}
-          value={formatPower(fixture, powerOf(id))}
-          onStep={(by) => put(id, steppedPower(fixture, powerOf(id), by))}
-          {...(isAnswered
-            ? {
-                note: `It is ${formatPower(fixture, powerOfLight(target, id))}, ${formatStops(powerOfLight(target, id) - powerOf(id))} from yours`,
-              }
-            : {})}
-        />
-      ))}
-      {isAnswered ? null : (
-        <Button
-          label="Take a shot"
-          icon="camera"
-          onPress={() => {
-            setShot(dialled);
-            onGuess({ ...given, shots: given.shots + 1 });
-          }}
-        />
-      )}
+      <View style={{ width, gap: SPACE.m }}>
+        {start.lights.map(({ id, name, fixture }) => (
+          <Stepper
+            key={id}
+            label={name}
+            value={formatPower(fixture, powerOf(id))}
+            onStep={(by) => put(id, steppedPower(fixture, powerOf(id), by))}
+            {...(isAnswered
+              ? {
+                  note: `It is ${formatPower(fixture, powerOfLight(target, id))}, ${formatStops(powerOfLight(target, id) - powerOf(id))} from yours`,
+                }
+              : {})}
+          />
+        ))}
+        {isAnswered ? null : (
+          <Button
+            label="Take a shot"
+            icon="camera"
+            onPress={() => {
+              setShot(dialled);
+              onGuess({ ...given, shots: given.shots + 1 });
+            }}
+          />
+        )}
+      </View>
     </>
   );
 }
