@@ -22,6 +22,11 @@ test('keys lead through the steps, balance and are listed; undo says what it tak
   await chooseRow(page, 'rim-right');
   const power = page.getByRole('slider', { name: /^Rim right/ });
   await power.focus();
+  // Up and down to the next light, and back.
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('slider', { name: /^Backdrop/ })).toBeFocused();
+  await page.keyboard.press('ArrowUp');
+  await expect(power).toBeFocused();
   await page.keyboard.press('ArrowRight');
   const undo = page.getByRole('button', { name: /^Undo: Rim right \+/ });
   await expect(undo).toBeVisible();

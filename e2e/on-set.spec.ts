@@ -215,8 +215,8 @@ test.describe('installed', () => {
     await page.reload();
     const rim = page.getByRole('slider', { name: 'Rim left, exposure' });
     await rim.focus();
-    await rim.press('ArrowUp');
-    await rim.press('ArrowUp');
+    await rim.press('ArrowRight');
+    await rim.press('ArrowRight');
     const dialled = await dial(page, 'rim-left').textContent();
     await expect(page.getByTestId('save-state')).toHaveText('Not synced');
     // Closed and opened again, still without a connection.

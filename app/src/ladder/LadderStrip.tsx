@@ -49,6 +49,7 @@ export function LadderStrip({ light, reading, axis, width, thickness }: Props) {
         style={{ width, height }}
         tabIndex={0}
         role="slider"
+        testID={`strip-${light.id}`}
         aria-label={`${light.name}, exposure`}
         aria-valuemin={round(reaches ? reading.reach.lowStops : axis.low)}
         aria-valuemax={round(reaches ? reading.reach.highStops : axis.high)}
@@ -59,8 +60,10 @@ export function LadderStrip({ light, reading, axis, width, thickness }: Props) {
             : verdictWords(reading.verdict)
         }
         {...keyHandler((key) => {
-          if (key === 'ArrowRight' || key === 'ArrowUp') step(1);
-          else if (key === 'ArrowLeft' || key === 'ArrowDown') step(-1);
+          if (key === 'ArrowRight') step(1);
+          else if (key === 'ArrowLeft') step(-1);
+          else if (key === 'ArrowUp') focusStrip(light.id, -1);
+          else if (key === 'ArrowDown') focusStrip(light.id, 1);
           else if (key === 'PageUp') setPower(light.id, light.powerStops + 1);
           else if (key === 'PageDown') setPower(light.id, light.powerStops - 1);
           else if (key === 'Home') setPower(light.id, light.fixture.minStops);
@@ -78,6 +81,16 @@ export function LadderStrip({ light, reading, axis, width, thickness }: Props) {
       </View>
     </GestureDetector>
   );
+}
+
+/** Puts the keys to the row above (-1) or below (1), and chooses its light; at the ends they stay. */
+function focusStrip(lightId: string, by: -1 | 1): void {
+  const lights = useOpenLook.getState().look?.lights ?? [];
+  const next = lights[lights.findIndex(({ id }) => id === lightId) + by];
+  const strip = next && document.querySelector<HTMLElement>(`[data-testid="strip-${CSS.escape(next.id)}"]`);
+  if (!strip) return;
+  chooseLight(next.id);
+  strip.focus();
 }
 
 /**

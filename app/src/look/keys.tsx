@@ -20,7 +20,11 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Ctrl Z', 'Undo'],
   ['Ctrl Y', 'Redo'],
   ['Tab', 'To the next control; Enter or Space presses it'],
-  ['Arrows', 'On a light’s strip: up and down by its steps; in a choice: the next and the one before'],
+  [
+    'Arrows',
+    'On a light’s strip: left and right by its steps, up and down to the next light; in a choice: the next and the one before',
+  ],
+  ['Page up, down', 'On a light’s strip: a whole stop; Home and End: its ends'],
   ['Esc', 'Closes what lies over the page'],
   ['?', 'This list'],
 ];
