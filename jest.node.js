@@ -4,6 +4,7 @@ module.exports = (displayName) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('./babel.config.js') }] },
+  globalSetup: require.resolve('./jest.demo'),
   moduleNameMapper: require('./jest.modules'),
   setupFiles: [require.resolve('./core/test/figures.ts')],
   // A hang is to be found out, not a slow machine.

@@ -3,6 +3,7 @@ module.exports = {
   displayName: 'app',
   testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
   moduleNameMapper: { '^@expo/vector-icons/Feather$': '<rootDir>/test/icons.tsx', ...require('../jest.modules') },
+  globalSetup: require.resolve('../jest.demo'),
   setupFiles: [require.resolve('../core/test/figures.ts'), '<rootDir>/test/open-pages.ts'],
   // A hang is to be found out, not a slow machine.
   testTimeout: 60_000,
