@@ -171,7 +171,7 @@ test('@phone the brief: skin, backdrop tone, distance, mood', async ({ page, ser
   const distance = page.getByRole('textbox', { name: 'Behind the subject' });
   await distance.fill('-3');
   await distance.press('Enter');
-  await expect(page.getByRole('alert')).toHaveText(/Backdrop distance must be a number from 0.4 to 12 m/);
+  await expect(page.getByRole('alert')).toHaveText(/Backdrop distance must be a length from 0.40 m to 12.00 m/);
   await page.getByRole('link', { name: 'Balance' }).click();
   await chooseRow(page, 'backdrop');
   await expect(page.getByTestId('verdict-backdrop')).toHaveText(/Too dark to read as colour|Washed out/);
