@@ -61,7 +61,7 @@ test('a light and its aim are dragged on the plan in steps of 5 cm; one drag is 
   expect((await lightOf(page, server.url, 'saltmarsh-1', 'key')).position[1]).toBe(2.4);
   await field(page, 'Height').fill('-1');
   await field(page, 'Height').press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Height must be a number from 0.05 to 20 m');
+  await expect(page.getByRole('alert')).toContainText('Height must be a length from 0.05 m to 20.00 m');
   await page.getByRole('radio', { name: 'Side' }).click();
   await expect(page.getByTestId('plan-side')).toBeVisible();
 });
@@ -162,7 +162,7 @@ test('@phone a flag is put up, dragged and taken away again; a remedy puts one u
   await expect(page.getByTestId('handle-board-1')).toBeVisible();
   await card.getByRole('textbox', { name: 'Width' }).fill('9');
   await card.getByRole('textbox', { name: 'Width' }).press('Enter');
-  await expect(card.getByRole('alert')).toContainText('Width must be a number from 0.05 to 6 m');
+  await expect(card.getByRole('alert')).toContainText('Width must be a length from 0.05 m to 6.00 m');
   await card.getByRole('radio', { name: 'Silk' }).click();
   await expect(card.getByRole('textbox', { name: 'It takes' })).toHaveValue('1 stops');
   await card.getByRole('button', { name: 'Remove Card 1' }).click();
