@@ -69,7 +69,7 @@ test('@phone fixtures on the network take what is dialled; set-ups are put in or
 test('@phone a look is approved: the brief says since when, and the log finds it', async ({ page, server }) => {
   await visit(page, server, '/looks/saltmarsh-2/brief');
   await page.getByRole('radio', { name: 'Approved' }).click();
-  await expect(page.getByText(/^Approved, \d+ \w+, \d\d:\d\d/)).toBeVisible();
+  await expect(page.getByText(/^Approved, \d+ \w+, \d\d:\d\d\. What is changed/)).toBeVisible();
   await kept(page);
   await visit(page, server, '/log');
   await page.getByRole('radio', { name: 'Approved' }).click();

@@ -250,11 +250,10 @@ function FilesTopic({ look, id }: { readonly look: Look; readonly id: string }) 
   const kit = useKitEntries();
   const styles = useStyles();
   return (
-    <Topic id="sheet.files" title="Print and files" now="paper, PDF in A4 or Letter, look file, CSV">
+    <Topic id="sheet.files" title="Print and files" now="paper, PDF in Letter, look file, CSV">
       <View style={styles.bar}>
         <Button label="Print" onPress={() => printSheet(look, kit)} />
-        <Button label="PDF, A4" accessibilityLabel="Save as PDF, A4 paper" onPress={() => void savePdf(look, id, 'a4')} />
-        <Button label="Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id, 'letter')} />
+        <Button label="PDF, Letter" accessibilityLabel="Save as PDF, Letter" onPress={() => void savePdf(look, id, 'letter')} />
         <Button
           label="Look file"
           accessibilityLabel="Save the look file"
