@@ -12,6 +12,7 @@ const field = (page: Page, name: string) => page.getByRole('textbox', { name, ex
 const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
 
 const dragBy = async (page: Page, testId: string, dx: number, dy: number) => {
+  await page.getByTestId(testId).scrollIntoViewIfNeeded();
   const box = (await page.getByTestId(testId).boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
@@ -202,6 +203,8 @@ test('@phone the subject is turned on the plan by 5 degrees, an aim about its li
   expect(aim).not.toEqual(before.aim);
   const deg = (Math.atan2(aim[2] - position[2], aim[0] - position[0]) * 180) / Math.PI;
   expect(Math.abs(deg / 5 - Math.round(deg / 5))).toBeLessThan(0.02);
+  // All of the plan on the screen.
+  await page.getByTestId('plan-ground').evaluate((box) => box.scrollIntoView({ block: 'end' }));
   const key = page.getByTestId('handle-key');
   const place = (await key.boundingBox())!;
   const ground = (await page.getByTestId('plan-ground').boundingBox())!;

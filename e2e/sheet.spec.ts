@@ -21,7 +21,7 @@ test('the sheet: cards in build order, checked off, large type, CSV, a page to p
   expect(file.suggestedFilename()).toBe('Piste cyan and amber, sheet.csv');
   expect(readFileSync(await file.path(), 'utf8')).toMatch(/^order,light,role/);
   const opened = context.waitForEvent('page');
-  await page.getByRole('button', { name: 'Print' }).click();
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
   const sheet = await opened;
   await expect(sheet.getByRole('heading', { name: 'Piste, cyan and amber' })).toBeVisible();
   await expect(sheet.getByText('4. Backdrop')).toBeVisible();
