@@ -99,6 +99,7 @@ const wanted = process.argv.slice(2);
 for (const [name, viewport, address, ...steps] of VIEWS) {
   if (wanted.length && !wanted.includes(name)) continue;
   const page = await browser.newPage({ viewport });
+  await page.addInitScript(() => localStorage.setItem('fulgent:first-steps', 'drag touch balance'));
   await page.goto(`${url}${address}`);
   await page.getByRole('heading').first().waitFor();
   if (/^\/looks\/.*(balance|camera|brief|lights)/.test(address)) await page.getByTestId('frame').waitFor();
