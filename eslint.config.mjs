@@ -70,7 +70,10 @@ export default ts.config(
   },
   { files: ['**/*.tsx', 'app/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
   { files: ['**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-console': 'off' } },
-  { files: ['scripts/**', '**/*.config.*', 'jest.*.js'], rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' } },
+  {
+    files: ['scripts/**', '**/*.config.*', 'jest.*.js'],
+    rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },
+  },
   {
     files: ['core/src/**', 'words/src/**', 'server/src/**', 'app/src/**', 'scripts/**'],
     rules: {
