@@ -74,7 +74,7 @@ const VIEWS = [
   ['log-phone', PHONE, '/log', (page) => page.getByTestId('log-saltmarsh-1').waitFor()],
   ['kit-phone', PHONE, '/kit', (page) => page.getByText('deep red').waitFor()],
   ['brief-phone', PHONE, '/looks/saltmarsh-1/brief'],
-  ['set-phone', PHONE, '/looks/saltmarsh-1/set', (page) => page.getByRole('radio', { name: 'Rim left' }).click()],
+  ['set-phone', PHONE, '/looks/saltmarsh-1/set', (page) => page.getByTestId('plan-top').waitFor()],
   ['set-bottle-wide', WIDE, '/looks/nocturne-1/set', (page) => page.getByRole('radio', { name: 'Subject', exact: true }).click()],
   ['build-phone', PHONE, '/looks/saltmarsh-1/build', (page) => page.getByTestId('step-key').waitFor()],
   [
