@@ -6,5 +6,5 @@ module.exports = {
   globalSetup: require.resolve('../jest.demo'),
   setupFiles: [require.resolve('../core/test/figures.ts'), '<rootDir>/test/open-pages.ts'],
   // A hang is to be found out, not a slow machine.
-  testTimeout: 60_000,
+  testTimeout: 240_000,
 };
