@@ -42,7 +42,6 @@ export {
   exerciseQuestion,
   exerciseWhy,
   FAULT_NAMES_PRACTICE,
-  guessWords,
   inFigures,
   judgedWords,
   patchWords,

@@ -1,4 +1,4 @@
-import type { Bias, Change, ErrorUnit, Exercise, Fault, Guess, Judged, Patch, Skill } from '@fulgent/core/practice';
+import type { Bias, Change, ErrorUnit, Exercise, Fault, Judged, Patch, Skill } from '@fulgent/core/practice';
 import { formatShutter, formatStops } from '@fulgent/core/exposure';
 import type { Look } from '@fulgent/core/document';
 import { kelvinToMired } from '@fulgent/core/colour';
@@ -145,16 +145,6 @@ export function judgedWords({ error, signed, right }: Judged, unit: ErrorUnit): 
   if (error < 0.05) return 'Exactly.';
   const way = signed === null ? 'off' : signed > 0 ? 'too much' : 'too little';
   return `${stops(error)} ${way}${right ? ', near enough' : ''}.`;
-}
-
-/** What was guessed, in words. */
-export function guessWords(guess: Guess, exercise: Exercise): string {
-  if (guess.kind === 'number')
-    return exercise.skill === 'white'
-      ? `${Math.round(guess.value)} K`
-      : `${formatStops(guess.value)}${guess.channel ? `, ${guess.channel}` : ''}`;
-  if (guess.kind === 'powers') return `${guess.shots} ${guess.shots === 1 ? 'shot' : 'shots'}`;
-  return '';
 }
 
 /** A leaning, as advice: `You judge blue 0.7 stop too bright.` */

@@ -8,7 +8,6 @@ import {
   exerciseQuestion,
   exerciseWhy,
   FAULT_NAMES_PRACTICE,
-  guessWords,
   judgedWords,
   LESSONS,
   patchWords,
@@ -59,9 +58,6 @@ describe('words of practice', () => {
     expect(judgedWords(judged(1, null, false), 'wrong')).toBe('Not that.');
     expect(errorWords(0.25, 'wrong')).toBe('75 % right');
     expect(errorWords(31.4, 'mired')).toBe('31 mired');
-    const white = makeExercise('white', 3);
-    expect(guessWords({ kind: 'number', value: 4500 }, white)).toBe('4500 K');
-    expect(guessWords({ kind: 'powers', powers: {}, shots: 1 }, white)).toBe('1 shot');
   });
 
   it('tell a leaning as what to do about it', () => {

@@ -1,4 +1,5 @@
 import { CHANNELS, type Channel } from '@fulgent/core/camera';
+import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { Exercise, Guess, Patch, Skill } from '@fulgent/core/practice';
 import { formatPower, steppedPower } from '@fulgent/core/scene';
@@ -8,7 +9,6 @@ import { Pressable, View } from 'react-native';
 import { axisOf } from '../ladder/axis';
 import { LadderAxis } from '../ladder/LadderAxis';
 import { StripDrawing } from '../ladder/LadderStrip';
-import { powerOfLight } from './powers';
 import { WHITES_K } from '../look/numbers';
 import { Plan } from '../set/Plan';
 import { SPACE, themed } from '../theme/theme';
@@ -292,11 +292,14 @@ export function ChangePart({ exercise, width, guess, onGuess, isAnswered }: Part
   );
 }
 
+/** Power of a light of a look, stops from full. */
+const powerIn = (look: Look, id: string): number => look.lights.find((light) => light.id === id)!.powerStops;
+
 /** The same dials as at the work; a picture for each shot, and as few of them as it takes. */
 export function MatchPart({ exercise, width, guess, onGuess, isAnswered }: PartProps<'match'>) {
   const { target, start } = exercise;
   const given = guess?.kind === 'powers' ? guess : { kind: 'powers' as const, powers: {}, shots: 0 };
-  const powerOf = (id: string) => given.powers[id] ?? start.lights.find((light) => light.id === id)!.powerStops;
+  const powerOf = (id: string) => given.powers[id] ?? powerIn(start, id);
   const dialled = { ...start, lights: start.lights.map((light) => ({ ...light, powerStops: powerOf(light.id) })) };
   const [shot, setShot] = useState(start);
   const put = (id: string, stops: number) =>
@@ -327,7 +330,7 @@ export function MatchPart({ exercise, width, guess, onGuess, isAnswered }: PartP
             onStep={(by) => put(id, steppedPower(fixture, powerOf(id), by))}
             {...(isAnswered
               ? {
-                  note: `It is ${formatPower(fixture, powerOfLight(target, id))}, ${formatStops(powerOfLight(target, id) - powerOf(id))} from yours`,
+                  note: `It is ${formatPower(fixture, powerIn(target, id))}, ${formatStops(powerIn(target, id) - powerOf(id))} from yours`,
                 }
               : {})}
           />

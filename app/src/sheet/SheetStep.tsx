@@ -75,24 +75,9 @@ export function SheetStep() {
         />
         <LinkRow inset href={`/looks/${id}/sheet/roles` as Href} name="Who does what" text="a list for each helper" />
         <PosesLink id={id} look={look} />
-        <LinkRow
-          inset
-          href={`/looks/${id}/sheet/addresses` as Href}
-          name="Addresses"
-          text="universe and slots of each light on a network"
-        />
-        <LinkRow
-          inset
-          href={`/looks/${id}/sheet/schedule` as Href}
-          name="Set-ups of the day"
-          text="the order with the fewest changes"
-        />
-        <LinkRow
-          inset
-          href={`/looks/${id}/sheet/devices` as Href}
-          name="Stand-in devices"
-          text="a camera, a meter and network fixtures to try it with"
-        />
+        {LATER_PAGES.map(({ page, name, text }) => (
+          <LinkRow key={page} inset href={`/looks/${id}/sheet/${page}` as Href} name={name} text={text} />
+        ))}
         {id ? <FilesTopic look={look} id={id} /> : null}
         {lists
           .filter(({ kind }) => ON_SCREEN.includes(kind))
@@ -110,6 +95,13 @@ export function SheetStep() {
     </View>
   );
 }
+
+/** Pages of the day whose lines tell nothing of the look. */
+const LATER_PAGES = [
+  { page: 'addresses', name: 'Addresses', text: 'universe and slots of each light on a network' },
+  { page: 'schedule', name: 'Set-ups of the day', text: 'the order with the fewest changes' },
+  { page: 'devices', name: 'Stand-in devices', text: 'a camera, a meter and network fixtures to try it with' },
+] as const;
 
 /** What comes next at the set: the next light to dial, and then a test frame. */
 function NextFoot({
