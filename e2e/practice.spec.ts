@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { PERSON_IDS } from '@fulgent/core/document';
 import { SKILLS, type Skill } from '@fulgent/core/practice';
 import { expect, test, visit } from './fixtures';
 
@@ -42,7 +43,11 @@ const GUESS: Readonly<Record<Skill, (page: Page) => Promise<void>>> = {
   async white(page) {
     await page.getByRole('button', { name: 'White balance: less' }).click();
   },
-  makes: (page) => page.getByRole('radio').first().click(),
+  async makes(page) {
+    const dial = page.getByRole('button', { name: 'Hue on its own wheel: more' });
+    if (await dial.count()) await dial.click();
+    else await page.getByRole('radio').first().click();
+  },
   change: (page) => page.getByRole('radio', { name: 'Picture 2' }).click(),
 };
 
@@ -123,6 +128,45 @@ test("a day's session: what is due, a lesson, a shared code, own looks, and how 
   await code.fill('whose-4K7M2P');
   await page.getByRole('button', { name: 'Open it' }).click();
   await expect(page.getByTestId('question')).toContainText('Which light makes most');
+});
+
+test.describe('installed', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('@phone practice goes on without a connection, after the page was closed too', async ({ page, server, context }) => {
+    test.slow();
+    await visit(page, server, '/practice');
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+    });
+    await page.reload();
+    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+    await page.reload();
+    await expect(page.getByText('Predict, then see')).toBeVisible();
+    // Everybody in made-up looks is kept.
+    await expect
+      .poll(() =>
+        page.evaluate(async () => {
+          const names: string[] = [];
+          for (const one of await caches.keys()) for (const { url } of await (await caches.open(one)).keys()) names.push(url);
+          return names.filter((url) => /head-.*\.fine/.test(url)).length;
+        }),
+      )
+      .toBe(PERSON_IDS.length);
+    await server.stop();
+    await context.setOffline(true);
+    await page.reload();
+    await page.getByRole('link', { name: /^Which white/ }).click();
+    await expect(page.getByTestId('question')).toBeVisible();
+    await expect(page.getByRole('img', { name: 'The picture' })).toBeVisible();
+    await GUESS.white(page);
+    await answer(page);
+    await page.getByRole('button', { name: 'Again like this' }).click();
+    await expect(page.getByTestId('judged')).toHaveCount(0);
+    await expect(page.getByTestId('question')).toBeVisible();
+    await server.start();
+    await context.setOffline(false);
+  });
 });
 
 test('@phone without a connection an answer waits, and is sent when it is back', async ({ page, server, context }) => {

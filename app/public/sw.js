@@ -2,7 +2,7 @@
 // its affair: the page itself queues them.
 const SHELL = 'fulgent-shell-1';
 const ANSWERS = 'fulgent-answers';
-const KEPT_ANSWERS = /^\/api\/(shoots|looks|kit|frames|log)(\/|$)/;
+const KEPT_ANSWERS = /^\/api\/(shoots|looks|kit|frames|log|practice)(\/|$)/;
 const LOOK = /^\/api\/looks\/[^/]+$/;
 const NEVER = /\/(original|export|export\.csv|sheet\.pdf)$/;
 

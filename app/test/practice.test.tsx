@@ -29,6 +29,13 @@ beforeEach(() => {
 
 const SEED = 4242;
 const made = <K extends Skill>(skill: K) => makeExercise(skill, SEED) as Extract<Exercise, { skill: K }>;
+/** The first exercise of "makes" that asks so. */
+function ofMakes<A extends 'which' | 'dial'>(ask: A) {
+  for (let seed = SEED; ; seed++) {
+    const exercise = makeExercise('makes', seed) as Extract<Exercise, { skill: 'makes' }>;
+    if (exercise.ask === ask) return exercise as Extract<Exercise, { skill: 'makes'; ask: A }>;
+  }
+}
 const asked = (exercise: Exercise) => show(<Answering exercise={exercise} width={360} onJudged={() => undefined} />);
 const answered = async () => {
   press('Answer');
@@ -78,14 +85,25 @@ describe('an exercise', () => {
     expect(screen.getByTestId('judged').textContent).toContain(`${name} is`);
   });
 
+  it('of a colour on a hue dial is dialled on the wheel, and shows both colours then', async () => {
+    const exercise = ofMakes('dial');
+    asked(exercise);
+    expect(screen.getByTestId('question').textContent).toContain('Where on its hue dial');
+    type('Hue on its own wheel', String(exercise.truth));
+    expect(await answered()).toMatchObject({ error: 0, grade: 'easy' });
+    expect(screen.getByText(`Yours, ${exercise.truth}°`)).toBeTruthy();
+    expect(screen.getByTestId('judged').textContent).toContain(`It is ${exercise.truth}° on this dial`);
+  });
+
   it.each(['wrong', 'makes', 'change'] as const)('of %s is a choice of which one is right', async (skill) => {
-    const exercise = made(skill);
+    const exercise = skill === 'makes' ? ofMakes('which') : made(skill);
     const { unmount } = asked(exercise);
     const truth = exercise.options.findIndex((option) => (typeof option === 'string' ? option : option.id) === exercise.truth);
     const radios = screen.getAllByRole('radio');
     fireEvent.click(radios[(truth + 1) % radios.length]!);
-    expect(await answered()).toMatchObject({ error: 1, grade: 'again' });
-    expect(screen.getByTestId('judged').textContent).toContain('Not that.');
+    expect((await answered()).grade).toBe('again');
+    expect(sent[0]!.error).toBeGreaterThanOrEqual(1);
+    expect(screen.getByTestId('judged').textContent).toContain('Not that');
     unmount();
     sent.length = 0;
     asked(exercise);

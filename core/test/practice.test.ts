@@ -1,10 +1,11 @@
 import { default_w } from 'ts-fsrs';
 import { demoLooks } from '../src/demo';
 import type { Look } from '../src/document';
-import { kelvinToMired } from '../src/colour';
+import { kelvinToMired, turnBetweenDeg } from '../src/colour';
 import {
   biases,
   codeOf,
+  dialStepAt,
   judge,
   judgeFrame,
   progressOf,
@@ -86,10 +87,24 @@ describe('exercises', () => {
 
   it.each(SEEDS_TRIED)('have wrong answers that can be seen to be wrong: seed %i', (seed) => {
     const makes = exercise('makes', seed);
-    const right = makes.options.filter(({ hex }) => patchDistance(hex, makes.hex) < 0.01);
-    expect(right.map(({ id }) => id)).toEqual([makes.truth]);
-    for (const a of makes.options)
-      for (const b of makes.options) if (a !== b) expect(patchDistance(a.hex, b.hex)).toBeGreaterThan(0.08);
+    if (makes.ask === 'which') {
+      const right = makes.options.filter(({ hex }) => patchDistance(hex, makes.hex) < 0.01);
+      expect(right.map(({ id }) => id)).toEqual([makes.truth]);
+      for (const a of makes.options)
+        for (const b of makes.options)
+          if (a !== b) {
+            expect(patchDistance(a.hex, b.hex)).toBeGreaterThan(0.08);
+            expect(Math.abs(turnBetweenDeg(a.hueDeg, b.hueDeg))).toBeGreaterThanOrEqual(15);
+          }
+      for (const { id, hueDeg } of makes.options)
+        expect(judge(makes, { kind: 'choice', id })).toMatchObject({
+          right: id === makes.truth,
+          error: expect.closeTo(Math.abs(turnBetweenDeg(makes.hueDeg, hueDeg)), 6),
+        });
+    } else {
+      expect(judge(makes, { kind: 'number', value: makes.truth })).toMatchObject({ error: 0, right: true });
+      expect(judge(makes, { kind: 'number', value: makes.truth + 180 }).right).toBe(false);
+    }
 
     const change = exercise('change', seed);
     const pictures = change.options.map(({ look }) => evaluate(look));
@@ -111,6 +126,27 @@ describe('exercises', () => {
     } else expect(cost.truth).toBe(cost.patches[0]!.stopsLost);
     const wrong = exercise('wrong', seed);
     expect(meanDifference(evaluate(wrong.look), evaluate(wrong.cured))).toBeGreaterThan(0.01);
+  });
+
+  it('ask for a place on a hue dial, judged by the hue that is seen', () => {
+    const dial = [4, 5, 6, 7, 8, 9]
+      .map((seed) => exercise('makes', seed))
+      .find((one): one is Extract<typeof one, { ask: 'dial' }> => one.ask === 'dial')!;
+    // Nominally a dial says red at 0, green at 120 and blue at 240 degrees.
+    for (const [at, hue] of [
+      [0, 29],
+      [120, 142],
+      [240, 264],
+    ] as const)
+      expect(Math.abs(turnBetweenDeg(hue, dialStepAt(dial.steps, at).hueDeg))).toBeLessThan(25);
+    expect(dialStepAt(dial.steps, 359)).toBe(dial.steps[0]);
+    expect(dialStepAt(dial.steps, -5)).toBe(dialStepAt(dial.steps, 355));
+    for (const { dialDeg, hueDeg } of dial.steps) {
+      const { signed, error } = judge(dial, { kind: 'number', value: dialDeg });
+      expect(signed).toBeCloseTo(turnBetweenDeg(dial.hueDeg, hueDeg), 6);
+      expect(error).toBeCloseTo(Math.abs(signed!), 6);
+    }
+    expect(() => judge(dial, { kind: 'choice', id: '1' })).toThrow('answered with a number');
   });
 
   it('are made of own looks, or it is said that these have nothing to practise on', () => {

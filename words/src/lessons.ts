@@ -11,7 +11,7 @@ export const TOUCHES = [
   'backdrop',
   'two-lights',
   'haze',
-  'fixture',
+  'follower',
 ] as const;
 export type Touch = (typeof TOUCHES)[number];
 
@@ -101,10 +101,10 @@ export const LESSONS: readonly Lesson[] = [
   },
   {
     id: 'matching',
-    title: 'Matching',
-    text: 'To meet a picture work in one order: the key first, by the face; then each colour where it stands alone; at last what lies between.',
-    touch: 'fixture',
-    see: 'Dial the key, then the edge, until the face and its edge stand as you want them.',
-    skills: ['stops', 'match', 'match'],
+    title: 'Matching fixtures',
+    text: 'One gel is another colour on another lamp, and one number on a hue dial another colour on another fixture. Match what the camera records: hue first, then saturation, then level, and leave the better light alone.',
+    touch: 'follower',
+    see: 'One edge is a gelled lamp, the other a colour panel: turn the panel’s hue until both edges are one colour.',
+    skills: ['makes', 'makes', 'match'],
   },
 ];

@@ -13,7 +13,7 @@ export const SKILL_WORDS: Readonly<Record<Skill, { readonly name: string; readon
   cost: { name: 'What does it cost?', text: 'Stops that gels take' },
   match: { name: 'Match this picture', text: 'All dials alike; as few shots as you can' },
   white: { name: 'Which white?', text: 'The camera’s white, from its picture' },
-  makes: { name: 'What makes this colour?', text: 'A gel, a stack, or two lights' },
+  makes: { name: 'What makes this colour?', text: 'A gel, a stack, two lights, or where on a dial' },
   change: { name: 'Flash or continuous?', text: 'What a change does to each' },
 };
 
@@ -74,7 +74,9 @@ export function exerciseQuestion(exercise: Exercise): string {
     case 'white':
       return `The key is white light of ${exercise.keyK} K. At which white balance was this taken?`;
     case 'makes':
-      return `Which makes this colour on this lamp (${lowered(exercise.lamp)})?`;
+      return exercise.ask === 'dial'
+        ? `Where on its hue dial does this fixture make this colour (${lowered(exercise.lamp)}, saturation ${percentWords(exercise.saturation)})?`
+        : `Which makes this colour on this lamp (${lowered(exercise.lamp)})?`;
     case 'change':
       return `The key flashes, the colours burn on. ${changeWordsOf(exercise.change)} Which is the picture then?`;
   }
@@ -108,6 +110,8 @@ export function exerciseWhy(exercise: Exercise): string {
       return `${exercise.truth} K, ${Math.abs(mired)} mired from the key: the camera ${way}.`;
     }
     case 'makes':
+      if (exercise.ask === 'dial')
+        return `It is ${exercise.truth}° on this dial. The camera records it at ${Math.round(exercise.hueDeg)}° of its own hue circle: a dial says what is asked of the emitters, not what is seen.`;
       return `It is ${patchWords(exercise.options.find(({ id }) => id === exercise.truth)!)}. Gels in one holder take away, lights that overlap add.`;
     case 'change':
       return `Flash changes by ${formatStops(exercise.flashStops)}, lasting light by ${formatStops(exercise.lastingStops)} stops${
@@ -141,6 +145,10 @@ function wrongWhy(fault: Fault, look: Look, lightId: string | null): string {
 /** A guess beside the truth: `0.7 stop too much`, `right`. */
 export function judgedWords({ error, signed, right }: Judged, unit: ErrorUnit): string {
   if (unit === 'wrong') return right ? 'Right.' : 'Not that.';
+  if (unit === 'degrees') {
+    if (signed === null) return right ? 'Right.' : `Not that: ${Math.round(error)}° of hue away.`;
+    return error < 0.5 ? 'Exactly.' : `${Math.round(error)}° of hue off${right ? ', near enough' : ''}.`;
+  }
   if (unit === 'mired') return error < 0.5 ? 'Exactly.' : `${Math.round(error)} mired off${right ? ', near enough' : ''}.`;
   if (error < 0.05) return 'Exactly.';
   const way = signed === null ? 'off' : signed > 0 ? 'too much' : 'too little';
@@ -153,12 +161,15 @@ export function biasWords({ skill, about, signed }: Bias): string {
   if (skill === 'white') return `You take the white ${Math.abs(Math.round(signed))} mired too ${signed > 0 ? 'warm' : 'cool'}.`;
   if (skill === 'edge') return `You place the edge of ${what} ${stops(signed)} too ${signed > 0 ? 'far off' : 'near'}.`;
   if (skill === 'cost') return `You think that gels take ${stops(signed)} ${signed > 0 ? 'more' : 'less'} than they do.`;
+  if (skill === 'makes')
+    return `You dial ${what} ${Math.abs(Math.round(signed))}° of hue too far ${signed > 0 ? 'on' : 'back'}, from red over green to blue.`;
   return `You judge ${what} ${stops(signed)} too ${signed > 0 ? 'bright' : 'dark'}.`;
 }
 
 /** An error with its unit. */
 export function errorWords(error: number, unit: ErrorUnit): string {
   if (unit === 'wrong') return `${Math.round(100 * (1 - error))} % right`;
+  if (unit === 'degrees') return `${Math.round(error)}° of hue`;
   return unit === 'mired' ? `${Math.round(error)} mired` : `${error.toFixed(1)} stop`;
 }
 

@@ -44,7 +44,11 @@ describe('words of practice', () => {
           expect(why).toContain(`${exercise.truth} K`);
         }
         if (exercise.skill === 'makes')
-          expect(why).toContain(patchWords(exercise.options.find(({ id }) => id === exercise.truth)!));
+          expect(why).toContain(
+            exercise.ask === 'dial'
+              ? `${exercise.truth}° on this dial`
+              : patchWords(exercise.options.find(({ id }) => id === exercise.truth)!),
+          );
       }
   });
 
@@ -56,6 +60,11 @@ describe('words of practice', () => {
     expect(judgedWords(judged(1.2, null, false), 'stops')).toBe('1.2 stops off.');
     expect(judgedWords(judged(44, 44, false), 'mired')).toBe('44 mired off.');
     expect(judgedWords(judged(1, null, false), 'wrong')).toBe('Not that.');
+    expect(judgedWords(judged(0, null, true), 'degrees')).toBe('Right.');
+    expect(judgedWords(judged(38.4, null, false), 'degrees')).toBe('Not that: 38° of hue away.');
+    expect(judgedWords(judged(12, -12, true), 'degrees')).toBe('12° of hue off, near enough.');
+    expect(judgedWords(judged(40, 40, false), 'degrees')).toBe('40° of hue off.');
+    expect(errorWords(11.6, 'degrees')).toBe('12° of hue');
     expect(errorWords(0.25, 'wrong')).toBe('75 % right');
     expect(errorWords(31.4, 'mired')).toBe('31 mired');
   });
@@ -66,6 +75,9 @@ describe('words of practice', () => {
     expect(biasWords(bias({ signed: -1, about: '' }))).toBe('You judge light 1.0 stop too dark.');
     expect(biasWords(bias({ skill: 'white', signed: 31 }))).toBe('You take the white 31 mired too warm.');
     expect(biasWords(bias({ skill: 'edge', signed: -0.5 }))).toBe('You place the edge of blue 0.5 stops too near.');
+    expect(biasWords(bias({ skill: 'makes', about: 'teal', signed: -14 }))).toBe(
+      'You dial teal 14° of hue too far back, from red over green to blue.',
+    );
     expect(biasWords(bias({ skill: 'cost', signed: 0.6 }))).toBe('You think that gels take 0.6 stops more than they do.');
   });
 

@@ -78,6 +78,8 @@ function firstGuess(exercise: Exercise): Guess | null {
       return { kind: 'number', value: 5600 };
     case 'cost':
       return exercise.ask === 'how-many' ? { kind: 'number', value: 1 } : null;
+    case 'makes':
+      return exercise.ask === 'dial' ? { kind: 'number', value: 0 } : null;
     case 'match':
       return { kind: 'powers', powers: {}, shots: 0 };
     default:
@@ -93,6 +95,7 @@ function optionsOf(exercise: Exercise): readonly string[] {
     case 'wrong':
       return exercise.options;
     case 'makes':
+      return exercise.ask === 'which' ? exercise.options.map(({ id }) => id) : [];
     case 'change':
       return exercise.options.map(({ id }) => id);
     case 'cost':
@@ -111,6 +114,7 @@ function isWhole({ skill }: Exercise, guess: Guess | null): boolean {
 
 /** What a leaning is looked for by: the hue of the light. */
 function aboutOf(exercise: Exercise): string {
+  if (exercise.skill === 'makes' && exercise.ask === 'dial') return hueWord(exercise.hueDeg);
   if (exercise.skill !== 'stops' && exercise.skill !== 'edge') return '';
   return exercise.hueDeg === null ? 'white' : hueWord(exercise.hueDeg);
 }

@@ -64,6 +64,9 @@ export function EyePage() {
   );
 }
 
+/** The top of a chart is at least so much, in its unit. */
+const LEAST_TOP: Readonly<Record<ErrorUnit, number>> = { stops: 1, mired: 30, degrees: 30, wrong: 1 };
+
 const unitOf = (skill: PracticeAnswer['skill']): ErrorUnit => (skill === 'frame' ? 'stops' : UNIT_OF[skill]);
 const nameOf = (skill: PracticeAnswer['skill']): string => (skill === 'frame' ? 'Test frames' : SKILL_WORDS[skill].name);
 
@@ -81,7 +84,7 @@ function SkillChart({
   const theme = useTheme();
   const { points, first, last, count } = progress;
   const unit = unitOf(skill);
-  const most = Math.max(...points.map(({ error }) => error), unit === 'mired' ? 30 : 1);
+  const most = Math.max(...points.map(({ error }) => error), LEAST_TOP[unit]);
   const x = (i: number) => 4 + (points.length < 2 ? 0.5 : i / (points.length - 1)) * (width - 8);
   const y = (error: number) => HIGH - 6 - (error / most) * (HIGH - 14);
   const said = count > 10 ? `first ten ${errorWords(first, unit)}, last ten ${errorWords(last, unit)}` : errorWords(last, unit);

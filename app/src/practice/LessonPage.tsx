@@ -1,7 +1,7 @@
 import type { Look } from '@fulgent/core/document';
 import { LESSONS, SKILL_WORDS, type Lesson } from '@fulgent/words';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -71,7 +71,7 @@ function LiveLesson({ lesson, onDone }: { readonly lesson: Lesson; readonly onDo
     lesson.id,
   );
   const [width, setWidth] = useState(0);
-  const touched = value ? touchedLook(lesson.touch, upright(value.look)) : null;
+  const touched = useMemo(() => (value ? touchedLook(lesson.touch, upright(value.look)) : null), [value, lesson]);
   const [at, setAt] = useState<number | null>(null);
   const now = touched ? (at ?? touched.first) : 0;
   return (

@@ -1,7 +1,7 @@
 import { readCode, schedule, type Planned } from '@fulgent/core/practice';
 import { LESSONS, percentWords, SKILL_WORDS } from '@fulgent/words';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
@@ -13,7 +13,7 @@ import { Section, Topic } from '../ui/Section';
 import { Text } from '../ui/Text';
 import { Waiting } from '../ui/Waiting';
 import { useAnswers } from './answers';
-import { setOwn, useSource } from './next';
+import { keepFigures, setOwn, useSource } from './next';
 
 const SOURCES = [
   { id: 'made', name: 'Made-up looks' },
@@ -35,6 +35,7 @@ export function PracticePage() {
   const answers = useAnswers();
   const { own } = useSource();
   const [now] = useState(() => Date.now());
+  useEffect(keepFigures, []);
   const planned = answers ? schedule(answers, now) : null;
   const today = answers?.filter(({ at }) => at > now - DAY_MS).length ?? 0;
   return (

@@ -22,7 +22,17 @@ async function ownLooks(): Promise<readonly Look[]> {
   if (!useSource.getState().own) return [];
   const cards = await api.readLooks();
   const latest = [...cards].sort((a, b) => b.updatedAt - a.updatedAt).slice(0, MOST_LOOKS);
-  return Promise.all(latest.map(async ({ id }) => (await api.readLook(id)).look));
+  // Without a connection only those that were seen on this device are there.
+  const read = await Promise.allSettled(latest.map(async ({ id }) => (await api.readLook(id)).look));
+  const there = read.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []));
+  if (latest.length > 0 && there.length === 0)
+    throw new Error('Your looks cannot be read. Check the connection to the server, or practise on made-up ones.');
+  return there;
+}
+
+/** Has everybody whom made-up looks show kept on the device, so that they can be drawn without a connection. */
+export function keepFigures(): void {
+  if ('serviceWorker' in navigator && navigator.serviceWorker.controller) void compute().keepPractice();
 }
 
 const freshSeed = (): number => Math.floor(Math.random() * SEEDS);

@@ -1,7 +1,8 @@
 import { CHANNELS, type Channel } from '@fulgent/core/camera';
+import { turnedDeg } from '@fulgent/core/colour';
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
-import type { Exercise, Guess, Patch, Skill } from '@fulgent/core/practice';
+import { dialStepAt, type Exercise, type Guess, type Patch, type Skill } from '@fulgent/core/practice';
 import { formatPower, steppedPower } from '@fulgent/core/scene';
 import { FAULT_NAMES_PRACTICE, patchWords } from '@fulgent/words';
 import { useCallback, useState } from 'react';
@@ -9,12 +10,12 @@ import { Pressable, View } from 'react-native';
 import { axisOf } from '../ladder/axis';
 import { LadderAxis } from '../ladder/LadderAxis';
 import { StripDrawing } from '../ladder/LadderStrip';
-import { WHITES_K } from '../look/numbers';
+import { readNumber, taken, WHITES_K } from '../look/numbers';
 import { Plan } from '../set/Plan';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Dial } from '../ui/Dial';
-import { Stepper } from '../ui/Stepper';
+import { Cell, Stepper } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { GuessAxis } from './GuessAxis';
 import { OnePicture, PictureOptions, TwoPictures } from './Pictures';
@@ -35,6 +36,7 @@ const useStyles = themed((t) => ({
   on: { borderColor: t.text },
   right: { borderColor: t.text, borderStyle: 'dashed' },
   colour: { height: 64, borderRadius: 2 },
+  sample: { height: 120, borderRadius: 3 },
 }));
 
 const idOf = (guess: Guess | null) => (guess?.kind === 'choice' ? guess.id : null);
@@ -243,10 +245,62 @@ export function CostPart({ exercise, width, guess, onGuess, isAnswered }: PartPr
   );
 }
 
-export function MakesPart({ exercise, width, guess, onGuess, isAnswered }: PartProps<'makes'>) {
+export function MakesPart({ exercise, ...props }: PartProps<'makes'>) {
+  return exercise.ask === 'dial' ? <DialMakes exercise={exercise} {...props} /> : <WhichMakes exercise={exercise} {...props} />;
+}
+
+type MakesProps<A> = Omit<PartProps<'makes'>, 'exercise'> & { readonly exercise: Extract<Exercise, { skill: 'makes'; ask: A }> };
+
+/** A colour, and where on a fixture's dial it is thought to be; what was dialled is seen afterwards. */
+function DialMakes({ exercise, width, guess, onGuess, isAnswered }: MakesProps<'dial'>) {
+  const styles = useStyles();
+  const deg = useNumber(guess, 0);
+  const put = (to: number) => (isAnswered ? undefined : onGuess({ kind: 'number', value: turnedDeg(to) }));
+  const half = Math.floor((width - SPACE.xs) / 2);
   return (
     <>
-      <View testID="light-colour" style={{ width, height: 120, borderRadius: 3, backgroundColor: exercise.hex }} />
+      <View style={{ flexDirection: 'row', gap: SPACE.xs }}>
+        <View>
+          <View
+            testID="light-colour"
+            style={[styles.sample, { width: isAnswered ? half : width, backgroundColor: exercise.hex }]}
+          />
+          {isAnswered ? (
+            <Text size="small" quiet>
+              To be met, {exercise.truth}°
+            </Text>
+          ) : null}
+        </View>
+        {isAnswered ? (
+          <View>
+            <View
+              testID="light-colour"
+              style={[styles.sample, { width: half, backgroundColor: dialStepAt(exercise.steps, deg).hex }]}
+            />
+            <Text size="small" quiet>
+              Yours, {Math.round(deg)}°
+            </Text>
+          </View>
+        ) : null}
+      </View>
+      <Cell>
+        <Stepper
+          label="Hue on its own wheel"
+          value={`${Math.round(deg)}°`}
+          onStep={(by) => put(deg + by * 5)}
+          onType={(text) => taken(readNumber(text, { name: 'Hue on its own wheel', low: 0, high: 360, unit: '°' }), put)}
+          note="nominally 0 is red, 120 green, 240 blue"
+        />
+      </Cell>
+    </>
+  );
+}
+
+function WhichMakes({ exercise, width, guess, onGuess, isAnswered }: MakesProps<'which'>) {
+  const styles = useStyles();
+  return (
+    <>
+      <View testID="light-colour" style={[styles.sample, { width, backgroundColor: exercise.hex }]} />
       <Patches
         patches={exercise.options}
         named

@@ -1,4 +1,7 @@
-import type { Look, LookCamera } from '@fulgent/core/document';
+import { fixtureOf } from '@fulgent/core/catalogue';
+import type { Fixture, Look, LookCamera, Setting } from '@fulgent/core/document';
+import { mixOf } from '@fulgent/core/fixture';
+import { fixtureLookup } from '@fulgent/core/scene';
 import type { Touch } from '@fulgent/words';
 
 /** What is touched on the page of a lesson: a look, and its steps from one end to the other. */
@@ -36,6 +39,23 @@ const list = (label: string, first: number, values: readonly (readonly [name: st
   first,
   steps: values.map(([name, one]) => ({ name, look: one })),
 });
+
+const FOLLOWER_HUES = [300, 0, 15, 30, 45, 60] as const;
+/** A panel as bright as the flash beside it, and how bright it is asked to be at every hue, lux at 1 m. */
+const [BRIGHTER, FOLLOWER_LUX] = [2500, 840_000];
+
+/** A light as a colour panel at a hue, level held. */
+function followerAt(light: Lights[number], hueDeg: number): Lights[number] {
+  const panel = fixtureOf('colour-panel');
+  if (panel.kind !== 'colour') return light;
+  const fixture: Fixture = {
+    ...panel,
+    emitters: panel.emitters.map((emitter) => ({ ...emitter, luxAt1m: BRIGHTER * emitter.luxAt1m })),
+  };
+  const setting: Setting = { mode: 'hsi', hueDeg, saturation: 1, whiteK: 5600 };
+  const { luxAt1m } = mixOf(fixture, setting, fixtureLookup());
+  return { ...light, fixture, setting, gels: [], powerStops: Math.min(0, Math.log2(FOLLOWER_LUX / luxAt1m)) };
+}
 
 const TOUCHED: Readonly<Record<Touch, (means: Means) => Touched>> = {
   'rim-power': ({ edge, onEdge }) =>
@@ -127,12 +147,22 @@ const TOUCHED: Readonly<Record<Touch, (means: Means) => Touched>> = {
         (hazePerM) => [`${Math.round(100 * hazePerM)} % a metre`, { ...look, air: { ...look.air, hazePerM } }] as const,
       ),
     ),
-  fixture: ({ onKey }) =>
+  follower: ({ look, edge }) =>
     list(
-      'Key',
-      2,
-      [-2, -1, 0, 1].map(
-        (by) => [stopsName(by), onKey(({ powerStops }) => ({ powerStops: Math.min(0, powerStops + by) }))] as const,
+      'Hue of the panel',
+      0,
+      FOLLOWER_HUES.map(
+        (hueDeg) =>
+          [
+            `${hueDeg}°`,
+            withLights(look, (light) =>
+              light.role !== 'rim'
+                ? light
+                : light.id === edge.id
+                  ? { ...light, gels: gels(['amber-deep']) }
+                  : followerAt(light, hueDeg),
+            ),
+          ] as const,
       ),
     ),
 };

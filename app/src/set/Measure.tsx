@@ -10,12 +10,12 @@ export interface Thing {
   readonly at: Point;
 }
 
-/** Everything that stands on a set and has a place. */
+/** Everything that stands on a set and has a place; no light can be called what is always there. */
 export function thingsOf({ subject, camera, backdrop, lights, boards }: Look): readonly Thing[] {
   return [
-    { id: 'subject', name: subject.name, at: [0, subject.faceHeightM, 0] },
-    { id: 'camera', name: 'Camera', at: [0, subject.faceHeightM, camera.distanceM] },
-    { id: 'backdrop', name: 'Backdrop', at: [0, subject.faceHeightM, -backdrop.distanceM] },
+    { id: 'set:subject', name: subject.name, at: [0, subject.faceHeightM, 0] },
+    { id: 'set:camera', name: 'Camera', at: [0, subject.faceHeightM, camera.distanceM] },
+    { id: 'set:backdrop', name: 'Backdrop', at: [0, subject.faceHeightM, -backdrop.distanceM] },
     ...lights.map(({ id, name, position }) => ({ id, name, at: position })),
     ...boards.map(({ id, name, position }) => ({ id, name, at: position })),
   ];

@@ -1,4 +1,5 @@
 import type { FrameNotes, FrameRecord } from '@fulgent/core/day';
+import { mutate } from 'swr';
 import { api, ApiError } from '../api/client';
 
 const MOST_TRIES = 4;
@@ -12,7 +13,10 @@ export async function judged(
   for (let tries = 1; ; tries++) {
     try {
       const said = typeof change === 'function' ? change(now.notes) : change;
-      return await api.judgeFrame(now.id, now.revision, { ...now.notes, ...said });
+      const kept = await api.judgeFrame(now.id, now.revision, { ...now.notes, ...said });
+      // Lists show what was said too; one that was read a moment ago would be taken for new.
+      void mutate((key) => key === api.frames || key === api.framesOf(frame.lookId));
+      return kept;
     } catch (reason) {
       if (!(reason instanceof ApiError) || reason.status !== 409 || tries === MOST_TRIES) throw reason;
       now = await api.readFrame(now.id);

@@ -1,5 +1,5 @@
 import type { KitEntry } from '@fulgent/core/catalogue';
-import type { Light, Look } from '@fulgent/core/document';
+import { PERSON_IDS, type Light, type Look } from '@fulgent/core/document';
 import type {
   AmbientReading,
   BalanceResult,
@@ -46,7 +46,7 @@ import {
 import type { Exercise, Skill } from '@fulgent/core/practice';
 import { makeExercise, practiceShape } from '@fulgent/core/practice/make';
 import { expose } from 'comlink';
-import { ensureFigure, withFigures } from '../figure/figures';
+import { ensureFigure, keepFigure, withFigures } from '../figure/figures';
 
 /** All heavy computation of the application runs behind this, off the main thread. */
 export interface ComputeApi {
@@ -66,6 +66,8 @@ export interface ComputeApi {
   balance(look: Look): BalanceResult;
   /** An exercise of a skill; of somebody's own looks where they are given. */
   practise(skill: Skill, seed: number, own: readonly Look[]): Promise<Exercise>;
+  /** Fetches all figures of made-up looks, so that whoever keeps files has them. */
+  keepPractice(): Promise<void>;
   /** A look from four choices, lit with these things where a kit is given. */
   newLook(choices: NewLook, kit: readonly KitEntry[] | null): Promise<FromKit>;
   compareTones(look: Look): ToneComparison[];
@@ -95,6 +97,9 @@ const api: ComputeApi = {
   async practise(skill, seed, own) {
     await ensureFigure(practiceShape(seed), 'quick');
     return makeExercise(skill, seed, own);
+  },
+  async keepPractice() {
+    for (let i = 0; i < PERSON_IDS.length; i++) await keepFigure(practiceShape(i));
   },
   compareTones,
   gelSwatches,

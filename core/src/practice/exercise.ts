@@ -10,6 +10,8 @@ export interface Patch {
   readonly names: readonly string[];
   readonly how: 'alone' | 'stacked' | 'overlapped';
   readonly hex: string;
+  /** As recorded, OKLCh degrees. */
+  readonly hueDeg: number;
   readonly stopsLost: number;
 }
 
@@ -94,13 +96,41 @@ export interface WhiteExercise extends Base<'white'> {
   readonly truth: number;
 }
 
-/** Which gels make a colour. */
-export interface MakesExercise extends Base<'makes'> {
+interface MakesBase extends Base<'makes'> {
+  /** The colour that is asked about, and its hue, OKLCh degrees. */
   readonly hex: string;
+  readonly hueDeg: number;
+  /** Name of what shines. */
   readonly lamp: string;
+}
+
+/** Which gels make a colour. */
+export interface WhichMakesExercise extends MakesBase {
+  readonly ask: 'which';
   readonly options: readonly Patch[];
   readonly truth: string;
 }
+
+/** What the camera records at a place of a fixture's own hue dial. */
+export interface DialStep {
+  readonly dialDeg: number;
+  readonly hex: string;
+  /** OKLCh degrees. */
+  readonly hueDeg: number;
+}
+
+/** Where on the hue dial of a full-colour fixture a colour is. */
+export interface DialMakesExercise extends MakesBase {
+  readonly ask: 'dial';
+  readonly saturation: number;
+  /** The whole dial, in even steps from 0. */
+  readonly steps: readonly DialStep[];
+  /** Degrees on the dial, one of the steps. */
+  readonly truth: number;
+}
+
+/** What makes a colour. */
+export type MakesExercise = WhichMakesExercise | DialMakesExercise;
 
 /** What a change does to flash and to light that lasts. */
 export interface ChangeExercise extends Base<'change'> {

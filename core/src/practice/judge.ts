@@ -1,6 +1,7 @@
 import { InputError } from '../errors';
 import { kelvinToMired } from '../colour/cct';
-import type { Exercise, Guess } from './exercise';
+import { turnBetweenDeg, turnedDeg } from '../colour/hue';
+import type { DialStep, Exercise, Guess, MakesExercise } from './exercise';
 import { UNIT_OF } from './skills';
 
 /** How good an answer was, as the schedule takes it. */
@@ -8,7 +9,7 @@ export const GRADES = ['again', 'hard', 'good', 'easy'] as const;
 export type Grade = (typeof GRADES)[number];
 
 export interface Judged {
-  /** In the unit of the skill: stops, mired, or 0 right and 1 wrong. */
+  /** In the unit of the skill: stops, mired, degrees of hue, or 0 right and 1 wrong. */
   readonly error: number;
   /** The same with its sign, guess less truth; null where there are no two ways. */
   readonly signed: number | null;
@@ -17,7 +18,7 @@ export interface Judged {
 }
 
 /** Errors up to which an answer is easy, good and hard, by unit. */
-const STEPS = { stops: [0.2, 0.5, 1], mired: [12, 30, 60] } as const;
+const STEPS = { stops: [0.2, 0.5, 1], mired: [12, 30, 60], degrees: [6, 15, 30] } as const;
 /** A clip that is rightly placed in the wrong channel is off by so much more, stops. */
 const WRONG_CHANNEL_STOPS = 0.5;
 /** A match is right within so much a light, and the better for every shot less than this. */
@@ -36,13 +37,31 @@ function choiceOf(guess: Guess): string {
   throw new InputError('guess', 'This exercise is answered by choosing one.');
 }
 
-const measured = (signed: number, unit: 'stops' | 'mired', more = 0): Judged => {
+const measured = (signed: number, unit: keyof typeof STEPS, more = 0): Judged => {
   const error = Math.abs(signed) + more;
   const grade = gradeOf(error, STEPS[unit]);
   return { error, signed, right: grade === 'easy' || grade === 'good', grade };
 };
 
 const chosen = (right: boolean): Judged => ({ error: right ? 0 : 1, signed: null, right, grade: right ? 'good' : 'again' });
+
+/** The step of a dial that lies nearest to a place on it, degrees. */
+export function dialStepAt(steps: readonly DialStep[], dialDeg: number): DialStep {
+  return steps[Math.round((turnedDeg(dialDeg) / 360) * steps.length) % steps.length]!;
+}
+
+/** By the hue that is seen: two places of a dial that look alike are one. */
+function makesJudged(exercise: MakesExercise, guess: Guess): Judged {
+  if (exercise.ask === 'dial') {
+    const { hueDeg } = dialStepAt(exercise.steps, numberOf(guess));
+    return measured(turnBetweenDeg(exercise.hueDeg, hueDeg), 'degrees');
+  }
+  const id = choiceOf(guess);
+  const patch = exercise.options.find((one) => one.id === id);
+  if (!patch) throw new InputError('guess', 'Choose one of the ways that are shown.');
+  const right = id === exercise.truth;
+  return { ...chosen(right), error: right ? 0 : Math.abs(turnBetweenDeg(exercise.hueDeg, patch.hueDeg)) };
+}
 
 /** Powers against those wanted: the root of the mean square over the lights that had to be dialled, stops. */
 function matchError({ target, start }: Extract<Exercise, { skill: 'match' }>, powers: Readonly<Record<string, number>>): number {
@@ -89,9 +108,10 @@ export function judge(exercise: Exercise, guess: Guess): Judged {
         grade: right && guess.shots > FEW_SHOTS ? 'good' : gradeOf(error, STEPS[UNIT_OF.match]),
       };
     }
+    case 'makes':
+      return makesJudged(exercise, guess);
     case 'whose':
     case 'wrong':
-    case 'makes':
     case 'change':
       return chosen(choiceOf(guess) === exercise.truth);
   }

@@ -4,7 +4,7 @@ import { InputError } from '../errors';
 export const SKILLS = ['stops', 'edge', 'whose', 'wrong', 'cost', 'match', 'white', 'makes', 'change'] as const;
 export type Skill = (typeof SKILLS)[number];
 
-/** In what a guess is off: stops, mired, OKLab distance, or only right or wrong (0 or 1). */
+/** In what a guess is off: stops, mired, degrees of hue as recorded (OKLCh), or only right or wrong (0 or 1). */
 export const UNIT_OF = {
   stops: 'stops',
   edge: 'stops',
@@ -13,9 +13,9 @@ export const UNIT_OF = {
   cost: 'stops',
   match: 'stops',
   white: 'mired',
-  makes: 'wrong',
+  makes: 'degrees',
   change: 'wrong',
-} as const satisfies Readonly<Record<Skill, 'stops' | 'mired' | 'wrong'>>;
+} as const satisfies Readonly<Record<Skill, 'stops' | 'mired' | 'degrees' | 'wrong'>>;
 export type ErrorUnit = (typeof UNIT_OF)[Skill];
 
 const LETTERS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
