@@ -75,7 +75,7 @@ export function exerciseQuestion(exercise: Exercise): string {
       return `The key is white light of ${exercise.keyK} K. At which white balance was this taken?`;
     case 'makes':
       return exercise.ask === 'dial'
-        ? `Where on its hue dial does this fixture make this colour (${lowered(exercise.lamp)}, saturation ${percentWords(exercise.saturation)})?`
+        ? `Where on its hue dial does the ${lowered(exercise.lamp)} make this colour${exercise.saturation < 1 ? `, at ${percentWords(exercise.saturation)} of saturation` : ''}?`
         : `Which makes this colour on this lamp (${lowered(exercise.lamp)})?`;
     case 'change':
       return `The key flashes, the colours burn on. ${changeWordsOf(exercise.change)} Which is the picture then?`;
