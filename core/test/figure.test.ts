@@ -18,7 +18,7 @@ import { fibre, type FibreOut } from '../src/transport/fibre';
 import { demoLooks } from '../src/demo';
 import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from '../src/document';
 import { figureOf, FigureMissingError, missingFiles, providePart, usePartLoader, type SubjectShape } from '../src/figure';
-import { shapeOf } from '../src/transport';
+import { shapeOf } from '../src/figure';
 import { farthest } from './support';
 
 const FOLDER = path.join(__dirname, '../figures');

@@ -8,7 +8,8 @@ export { stopsMore } from './frame/exposure-of';
 export { FRAME_KINDS, type FrameKind } from './frame/kinds';
 export { LEAK_MISFIT, type LeakEstimate } from './frame/leak';
 export { expectedMarks } from './frame/marks';
-export { livePlan, readLive, type LivePlace, type LivePlan, type LiveReading, type LiveState } from './frame/live';
+export { readLive, type LivePlace, type LivePlan, type LiveReading, type LiveState } from './frame/live';
+export { livePlan } from './frame/live-plan';
 export { measuredOf, type Measured, type NoEvidence } from './frame/measured';
 export {
   BLACK_STOPS,
@@ -52,17 +53,8 @@ export { readChart, type ChartCorners, type ChartMatrix, type FramePoint, type P
 export { bookings, type Booked, type BookedDay, type BookedItem } from './sheet/bookings';
 export { softFilterFrom, type SoftFilter } from './learn/soft-filter';
 export { skinFromLab, skinFromPicture, skinFromReflectance, type SkinFound } from './learn/skin-sample';
-export {
-  LESSON_KINDS,
-  learn,
-  unitKey,
-  withLessons,
-  type Lesson,
-  type LessonKind,
-  type Lessons,
-  type TaughtFrame,
-  type TaughtMeter,
-} from './learn/learn';
+export { learn, type TaughtFrame, type TaughtMeter } from './learn/learn';
+export { LESSON_KINDS, unitKey, withLessons, type Lesson, type LessonKind, type Lessons } from './learn/lessons';
 export {
   CAUTION_KINDS,
   PLAIN_REASONS,
@@ -81,14 +73,7 @@ export { setupMinutes } from './rig/setup-time';
 export { dayKit, type DayItem } from './sheet/day-kit';
 export { waysOut } from './rig/ways-out';
 export { packList, type PackItem } from './sheet/pack';
-export {
-  KEY_HOLDS_STOPS,
-  TURN_STEP_DEG,
-  TURN_TRIED_DEG,
-  turnRange,
-  type TurnRange,
-  type TurnStep,
-  type TurnLimit,
-} from './sheet/poses';
+export { KEY_HOLDS_STOPS, turnRange, type TurnRange, type TurnStep, type TurnLimit } from './sheet/poses';
+export { TURN_STEP_DEG, TURN_TRIED_DEG } from './sheet/turn';
 export { schedule, MOST_SETUPS, changesBetween, type Schedule, type ScheduledSetup, type SetupChange } from './sheet/schedule';
 export { cameraCard, gelWords, runSheet, type SheetCard, type SheetLine } from './sheet/sheet';

@@ -1,4 +1,5 @@
 /** Figures: people and things as meshes and strands, from baked parts. */
+export { FIGURES_VERSION, filesOf, type Detail, type PartFile } from './baked-files';
 export { FigureFileError } from './codec';
 export { fromNodes } from './figure';
 export type { Figure, Patch, Shade, SkinParts } from './types';
@@ -7,13 +8,11 @@ export {
   figureOf,
   shadeOf,
   FigureMissingError,
-  FIGURES_VERSION,
   isFigureReady,
   missingFiles,
   providePart,
   usePartLoader,
-  type Detail,
   type PartLoader,
 } from './store';
-export { isPerson, overMiddle, partsOf, shapeKey, tableOf, type SubjectShape, type Table } from './shape';
+export { isPerson, overMiddle, partsOf, shapeKey, shapeOf, tableOf, type SubjectShape, type Table } from './shape';
 export { MATERIAL_NAMES, type MaterialName } from './materials';

@@ -1,3 +1,4 @@
+import type { Look } from '../document/schema';
 import type { Garment, Headwear, PersonId, SubjectForm } from '../document/subject';
 
 /** What of a subject decides its form. */
@@ -9,6 +10,11 @@ export interface SubjectShape {
   readonly sunglasses: boolean;
   /** How far the head is turned on the shoulders, degrees, to the picture's right. */
   readonly headTurnDeg: number;
+}
+
+/** What of a look's subject decides its form. */
+export function shapeOf({ form, person, garment, headwear, sunglasses, headTurnDeg }: Look['subject']): SubjectShape {
+  return { form, person, garment, headwear, sunglasses, headTurnDeg };
 }
 
 export function isPerson({ form }: Pick<SubjectShape, 'form'>): boolean {

@@ -1,4 +1,4 @@
-import baked from './baked.json';
+import { filesOf, type Detail, type PartFile } from './baked-files';
 import { FigureFileError } from './codec';
 import { buildFigure, buildShade } from './figure';
 import { readHead, readHeadDetail, readNets, type HeadData, type HeadDetail, type NetsData } from './part-files';
@@ -9,8 +9,6 @@ import type { Figure, PartSource, Shade } from './types';
  * Baked parts that are at hand, and the figures made from them. Core does no reading of files: whoever can (a worker, the server, a test)
  * provides the bytes, and what is compiled or drawn after that finds them here.
  */
-
-export type Detail = 'quick' | 'fine';
 
 /** A part that a subject needs was not provided, or is damaged. */
 export class FigureMissingError extends Error {
@@ -31,9 +29,6 @@ const figures = new Map<string, Figure>();
 const shades = new Map<string, Shade>();
 const MOST_FIGURES = 3;
 const MOST_SHADES = 10;
-
-/** Version of the baked parts: their addresses carry it. */
-export const FIGURES_VERSION: string = baked.version;
 
 const fileKey = (part: string, detail: Detail) => `${part}.${detail}`;
 
@@ -60,17 +55,9 @@ function loadMissing(shape: SubjectShape, detail: Detail): void {
   }
 }
 
-/** Names of the files of a subject's parts that are not yet here. */
-export function missingFiles(shape: SubjectShape, detail: Detail): { readonly part: string; readonly detail: Detail }[] {
-  const wanted = partsOf(shape).flatMap((part) =>
-    detail === 'quick'
-      ? [{ part, detail }]
-      : [
-          { part, detail: 'quick' as const },
-          { part, detail },
-        ],
-  );
-  return wanted.filter((file) => !files.has(fileKey(file.part, file.detail)));
+/** Files of a subject's parts that are not yet here. */
+export function missingFiles(shape: SubjectShape, detail: Detail): readonly PartFile[] {
+  return filesOf(shape, detail).filter((file) => !files.has(fileKey(file.part, file.detail)));
 }
 
 /** Takes the bytes of a part, unpacked. They are read at once. @throws FigureMissingError where they are damaged; nothing of them is kept. */

@@ -1,7 +1,7 @@
 /** What to do, as far as a page may ask for it: names, orders, edits and what costs no more than a few sums. What searches or compiles a scene is in `search`. */
 export type { BalanceResult, PowerChange } from './balance/balance';
 export type { Limit, LimitKind } from './balance/limits';
-export { usualMostToKey } from './balance/places';
+export { usualMostToKey } from './balance/most-to-key';
 export { MOOD_AIM } from './balance/mood';
 export type { BalanceOptions } from './balance/objective';
 export type { Remake, Unreached } from './balance/remake';
@@ -63,7 +63,8 @@ export type { InGlasses } from './effects/glasses';
 export type { EffectNote, EffectReading } from './effects/reading';
 export type { BoardGain } from './effects/board-gains';
 export { returnable, returning } from './effects/returned';
-export { hazeClearing, type HazeClearing, type VeilCost } from './effects/haze';
+export { type VeilCost } from './effects/haze';
+export { hazeClearing, type HazeClearing } from './effects/haze-clearing';
 export type { Cause } from './faults/causes';
 export type { CauseKind, Finding } from './faults/suspect';
 export { FAULT_NAMES, FAULT_WORDS, faultMeasure, type FaultWord } from './faults/words';

@@ -45,9 +45,7 @@ import { sentBy } from '../transport/surround-light';
 import { landedFlux, washFactor } from '../transport/room';
 import { viewOf, type View } from '../transport/view';
 import type { Light, Look, Point, ProbeSurface } from '../document/schema';
-
-/** The id under which ambient light appears among a look's lights. */
-export const AMBIENT_ID = 'ambient';
+import { AMBIENT_ID, ambientLux } from './ambient';
 
 /** Spacing of the table over the power range for lights whose colour moves with level, stops. */
 const KNOT_STOPS = 1 / 3;
@@ -363,11 +361,6 @@ function figuresOf(
     out[p * FIGURES + FIGURE.incident] = incident;
   });
   return out;
-}
-
-/** Illuminance of ambient light once blackout has taken its part, lx. */
-export function ambientLux({ lux, blackoutStops }: Look['ambient']): number {
-  return lux * 2 ** -blackoutStops;
 }
 
 function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: boolean, lookup: SpectrumLookup): SceneLight {

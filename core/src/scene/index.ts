@@ -1,9 +1,11 @@
 /** A look compiled once: places, readings, verdicts. */
 export { cameraOf, edgeStopsOf, type White } from './camera';
-export { AMBIENT_ID, ambientLux } from './compile';
+export { AMBIENT_ID, ambientLux } from './ambient';
+export { beamAngles, stopsAlong } from './beam-shape';
 export { evaluate } from './evaluate';
 export { filterSwatchHex } from './swatch';
-export { framing, veils, type Framing, type Veil } from './in-view';
+export { framing, type Framing } from './framing';
+export { veils, type Veil } from './in-view';
 export { EYES_ASPECT, EYES_M, eyesAt, throughLongLens } from './eyes';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './parse';
 export { flashFacts, formatPower, nearestPower, powerSteps, steppedPower, stopsOfPercent, type FlashFacts } from './power';
@@ -35,7 +37,7 @@ export {
   spectrumOfSource,
   type SpectrumLookup,
 } from './resolve';
-export { backdropEvenness, beamAngles, reachTable, stopsAlong, type Evenness, type Reach as LightReach } from './spill';
+export { backdropEvenness, reachTable, type Evenness, type Reach as LightReach } from './spill';
 export { compareTones, type ToneComparison } from './tones';
 export { reflectancesOf } from './reflectances';
 export { samePicture } from './same-picture';

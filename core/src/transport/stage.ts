@@ -1,4 +1,4 @@
-import { shadeOf, type Shade, type SubjectShape } from '../figure/index';
+import { shadeOf, shapeOf, type Shade } from '../figure/index';
 import { hairDepth } from '../figure/volume';
 import { unposed } from '../figure/pose';
 import { isBlocked } from '../figure/bvh';
@@ -18,11 +18,6 @@ export interface Stage {
   readonly surround: Surround;
   /** What decides all of it. */
   readonly key: string;
-}
-
-/** What of a look's subject decides its form. */
-export function shapeOf({ form, person, garment, headwear, sunglasses, headTurnDeg }: Look['subject']): SubjectShape {
-  return { form, person, garment, headwear, sunglasses, headTurnDeg };
 }
 
 /** @throws FigureMissingError where the subject's parts are not at hand. */

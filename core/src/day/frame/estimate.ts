@@ -1,7 +1,7 @@
 import { invertCurve, linearOutputInto, type Camera } from '../../camera/camera';
 import { turnBetweenDeg } from '../../colour/hue';
 import { chromaOf, hueDegOf, oklabOf } from '../../colour/oklab';
-import { AMBIENT_ID } from '../../scene/compile';
+import { AMBIENT_ID } from '../../scene/ambient';
 import type { Channels, PatchParts } from '../../picture/patches';
 import { gaussNewton } from '../../gauss-newton';
 import type { Square } from './small';

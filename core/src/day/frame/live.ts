@@ -2,9 +2,7 @@ import { decodeSrgb } from '../../colour/rgb';
 import type { Look } from '../../document/schema';
 import type { Mark } from '../../picture/patches';
 import { readScopes, type Scopes } from '../../picture/scopes';
-import { evaluate } from '../../scene/evaluate';
 import type { Readings } from '../../scene/readings';
-import { expectedMarks, lookAtMarks } from './marks';
 import { luminance, measurePatch, summarise, type FramePixels, type FrameSummary } from './measure';
 
 /** Where the light of a place stands in its vivid window, by a picture of it. */
@@ -33,12 +31,6 @@ const EDGE_SPREAD = 0.35;
 export interface LivePlan {
   readonly marks: readonly Mark[];
   readonly readings: Readings;
-}
-
-/** Where the places of a look are expected in a picture of this size, and its figures there: those of the backdrop where the picture shows it. */
-export function livePlan(look: Look, width: number, height: number): LivePlan {
-  const marks = expectedMarks(look, width, height);
-  return { marks, readings: evaluate(lookAtMarks(look, marks, width, height)) };
 }
 
 /**

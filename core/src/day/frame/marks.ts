@@ -1,4 +1,4 @@
-import { inPicture } from '../../scene/in-view';
+import { inPicture } from '../../scene/framing';
 import type { Look, Point } from '../../document/schema';
 import { firstHit } from '../../figure/index';
 import { stageOf, toSubject, type Stage } from '../../transport/stage';

@@ -2,13 +2,13 @@ import { recordInto, type Camera } from '../../camera/camera';
 import { encodeSrgb } from '../../colour/rgb';
 import { withOnly } from '../../planning/build/order';
 import { cameraOf } from '../../scene/camera';
-import { compileScene } from '../../scene/compile';
+import { addFigures, compileScene } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
-import { addFigures } from '../../scene/compile';
 import type { Light, Look, MeterEntry } from '../../document/schema';
 import type { Patch } from '../frame/measure';
 import { levelResidual } from '../meter/mixed';
 import type { PatchParts } from '../../picture/patches';
+import { corrected, held, unitKey, type Lesson, type LessonKind, type Lessons } from './lessons';
 import { gaussNewton, rms } from '../../gauss-newton';
 
 /** What frames teach about the kit: how each unit, modifier and camera differs from its figures. */
@@ -23,42 +23,12 @@ export interface TaughtFrame {
   readonly aloneId: string | null;
 }
 
-export const LESSON_KINDS = ['output', 'mired', 'green', 'modifier', 'headroom'] as const;
-export type LessonKind = (typeof LESSON_KINDS)[number];
-
-export interface Lesson {
-  readonly kind: LessonKind;
-  /** The unit, modifier or camera. */
-  readonly about: string;
-  /**
-   * Stops for output, modifier (positive: it takes more) and headroom; mired; density of green. A unit's are from its model's figures, whatever
-   * had been corrected when the frame was taken; a modifier's and a camera's are from what the look says.
-   */
-  readonly value: number;
-  readonly deviation: number;
-  /** In how many frames and meter readings it had a part. */
-  readonly frames: number;
-}
-
-export interface Lessons {
-  readonly lessons: readonly Lesson[];
-  /** How far frames and the plan by the models' figures are apart, as a share of full scale, and with what was learned: root mean square. */
-  readonly before: number;
-  readonly after: number;
-  readonly readings: number;
-}
-
 /** A reading is good to about this share of full scale, encoded. */
 const READING = 0.01;
 const PRIORS: Readonly<Record<LessonKind, number>> = { output: 0.6, mired: 30, green: 0.06, modifier: 0.4, headroom: 0.7 };
 const [MIRED_STEP, GREEN_STEP] = [10, 0.03];
 /** Colour is taken as bending evenly with its corrections, and looked at anew this often. */
 const PASSES = 3;
-
-/** Under which name a unit's corrections are kept: its own label, else the light's name. */
-export function unitKey({ fixture, name, rig }: Pick<Light, 'fixture' | 'name' | 'rig'>): string {
-  return `${fixture.name}, ${rig.unit || name}`;
-}
 
 /** One reading of a meter, with the look that it was taken of. */
 export interface TaughtMeter {
@@ -237,41 +207,4 @@ function camerasOf(look: Look, present: Camera): (moved: number) => Camera {
     }
     return camera;
   };
-}
-
-const held = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
-
-function corrected(
-  look: Look,
-  slots: readonly { readonly kind: LessonKind; readonly about: string }[],
-  values: ArrayLike<number>,
-): Look {
-  const of = (kind: LessonKind, about: string) => {
-    const at = slots.findIndex((slot) => slot.kind === kind && slot.about === about);
-    return at < 0 ? null : values[at]!;
-  };
-  const lights = look.lights.map((light): Light => {
-    const key = unitKey(light);
-    const { unit, modifier } = light;
-    return {
-      ...light,
-      unit: {
-        outputStops: held(of('output', key) ?? unit.outputStops, -4, 4),
-        miredShift: held(of('mired', key) ?? unit.miredShift, -200, 200),
-        green: held(of('green', key) ?? unit.green, -0.6, 0.6),
-      },
-      modifier: { ...modifier, lossStops: held(modifier.lossStops + (of('modifier', modifier.name) ?? 0), -3, 8) },
-    };
-  });
-  const headroomStops = held(look.camera.headroomStops + (of('headroom', look.camera.name) ?? 0), 0, 10);
-  return { ...look, lights, camera: { ...look.camera, headroomStops } };
-}
-
-/** The look with what was learned written into its units, modifiers and camera. */
-export function withLessons(look: Look, lessons: readonly Lesson[]): Look {
-  return corrected(
-    look,
-    lessons,
-    lessons.map(({ value }) => value),
-  );
 }

@@ -1,11 +1,11 @@
 import { xyToUvPrime } from '../../colour/cct';
 import type { Look, MeterEntry } from '../../document/schema';
-import { AMBIENT_ID } from '../../scene/compile';
+import { AMBIENT_ID } from '../../scene/ambient';
 import { lightDifference, type LightDifference } from '../frame/difference';
 import { gaussNewton } from '../../gauss-newton';
 import { meterDifference, type MeterDifference } from './difference';
 import { levelResidual, mixed, type Share } from './mixed';
-import { unitStopsOf } from './planned';
+import { unitStopsOf } from './unit-stops';
 
 export interface MeterComparison {
   readonly readings: readonly MeterDifference[];

@@ -2,8 +2,9 @@ import { spectrumToXy } from '../../colour/observer';
 import type { Look, MeterEntry } from '../../document/schema';
 import { InputError } from '../../errors';
 import { METER_CONSTANT_LXS } from '../../exposure/meter';
-import { AMBIENT_ID, addFigures, compileScene } from '../../scene/compile';
+import { addFigures, compileScene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
+import { unitStopsOf } from './unit-stops';
 
 /** What a meter is set to. */
 export type MeterSettings = Pick<MeterEntry, 'iso' | 'shutterS'>;
@@ -35,7 +36,3 @@ export function plannedAt(look: Look, probeId: string, lightId: string, { iso, s
     return { light: light.id, luxS, x, y, unitStops: unitStopsOf(look, light.id) };
   });
 }
-
-/** The deviation of a unit that is known of already, stops; ambient has none. */
-export const unitStopsOf = ({ lights }: Look, id: string): number =>
-  id === AMBIENT_ID ? 0 : (lights.find((light) => light.id === id)?.unit.outputStops ?? 0);

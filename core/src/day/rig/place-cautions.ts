@@ -1,4 +1,4 @@
-import { ambientLux } from '../../scene/compile';
+import { ambientLux } from '../../scene/ambient';
 import { isMoving } from '../../scene/motion';
 import type { Board, Light, Look } from '../../document/schema';
 import { caution, type Caution } from './caution';

@@ -1,6 +1,7 @@
 import { evaluate } from '../../scene/evaluate';
 import type { Look } from '../../document/schema';
 import type { Verdict } from '../../scene/readings';
+import { TURN_STEP_DEG, TURN_TRIED_DEG } from './turn';
 
 /** How far the person may turn while the lights stay where they are. */
 
@@ -27,8 +28,6 @@ export interface TurnRange {
 /** What gives way when the person turns: a light's colour, or the level of the face by so many stops. */
 export type TurnLimit = { readonly name: string; readonly verdict: Verdict } | { readonly keyChangeStops: number };
 
-export const TURN_TRIED_DEG = 60;
-export const TURN_STEP_DEG = 5;
 /** A key that changes by more than this is another picture. */
 export const KEY_HOLDS_STOPS = 0.5;
 

@@ -6,7 +6,7 @@ import { apertureBy, ndBy } from '../proposals/of-whole';
 import type { Proposal } from '../proposals/proposal';
 import { APERTURES, ISOS, nearestMarked, SHUTTERS } from '../../exposure/series';
 import { formatPower, nearestPower } from '../../scene/power';
-import { ambientLux } from '../../scene/compile';
+import { ambientLux } from '../../scene/ambient';
 import type { Baseline, Light, Look } from '../../document/schema';
 
 /** The present settings and powers, to compare later ones with. `at` is a time in ISO 8601. */

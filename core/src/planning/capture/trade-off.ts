@@ -2,7 +2,7 @@ import { flickerSafeShutters, isFlickerSafe } from '../../exposure/cinema';
 import { blurShare, depthOfField } from '../../exposure/depth-of-field';
 import { stopsOverMeter } from '../../exposure/meter';
 import { APERTURES, SHUTTERS } from '../../exposure/series';
-import { ambientLux } from '../../scene/compile';
+import { ambientLux } from '../../scene/ambient';
 import { pathOnSensor } from '../../scene/motion';
 import type { Look } from '../../document/schema';
 

@@ -4,7 +4,7 @@ import { spectrumToXy } from '../../colour/observer';
 import { cameraOf, type White } from '../../scene/camera';
 import { filterSwatchHex } from '../../scene/swatch';
 import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../../scene/resolve';
-import { AMBIENT_ID, ambientLux } from '../../scene/compile';
+import { AMBIENT_ID, ambientLux } from '../../scene/ambient';
 import type { Look } from '../../document/schema';
 import { product, type Spectrum } from '../../spectrum/grid';
 import { planeOfSpectrum, targetOf } from '../../vivid/plane';

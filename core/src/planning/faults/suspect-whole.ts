@@ -1,6 +1,6 @@
 import { cctDuv, kelvinToMired } from '../../colour/cct';
 import { spectrumToXy } from '../../colour/observer';
-import { ambientLux } from '../../scene/compile';
+import { ambientLux } from '../../scene/ambient';
 import { lookupIn, resolveSource } from '../../scene/resolve';
 import type { Readings } from '../../scene/readings';
 import type { Look } from '../../document/schema';

@@ -1,4 +1,4 @@
-import { framing } from '../../scene/in-view';
+import { framing } from '../../scene/framing';
 import { LIMITS, type Board, type Light, type Look } from '../../document/schema';
 import type { Change } from './change';
 
