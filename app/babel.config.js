@@ -1,5 +1,9 @@
 module.exports = (api) => {
-  api.cache(true);
-  // Nothing here runs on an animation thread: gesture callbacks stay plain closures.
-  return { presets: [['babel-preset-expo', { reanimated: false, worklets: false }]] };
+  const isBundled = api.caller((caller) => caller?.bundler === 'metro');
+  api.cache.using(() => String(isBundled));
+  return {
+    // Nothing here runs on an animation thread: gesture callbacks stay plain closures.
+    presets: [['babel-preset-expo', { reanimated: false, worklets: false }]],
+    plugins: isBundled ? [require.resolve('./barrels')] : [],
+  };
 };

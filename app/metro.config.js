@@ -1,15 +1,41 @@
+const { createHash } = require('node:crypto');
+const { readdirSync, readFileSync } = require('node:fs');
+const path = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
 // Fonts ship as woff2, a third the size of their ttf.
 if (!config.resolver.assetExts.includes('woff2')) config.resolver.assetExts.push('woff2');
 
-// The gesture package takes the animation package along where it finds it, a third of all script. Gestures here run on
-// the script thread and nothing is animated, so it is left out of the bundle. Nor does it use the recogniser of its older way any more.
+// What imports become (barrels.js) depends on the indexes of all rooms: what was made with others is made again.
+const indexes = ['core', 'words'].flatMap((name) => {
+  const folder = path.join(__dirname, '..', name, 'src');
+  return readdirSync(folder, { recursive: true }).flatMap((file) =>
+    path.basename(file) === 'index.ts' ? [readFileSync(path.join(folder, file))] : [],
+  );
+});
+config.cacheVersion = createHash('sha256').update(Buffer.concat(indexes)).digest('hex');
+
+// Left out of the bundle: the animation package, which the gesture package takes along where it finds it (gestures here run on the script
+// thread and nothing is animated), that package's recogniser of its older way, its components, and gestures that are made nowhere.
+const UNUSED = ['react-native-reanimated', '@egjs/hammerjs'];
+const UNUSED_IN_GESTURES =
+  /\/(components\/(touchables|DrawerLayout|Swipeable|GestureButtons|GestureComponents|Pressable|Text)|web_hammer\/\w+|handlers\/(Rotation|Fling)GestureHandler)$/;
+// Tabs, headers and the list of all routes: pages here are slots in frames of our own.
+const UNUSED_IN_ROUTER = /\/(Sitemap|HeaderSearchBar|HeaderBackButton|BottomTabBar|BottomTabItem|BottomTabView)$/;
+// Of the components for the web: lists of thousands of rows, and what is pressed and ticked otherwise here.
+const UNUSED_ON_THE_WEB =
+  /\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList|CheckBox|ProgressBar|Touchable(Highlight|Opacity|NativeFeedback|WithoutFeedback))$/;
+const isUnused = ({ originModulePath: from }, name) =>
+  UNUSED.includes(name) ||
+  (from.includes('/react-native-gesture-handler/') && UNUSED_IN_GESTURES.test(name)) ||
+  (from.includes('/expo-router/build/') && UNUSED_IN_ROUTER.test(name)) ||
+  (from.includes('/react-native-web/dist/') && UNUSED_ON_THE_WEB.test(name));
+
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) =>
-  ['react-native-reanimated', '@egjs/hammerjs'].includes(name)
-    ? { type: 'empty' }
+  isUnused(context, name)
+    ? { type: 'sourceFile', filePath: path.join(__dirname, 'unused.js') }
     : (resolve ?? context.resolveRequest)(context, name, platform);
 
 module.exports = config;

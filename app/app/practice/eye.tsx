@@ -1,3 +1,3 @@
 import { later } from '../../src/ui/Later';
 
-export default later(async () => (await import('../../src/practice/EyePage')).EyePage);
+export default later(async () => (await import('../../src/practice/pages')).EyePage);

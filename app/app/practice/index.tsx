@@ -1,3 +1,3 @@
 import { later } from '../../src/ui/Later';
 
-export default later(async () => (await import('../../src/practice/PracticePage')).PracticePage);
+export default later(async () => (await import('../../src/practice/pages')).PracticePage);

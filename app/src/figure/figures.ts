@@ -1,17 +1,13 @@
 import type { Look } from '@fulgent/core/document';
-import { FIGURES_VERSION, missingFiles, providePart, type Detail, type SubjectShape } from '@fulgent/core/figure';
-import { shapeOf } from '@fulgent/core/transport';
+import { missingFiles, providePart, shapeOf, type Detail, type SubjectShape } from '@fulgent/core/figure';
+import { fetchFile } from './files';
 
-/** Baked parts of figures, fetched when a look first needs them: by the page and by each worker for itself. */
+/** Baked parts of figures, fetched when a look first needs them: by each worker for itself. */
 
 const underWay = new Map<string, Promise<void>>();
 
-const fileOf = (part: string, detail: Detail) => `/figures/${part}.${detail}?v=${FIGURES_VERSION}`;
-
 async function fetchPart(part: string, detail: Detail): Promise<void> {
-  const answer = await fetch(fileOf(part, detail)).catch(() => null);
-  if (!answer?.ok)
-    throw new Error(`The figure cannot be loaded (${part}). Check the connection to the server, then reload the page.`);
+  const answer = await fetchFile({ part, detail });
   providePart(part, detail, new Uint8Array(await answer.arrayBuffer()));
 }
 
@@ -39,13 +35,6 @@ export async function ensureFigure(shape: SubjectShape, detail: Detail): Promise
   const files = missingFiles(shape, detail);
   for (const file of files) if (file.detail === 'quick') missingQuick.add(file.part);
   await Promise.all(files.map((file) => part(file.part, file.detail)));
-}
-
-/** Keeps a subject's figure for when there is no connection: read past, so that it is kept by whoever keeps files. Nothing is said of what fails. */
-export async function keepFigure(shape: SubjectShape): Promise<void> {
-  const files = (['quick', 'fine'] as const).flatMap((detail) => missingFiles(shape, detail));
-  const names = new Set(files.map((file) => fileOf(file.part, file.detail)));
-  await Promise.all([...names].map((name) => fetch(name).catch(() => null)));
 }
 
 const isLook = (value: unknown): value is Look =>

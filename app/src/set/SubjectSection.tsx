@@ -1,10 +1,9 @@
 import type { Look, SubjectForm, LookCamera } from '@fulgent/core/document';
-import { isPerson } from '@fulgent/core/figure';
+import { isPerson, shapeOf } from '@fulgent/core/figure';
 import type { Liquid } from '@fulgent/core/surface';
-import { shapeOf } from '@fulgent/core/transport';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { ensureFigure } from '../figure/figures';
+import { fetchFigure } from '../figure/files';
 import { PersonChoice } from '../figure/PersonChoice';
 import { choicesOf, FORM_NAMES, GARMENT_NAMES, HEADWEAR_NAMES } from '../figure/words';
 import { changeSubject, putSurface } from '../look/edits';
@@ -51,14 +50,14 @@ export function SubjectSection({ look }: { readonly look: Look }) {
   /** A change of who or what stands there waits for its figure, so that nothing is ever computed without one. */
   const change = (key: string, to: Partial<Look['subject']>) => {
     setFailure(null);
-    ensureFigure(shapeOf({ ...subject, ...to }), 'quick').then(
+    fetchFigure(shapeOf({ ...subject, ...to })).then(
       () => changeSubject(key, to),
       (error: unknown) => setFailure(error instanceof Error ? error.message : String(error)),
     );
   };
   const toForm = (form: SubjectForm) => {
     setFailure(null);
-    ensureFigure(shapeOf({ ...subject, form }), 'quick').then(
+    fetchFigure(shapeOf({ ...subject, form })).then(
       () => changeForm(form),
       (error: unknown) => setFailure(error instanceof Error ? error.message : String(error)),
     );

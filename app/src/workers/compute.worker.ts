@@ -46,7 +46,8 @@ import {
 import type { Exercise, Skill } from '@fulgent/core/practice';
 import { makeExercise, practiceShape } from '@fulgent/core/practice/make';
 import { expose } from 'comlink';
-import { ensureFigure, keepFigure, withFigures } from '../figure/figures';
+import { ensureFigure, withFigures } from '../figure/figures';
+import { keepFigure } from '../figure/files';
 
 /** All heavy computation of the application runs behind this, off the main thread. */
 export interface ComputeApi {

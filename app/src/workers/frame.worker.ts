@@ -8,7 +8,7 @@ import {
   type PictureRequest,
   type PointReading,
 } from '@fulgent/core/picture';
-import { shapeOf } from '@fulgent/core/transport';
+import { shapeOf } from '@fulgent/core/figure';
 import { expose, transfer, wrap, type Remote } from 'comlink';
 import type { TermApi } from './term.worker';
 import { ensureFigure, withFigures } from '../figure/figures';

@@ -1,5 +1,5 @@
 import { makeStudio, type LightTerm, type PictureRequest } from '@fulgent/core/picture';
-import { shapeOf } from '@fulgent/core/transport';
+import { shapeOf } from '@fulgent/core/figure';
 import { expose } from 'comlink';
 import { ensureFigure, withFigures } from '../figure/figures';
 
