@@ -5,7 +5,7 @@ const MOST_SCRIPT_KB = 450;
 
 test('@phone what comes before the first page is small, and the figures of people are not part of it', async ({ page, server }) => {
   await page.goto(server.url);
-  await expect(page.getByRole('link', { name: 'New look' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New look' })).toBeVisible();
   const scripts = await page.evaluate(() =>
     performance
       .getEntriesByType('resource')
