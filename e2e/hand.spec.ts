@@ -16,8 +16,32 @@ test('keys lead through the steps, balance and are listed; undo says what it tak
   // What lies over the page has the keys to itself.
   await page.keyboard.press('1');
   await expect(page).toHaveURL(/\/balance$/);
+  // A key of one's own: who had it takes the old one.
+  await keys.getByRole('button', { name: 'Balance the powers: B, change it' }).click();
+  await page.keyboard.press('m');
+  await expect(keys.getByRole('status')).toContainText('Exchanged with: Mute the chosen light');
+  await expect(keys.getByRole('button', { name: 'Mute the chosen light: B, change it' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(keys).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByTestId('ladder')).toBeVisible();
+  await chooseRow(page, 'backdrop');
+  await page.keyboard.press('b');
+  await expect(page.getByRole('button', { name: 'Mute', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('b');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('button', { name: 'Solo', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('s');
+  await page.keyboard.press('c');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('dialog', { name: 'Picture, full screen' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('e');
+  await expect(page).toHaveURL(/lights\/backdrop$/);
+  await page.keyboard.press('6');
 
   await chooseRow(page, 'rim-right');
   const power = page.getByRole('slider', { name: /^Rim right/ });

@@ -3,7 +3,7 @@ import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import type { ProbeReading, Readings } from '@fulgent/core/scene';
 import { viewOf } from '@fulgent/core/transport';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { CompareSheet } from '../look/CompareSheet';
 import { useOpenLook } from '../look/store';
@@ -15,6 +15,7 @@ import { CompareOver } from './CompareOver';
 import { useComparison } from './comparison';
 import { FrameCanvas } from './FrameCanvas';
 import { FullPicture } from './FullPicture';
+import { closeOver, openOver, pictureShown, useOver } from './over';
 import { frame } from '../workers/frame';
 import type { Burnt, Marks, PointReading, Space } from '@fulgent/core/picture';
 import { projected } from './project';
@@ -137,7 +138,6 @@ export function Frame({
 }: Props) {
   const styles = useStyles();
   const [overlays, setOverlays] = useState<Marks>({ clipped: false, dark: false, gamut: false });
-  const [full, setFull] = useState(false);
   const [point, setPoint] = useState<{ reading: PointReading; left: number; top: number; of: Look } | null>(null);
   const read = async (left: number, top: number) => {
     onSelect(null);
@@ -190,19 +190,18 @@ export function Frame({
       ) : null}
       <CompareOver width={width} height={height} />
       {withReading && chosen ? <ReadingCard chosen={chosen} /> : null}
-      {compact ? null : <Toggles setFull={setFull} clippedCount={clippedCount} overlays={overlays} setOverlays={setOverlays} />}
-      {full ? <FullPicture look={look} onClose={() => setFull(false)} /> : null}
+      {compact ? null : <Toggles look={look} clippedCount={clippedCount} overlays={overlays} setOverlays={setOverlays} />}
     </View>
   );
 }
 
 function Toggles({
-  setFull,
+  look,
   clippedCount,
   overlays,
   setOverlays,
 }: {
-  readonly setFull: (next: boolean) => void;
+  readonly look: Look;
   readonly clippedCount: number;
   readonly overlays: Marks;
   readonly setOverlays: (next: Marks) => void;
@@ -211,13 +210,15 @@ function Toggles({
   // What ends comparing stands in its place.
   const isComparing = useComparison((state) => state.against !== null);
   const lookId = useOpenLook((state) => state.id);
-  const [choosing, setChoosing] = useState(false);
-  if (isComparing) return null;
+  const over = useOver((state) => state.over);
+  useEffect(pictureShown, []);
+  if (isComparing) return over === 'full' ? <FullPicture look={look} onClose={closeOver} /> : null;
   return (
     <View style={styles.toggles}>
-      <Overlay label="Full" on={false} onPress={() => setFull(true)} />
-      <Overlay label="Compare" on={false} onPress={() => setChoosing(true)} />
-      {choosing && lookId ? <CompareSheet id={lookId} onClose={() => setChoosing(false)} /> : null}
+      <Overlay label="Full" on={false} onPress={() => openOver('full')} />
+      <Overlay label="Compare" on={false} onPress={() => openOver('compare')} />
+      {over === 'full' ? <FullPicture look={look} onClose={closeOver} /> : null}
+      {over === 'compare' && lookId ? <CompareSheet id={lookId} onClose={closeOver} /> : null}
       <Overlay
         label={clippedCount && !overlays.clipped ? `Clipped ${clippedCount}` : 'Clipped'}
         on={overlays.clipped}

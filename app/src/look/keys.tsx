@@ -1,33 +1,12 @@
-import { useRouter } from 'expo-router';
+import { useRouter, type Href } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
-import { View } from 'react-native';
 import { holdComparison } from '../frame/comparison';
-import { SPACE, themed } from '../theme/theme';
-import { Sheet } from '../ui/Sheet';
-import { Text } from '../ui/Text';
-import { STEPS } from './steps';
-import { balanceLook, redo, undo } from './store';
-
-const useStyles = themed((t) => ({
-  row: { flexDirection: 'row', gap: SPACE.m, paddingVertical: SPACE.s, borderBottomWidth: 1, borderBottomColor: t.line },
-}));
-
-/** What keys do in a look, as they are listed. */
-const KEYS: readonly (readonly [keys: string, does: string])[] = [
-  [`1 to ${STEPS.length}`, STEPS.map(({ name }) => name).join(', ')],
-  ['B', 'Balance the powers'],
-  ['Space, held', 'The picture as it was opened, or what it is compared with'],
-  ['Ctrl Z', 'Undo'],
-  ['Ctrl Y', 'Redo'],
-  ['Tab', 'To the next control; Enter or Space presses it'],
-  [
-    'Arrows',
-    'On a light’s strip: left and right by its steps, up and down to the next light; in a choice: the next and the one before',
-  ],
-  ['Page up, down', 'On a light’s strip: a whole stop; Home and End: its ends'],
-  ['Esc', 'Closes what lies over the page'],
-  ['?', 'This list'],
-];
+import { openOver } from '../frame/over';
+import { changeLight } from './edits';
+import { actOf } from './key-acts';
+import { KeysSheet } from './KeysSheet';
+import { balanceLook, redo, undo, useOpenLook } from './store';
+import { useChosen } from './ui-state';
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement;
@@ -36,11 +15,54 @@ const isTyping = (target: EventTarget | null) =>
 const isFree = (target: EventTarget | null) =>
   target instanceof Element && !target.closest('button, a, [role=button], [role=radio], [role=link], [role=slider]');
 
+/** Solo, mute or lock of the light that is chosen; false where none is. */
+function toggleChosen(act: 'solo' | 'mute' | 'lock'): boolean {
+  const { light } = useChosen.getState();
+  if (!light || !useOpenLook.getState().look?.lights.some(({ id }) => id === light)) return false;
+  changeLight(light, act, (one) => {
+    if (act === 'solo') return { ...one, solo: !one.solo };
+    return act === 'mute' ? { ...one, muted: !one.muted } : { ...one, locked: !one.locked };
+  });
+  return true;
+}
+
 /** Keys of a look; gives the list of them while that is asked for. */
 export function useKeys(id: string): ReactNode {
   const router = useRouter();
   const [listed, setListed] = useState(false);
   useEffect(() => {
+    /** Whether the key did something. */
+    const pressed = ({ key, target }: KeyboardEvent): boolean => {
+      const wanted = actOf(key);
+      const { light } = useChosen.getState();
+      switch (wanted) {
+        case undefined:
+          return false;
+        case 'list':
+          setListed(true);
+          return true;
+        case 'balance-powers':
+          void balanceLook();
+          return true;
+        case 'full':
+        case 'compare':
+          return openOver(wanted);
+        case 'hold':
+          if (key === ' ' && !isFree(target)) return false;
+          holdComparison(true);
+          return true;
+        case 'solo':
+        case 'mute':
+        case 'lock':
+          return toggleChosen(wanted);
+        case 'light':
+          if (light) router.navigate(`/looks/${id}/lights/${light}` as Href);
+          return light !== null;
+        default:
+          router.navigate(`/looks/${id}/${wanted}` as Href);
+          return true;
+      }
+    };
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target)) return;
       const key = event.key.toLowerCase();
@@ -48,20 +70,12 @@ export function useKeys(id: string): ReactNode {
         if (key === 'z' && !event.shiftKey) undo();
         else if (key === 'y' || (key === 'z' && event.shiftKey)) redo();
         else return;
-      } else {
         // A sheet that is open has the keys to itself.
-        if (event.altKey || document.querySelector('[role=dialog]')) return;
-        const step = STEPS[Number(key) - 1];
-        if (step) router.navigate(`/looks/${id}/${step.id}`);
-        else if (key === 'b') void balanceLook();
-        else if (key === '?') setListed(true);
-        else if (key === ' ' && isFree(event.target)) holdComparison(true);
-        else return;
-      }
+      } else if (event.altKey || document.querySelector('[role=dialog]') || !pressed(event)) return;
       event.preventDefault();
     };
     const onUp = (event: KeyboardEvent) => {
-      if (event.key === ' ') holdComparison(false);
+      if (actOf(event.key) === 'hold') holdComparison(false);
     };
     window.addEventListener('keydown', onKey);
     window.addEventListener('keyup', onUp);
@@ -71,22 +85,4 @@ export function useKeys(id: string): ReactNode {
     };
   }, [id, router]);
   return listed ? <KeysSheet onClose={() => setListed(false)} /> : null;
-}
-
-function KeysSheet({ onClose }: { readonly onClose: () => void }) {
-  const styles = useStyles();
-  return (
-    <Sheet title="Keys" onClose={onClose}>
-      <View role="list">
-        {KEYS.map(([keys, does]) => (
-          <View key={keys} style={styles.row} role="listitem">
-            <Text weight="strong" style={{ width: 84 }}>
-              {keys}
-            </Text>
-            <Text style={{ flex: 1 }}>{does}</Text>
-          </View>
-        ))}
-      </View>
-    </Sheet>
-  );
 }
