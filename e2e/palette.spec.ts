@@ -271,3 +271,28 @@ test('@phone all colours of a scheme are made at once: seen first, named, and ta
   await page.getByTestId('made-now').getByRole('button', { name: 'Take that as the colour' }).click();
   await expect(page.getByTestId('made-now')).toHaveCount(0);
 });
+
+test('@phone schemes and gels are chosen by their picture', async ({ page, server }) => {
+  await visit(page, server, '/looks/saltmarsh-1/palette');
+  await page.getByRole('button', { name: 'Schemes as pictures of this look' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Schemes in this picture' });
+  await sheet.getByRole('button', { name: 'Split', exact: true }).click();
+  await expect(sheet.getByTestId('scheme')).toContainText(/hue/i);
+  await sheet.getByRole('button', { name: 'Set and balance' }).click();
+  await expect(page.getByText('Split: colours set, powers balanced.')).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Split' })).toBeChecked();
+  await kept(page);
+
+  await visit(page, server, '/looks/saltmarsh-1/lights/key');
+  await page.getByRole('button', { name: 'Add a gel' }).click();
+  const gels = page.getByRole('dialog', { name: 'Add a gel' });
+  await gels.getByRole('radio', { name: 'In the picture' }).click();
+  const pictures = gels.getByTestId('gel-pictures').getByRole('button');
+  await expect(pictures).toHaveCount(12);
+  await gels.getByRole('button', { name: /more$/ }).click();
+  await expect(pictures).not.toHaveCount(12);
+  const name = (await pictures.nth(2).getAttribute('aria-label'))!.split(',')[0]!;
+  await pictures.nth(2).click();
+  await expect(gels).toHaveCount(0);
+  await expect(page.getByText(name, { exact: false }).first()).toBeVisible();
+});

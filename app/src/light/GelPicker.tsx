@@ -1,12 +1,14 @@
 import type { Light, Look } from '@fulgent/core/document';
 import type { GelSwatch } from '@fulgent/core/planning';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
-import { Choice } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
-import { useKit, useKitEntries } from '../kit/useKit';
+import { kitOf, useKit, useKitEntries } from '../kit/useKit';
+import { withGel } from '../look/edits';
+import { Button, Choice } from '../ui/Button';
+import { PictureChoice } from '../ui/PictureChoice';
 import { compute } from '../workers/compute';
 
 const useStyles = themed((t) => ({
@@ -20,6 +22,13 @@ const KINDS = [
   { id: 'effect', name: 'Effect' },
   { id: 'correction', name: 'Correction' },
 ] as const;
+
+const WAYS = [
+  { id: 'swatches', name: 'Swatches' },
+  { id: 'pictures', name: 'In the picture' },
+] as const;
+/** So many pictures are drawn at once. */
+const AT_ONCE = 12;
 
 interface Props {
   readonly look: Look;
@@ -35,6 +44,7 @@ export function GelPicker({ look, light, onPick, onClose }: Props) {
   const { loaded } = useKit();
   const kit = useKitEntries();
   const [gels, setGels] = useState<readonly GelSwatch[] | null>(null);
+  const [way, setWay] = useState<'swatches' | 'pictures'>('swatches');
   useEffect(() => {
     if (!loaded) return undefined;
     let closed = false;
@@ -50,7 +60,10 @@ export function GelPicker({ look, light, onPick, onClose }: Props) {
   return (
     <Sheet title="Add a gel" onClose={onClose}>
       <Choice label="Kind of gel" options={KINDS} value={kind} onChange={setKind} />
-      {gels ? (
+      <Choice label="Shown as" options={WAYS} value={way} onChange={setWay} />
+      {gels && way === 'pictures' ? (
+        <InPicture look={look} light={light} gels={gels} kind={kind} onPick={onPick} />
+      ) : gels ? (
         <View style={styles.grid}>
           {gels
             .filter((gel) => gel.kind === kind)
@@ -76,5 +89,49 @@ export function GelPicker({ look, light, onPick, onClose }: Props) {
         <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Computing" />
       )}
     </Sheet>
+  );
+}
+
+/** Gels as what they make of this picture, at the power that the light has. */
+function InPicture({
+  look,
+  light,
+  gels,
+  kind,
+  onPick,
+}: {
+  readonly look: Look;
+  readonly light: Light;
+  readonly gels: readonly GelSwatch[];
+  readonly kind: GelSwatch['kind'];
+  readonly onPick: (id: string) => void;
+}) {
+  const { stored } = useKit();
+  const [count, setCount] = useState(AT_ONCE);
+  const looks = useMemo(
+    () =>
+      gels
+        .filter((gel) => gel.kind === kind)
+        .map((gel) => ({ gel, look: withGel(look, light.id, gel.id, kitOf(stored, 'gel')) })),
+    [gels, kind, look, light.id, stored],
+  );
+  return (
+    <>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s }} testID="gel-pictures">
+        {looks.slice(0, count).map(({ gel, look: made }) => (
+          <PictureChoice
+            key={gel.id}
+            name={`${gel.name}, ${gel.stopsLost.toFixed(1)} stops lost`}
+            look={made}
+            onPress={() => onPick(gel.id)}
+          />
+        ))}
+      </View>
+      {looks.length > count ? (
+        <View style={{ flexDirection: 'row' }}>
+          <Button label={`${Math.min(AT_ONCE, looks.length - count)} more`} onPress={() => setCount(count + AT_ONCE)} />
+        </View>
+      ) : null}
+    </>
   );
 }

@@ -37,21 +37,17 @@ export function setThrow(id: string, distanceM: number): void {
   });
 }
 
-/** Puts one gel more on a light; what the application does not ship is carried along in the look. */
-export function addGel(id: string, gel: string, kit: readonly KitGel[]): void {
-  edit(`${id}.gel-add`, (look) =>
-    withLight(
-      lookWithGels(
-        look,
-        kit.filter((entry) => entry.id === gel),
-      ),
-      id,
-      (light) => ({
-        ...light,
-        gels: [...light.gels, { gel, strength: 1 }],
-      }),
-    ),
+/** One gel more on a light; what the application does not ship is carried along in the look. */
+export function withGel(look: Look, id: string, gel: string, kit: readonly KitGel[]): Look {
+  const carrying = lookWithGels(
+    look,
+    kit.filter((entry) => entry.id === gel),
   );
+  return withLight(carrying, id, (light) => ({ ...light, gels: [...light.gels, { gel, strength: 1 }] }));
+}
+
+export function addGel(id: string, gel: string, kit: readonly KitGel[]): void {
+  edit(`${id}.gel-add`, (look) => withGel(look, id, gel, kit));
 }
 
 /** Takes a caution on, with the time. */

@@ -30,6 +30,7 @@ import { Checks } from './Checks';
 import { MakeAllSheet } from './MakeAllSheet';
 import { MemberRow } from './MemberRow';
 import { ReachMap } from './ReachMap';
+import { SchemesSheet } from './SchemesSheet';
 import { usePaletteReport, useReach } from './useStudies';
 
 /** The palette's own first, then the schemes. */
@@ -78,7 +79,7 @@ export function PaletteStep() {
   const open = (member: string) => router.push(`/looks/${id}/palette/${member}`);
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <SchemeChoice palette={palette} />
+      <SchemeChoice look={look} />
       {width > 0 ? (
         <MapSection
           reach={reach}
@@ -157,8 +158,10 @@ function ChecksSection({
   );
 }
 
-function SchemeChoice({ palette }: { readonly palette: Look['palette'] }) {
+function SchemeChoice({ look }: { readonly look: Look }) {
   const styles = useStyles();
+  const { palette } = look;
+  const [asPictures, setAsPictures] = useState(false);
   return (
     <View style={styles.chips}>
       <Choice
@@ -168,6 +171,10 @@ function SchemeChoice({ palette }: { readonly palette: Look['palette'] }) {
         onChange={(scheme) => applyScheme(scheme, palette.baseHueDeg, palette.leanDeg)}
         scroll
       />
+      <View style={{ flexDirection: 'row', paddingTop: SPACE.s }}>
+        <Button label="As pictures" accessibilityLabel="Schemes as pictures of this look" onPress={() => setAsPictures(true)} />
+      </View>
+      {asPictures ? <SchemesSheet look={look} onClose={() => setAsPictures(false)} /> : null}
     </View>
   );
 }

@@ -44,13 +44,15 @@ export function takeColours(colours: readonly { readonly hueDeg: number; readonl
 }
 
 /** Lays the colours of a scheme on the look's lights, each on the one whose own is nearest; purposes stay with their lights. */
+export function withScheme(look: Look, scheme: SchemeId, baseHueDeg: number, leanDeg: number): Look {
+  const { palette } = look;
+  if (scheme === 'own') return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg } };
+  const members = membersOn(look, schemeColours(scheme, baseHueDeg, leanDeg));
+  return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg, members } };
+}
+
 export function applyScheme(scheme: SchemeId, baseHueDeg: number, leanDeg: number): void {
-  edit('palette.scheme', (look) => {
-    const { palette } = look;
-    if (scheme === 'own') return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg } };
-    const members = membersOn(look, schemeColours(scheme, baseHueDeg, leanDeg));
-    return { ...look, palette: { ...palette, scheme, baseHueDeg, leanDeg, members } };
-  });
+  edit('palette.scheme', (look) => withScheme(look, scheme, baseHueDeg, leanDeg));
 }
 
 /** Takes what a member's light makes now for what it is to make. */
