@@ -75,6 +75,17 @@ describe('an open look', () => {
     expect(state().look!.camera.iso).toBe(125);
   });
 
+  it('leaves no step of what is done and taken back in one go', () => {
+    const { iso: before } = state().look!.camera;
+    iso(200);
+    iso(before);
+    expect([state().past.length, state().look!.camera.iso]).toEqual([0, before]);
+    iso(400);
+    expect(state().past).toHaveLength(1);
+    undo();
+    expect(state().look!.camera.iso).toBe(before);
+  });
+
   it('keeps at most 200 steps back', () => {
     for (let i = 0; i < 230; i++) edit(`step ${i}`, (look) => ({ ...look, title: `T${i}` }));
     expect(state().past).toHaveLength(200);

@@ -47,4 +47,16 @@ export {
   patchWords,
   SKILL_WORDS,
 } from './practice';
-export { whatIsAxis, whatIsLoss, whatIsVividness, whatIsWhite, whatIsWindow, type WhatIs } from './what-is';
+export {
+  whatIsAxis,
+  whatIsDisc,
+  whatIsEvenness,
+  whatIsLevels,
+  whatIsLoss,
+  whatIsMap,
+  whatIsOutput,
+  whatIsVividness,
+  whatIsWhite,
+  whatIsWindow,
+  type WhatIs,
+} from './what-is';

@@ -1,7 +1,8 @@
-import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { kelvinToMired } from '@fulgent/core/colour';
-import type { LightReading, Readings } from '@fulgent/core/scene';
+import type { ColourFixture, Look, Member } from '@fulgent/core/document';
+import type { Scopes } from '@fulgent/core/picture';
+import type { Evenness, LightReading, Readings } from '@fulgent/core/scene';
 import { channelWord, percentWords } from './numbers';
 
 /** One plain paragraph on a figure, with the numbers of this look. */
@@ -70,5 +71,53 @@ export function whatIsWhite({ camera }: Look): WhatIs {
   return {
     title: 'White balance and mired',
     text: `At ${camera.whiteK} K light of that colour records as white. Mired is a million over kelvins: ${mired} here. A gel shifts every lamp by the same mired, not by the same kelvins, which is why warming is counted so: a quarter is about 42, a full one about 159.`,
+  };
+}
+
+/** The map of colours. */
+export function whatIsMap(members: readonly Member[], { camera }: Look): WhatIs {
+  const most = [...members].sort((a, b) => b.purity - a.purity)[0];
+  const strongest = most
+    ? ` ${most.name} is asked for the strongest here, ${Math.round(most.hueDeg)}° round and ${percentWords(most.purity)} of the way out.`
+    : '';
+  return {
+    title: 'Map of colours',
+    text: `Every colour that this camera can record as it does at ${camera.whiteK} K: hue goes round, the middle is neutral, and farther out is purer. The filled area is what the kit makes, the dashed line what a file holds.${strongest} A point outside the area cannot be made; a ring away from its point is made as something else.`,
+  };
+}
+
+/** How even a backdrop is. */
+export function whatIsEvenness({ across, spanStops }: Evenness): WhatIs {
+  const [first, last] = [across[0], across[across.length - 1]];
+  const ends = first && last ? ` From its left end (${formatStops(first.stops)}) to its right (${formatStops(last.stops)})` : '';
+  return {
+    title: 'Across the backdrop',
+    text: `How bright the backdrop is recorded along a line at the height of the face, in stops from mid-grey.${ends} the brightest place is ${spanStops.toFixed(1)} stops over the darkest. Within a third of a stop it looks like one tone; over one stop it is seen as a glow.`,
+  };
+}
+
+/** How levels of a picture are spread. */
+export function whatIsLevels({ r, g, b, ceilingStops, fromStops, stepStops }: Scopes['levels']): WhatIs {
+  const past = (list: readonly number[]) =>
+    list.reduce((sum, share, i) => (fromStops + i * stepStops >= ceilingStops ? sum + share : sum), 0);
+  return {
+    title: 'Levels',
+    text: `How much of the picture stands at each level, channel by channel; 0 is mid-grey. The file ends at ${formatStops(ceilingStops)}: there stand ${percentWords(past(r))} of it in red, ${percentWords(past(g))} in green and ${percentWords(past(b))} in blue. One channel alone at the end is a colour that begins to pale; all three are white.`,
+  };
+}
+
+/** Colours of a whole picture on a disc. */
+export function whatIsDisc({ reach }: Scopes['disc']): WhatIs {
+  return {
+    title: 'Colours of the picture',
+    text: `Each bright spot is a colour that much of the picture has: hue goes round, chroma outwards up to ${reach.toFixed(2)} (OKLCh), and neutral is the middle. Two lights of a scheme are two arms; skin lies on a short one between red and yellow. Arms that touch the rim are as strong as a file holds.`,
+  };
+}
+
+/** What a fixture of several whites gives at each. */
+export function whatIsOutput({ name, lowK, highK }: Pick<ColourFixture, 'name' | 'lowK' | 'highK'>): WhatIs {
+  return {
+    title: 'Light by colour temperature',
+    text: `${name} mixes white from ${lowK} to ${highK} K of its emitters. In between several of them burn fully and it is brightest; towards the ends one kind works alone, and light is lost. A dial in kelvins is a dial of level, too.`,
   };
 }

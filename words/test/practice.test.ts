@@ -13,7 +13,12 @@ import {
   patchWords,
   SKILL_WORDS,
   whatIsAxis,
+  whatIsDisc,
+  whatIsEvenness,
+  whatIsLevels,
   whatIsLoss,
+  whatIsMap,
+  whatIsOutput,
   whatIsVividness,
   whatIsWhite,
   whatIsWindow,
@@ -101,6 +106,14 @@ describe('what a figure is', () => {
       expect(whatIsVividness(light).text).toContain(`${Math.round(100 * light.vividness)} %`);
       if (light.stopsLost > 0) expect(whatIsLoss(light).text).toContain(`${light.stopsLost.toFixed(1)} stops are lost`);
     }
+    expect(whatIsMap(look.palette.members, look).text).toContain(`${look.camera.whiteK} K`);
+    expect(whatIsMap([], look).text).not.toContain('strongest');
+    const across = [-1.2, -0.5, -0.9].map((stops, x) => ({ x, stops }));
+    expect(whatIsEvenness({ across, spanStops: 0.7 }).text).toContain('From its left end (-1.2) to its right (-0.9)');
+    const levels = { fromStops: -1, stepStops: 1, r: [0.5, 0.3, 0.15, 0.05], g: [1, 0, 0, 0], b: [0, 0, 0, 1], ceilingStops: 1 };
+    expect(whatIsLevels(levels).text).toContain('20 % of it in red, 0 % in green and 100 % in blue');
+    expect(whatIsDisc({ size: 1, reach: 0.32, density: new Float32Array(1) }).text).toContain('0.32 (OKLCh)');
+    expect(whatIsOutput({ name: 'Panel', lowK: 2700, highK: 6500 }).text).toContain('Panel mixes white from 2700 to 6500 K');
     expect(whatIsWhite(look).text).toContain(`${Math.round(1e6 / look.camera.whiteK)} here`);
     const [first] = readings.lights;
     expect(whatIsWindow({ ...first!, isWhite: false, window: null }).text).toContain('has no window');

@@ -1,4 +1,5 @@
 import type { Look } from '@fulgent/core/document';
+import { whatIsDisc, whatIsLevels } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Across, Disc, Levels } from '../charts/Scopes';
@@ -7,6 +8,7 @@ import { Dial } from '../ui/Dial';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { burntPart } from '../look/words';
 import { frame } from '../workers/frame';
 import { useStudy } from '../workers/useStudy';
@@ -27,6 +29,7 @@ export function InstrumentsPage({ look }: { readonly look: Look }) {
         <>
           <Section title="Levels" aside="share of the picture by stops from mid-grey">
             <Levels levels={value.levels} width={inner} />
+            <WhatIs words={whatIsLevels(value.levels)} />
           </Section>
           <Section title="A line across" aside="each channel, stops from mid-grey">
             <Across line={value.line} ceiling={value.levels.ceilingStops} width={inner} />
@@ -36,6 +39,7 @@ export function InstrumentsPage({ look }: { readonly look: Look }) {
           </Section>
           <Section title="Colours" aside="hue round, chroma outwards; rings are the palette’s">
             <Disc disc={value.disc} look={look} size={Math.min(320, inner)} />
+            <WhatIs words={whatIsDisc(value.disc)} />
           </Section>
           <Section title="Highlights" aside="lost a channel; what passes">
             {value.highlights.map(({ part, share, tolerance }) => (

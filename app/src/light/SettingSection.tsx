@@ -2,6 +2,7 @@ import { turnedDeg } from '@fulgent/core/colour';
 import type { ColourFixture, Light, Look, Mode, Setting } from '@fulgent/core/document';
 import { MATCH_TOLERANCE, MODE_NAMES, mixOf, recipeOf, settingFor, settingXy, type Match } from '@fulgent/core/fixture';
 import { fixtureLookup, lookupIn, type LightReading } from '@fulgent/core/scene';
+import { whatIsOutput } from '@fulgent/words';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { OutputCurve } from '../charts/OutputCurve';
@@ -17,6 +18,7 @@ import { Topic } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { study } from '../workers/study';
 
 const useStyles = themed(() => ({
@@ -93,7 +95,10 @@ export function SettingSection({ look, light, reading }: Props) {
         <Text size="label">At 0 % saturation the hue does nothing: it is the white.</Text>
       ) : null}
       {setting.mode === 'cct' && width > 0 ? (
-        <OutputCurve fixture={fixture} cctK={setting.cctK} width={width} lookup={lookup} />
+        <>
+          <OutputCurve fixture={fixture} cctK={setting.cctK} width={width} lookup={lookup} />
+          <WhatIs words={whatIsOutput(fixture)} />
+        </>
       ) : null}
       {fixture.pixels > 1 ? (
         <Text size="label" quiet>

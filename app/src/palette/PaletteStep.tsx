@@ -9,7 +9,7 @@ import {
   type Reach,
   type PaletteReport,
 } from '@fulgent/core/planning';
-import { SCHEME_WORDS, targetWord } from '@fulgent/words';
+import { SCHEME_WORDS, targetWord, whatIsMap } from '@fulgent/words';
 import { hexOfPoint, planeDistance, pointOf } from '@fulgent/core/vivid';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
@@ -25,6 +25,7 @@ import { Section } from '../ui/Section';
 import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { addMember, applyScheme, changeMember, keepTried } from './edits';
 import { Checks } from './Checks';
 import { MakeAllSheet } from './MakeAllSheet';
@@ -288,6 +289,7 @@ function MapSection({
         <Legend name="Dashed" text="the file holds" />
         <Legend name="Ring" text="what the light makes now" />
         <Legend name="Centre" text={`neutral at ${look.camera.whiteK} K`} />
+        <WhatIs words={whatIsMap(palette.members, look)} />
       </View>
     </View>
   );

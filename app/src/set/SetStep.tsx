@@ -1,4 +1,5 @@
 import type { Look } from '@fulgent/core/document';
+import { whatIsEvenness } from '@fulgent/words';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useOpenLook } from '../look/store';
@@ -7,6 +8,7 @@ import { SPACE } from '../theme/theme';
 import { Choice } from '../ui/Button';
 import { Topic, TopicsSwitch } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { useComputed } from '../workers/useComputed';
 import { AirSection } from './AirSection';
 import { BoardsSection } from './BoardsSection';
@@ -76,7 +78,12 @@ function EvennessSection({ look, width }: { readonly look: Look; readonly width:
       title="Across the backdrop"
       now={evenness ? `${evenness.spanStops.toFixed(1)} stops from end to end` : ''}
     >
-      {evenness && width > 0 ? <EvennessChart evenness={evenness} width={width} /> : null}
+      {evenness && width > 0 ? (
+        <>
+          <EvennessChart evenness={evenness} width={width} />
+          <WhatIs words={whatIsEvenness(evenness)} />
+        </>
+      ) : null}
     </Topic>
   );
 }

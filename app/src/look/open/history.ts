@@ -1,4 +1,4 @@
-import type { Look } from '@fulgent/core/document';
+import { changedIn, type Look } from '@fulgent/core/document';
 import { withHistory } from '@fulgent/core/planning';
 import { compute } from '../../workers/compute';
 import { show } from './derived';
@@ -16,6 +16,11 @@ const COALESCE_MS = 900;
 const NO_EDIT: { readonly key: string; readonly at: number; readonly gesture?: number | undefined } = { key: '', at: 0 };
 let lastEdit = NO_EDIT;
 
+function isAlike(before: Look, after: Look): boolean {
+  const { lights, parts } = changedIn(before, after);
+  return lights.length === 0 && parts.length === 0;
+}
+
 /**
  * Changes the open look. Edits with the same `key` in quick succession are undone together; with a `gesture`, all edits
  * of that gesture are, however long it takes.
@@ -28,8 +33,17 @@ export function edit(key: string, change: (look: Look) => Look, gesture?: number
   const now = Date.now();
   const inTime = gesture === undefined ? now - lastEdit.at < COALESCE_MS : gesture === lastEdit.gesture;
   const same = key === lastEdit.key && inTime && past.length > 0;
+  const before = past[past.length - 1];
+  if (same && before && isAlike(before, next)) {
+    // Done and taken back by hand in one go: no step is left of it.
+    lastEdit = NO_EDIT;
+    show({ look: next, past: past.slice(0, -1), future: [], save: 'unsent' });
+    keepUnsent();
+    scheduleSave();
+    return;
+  }
   // Where lights stood and how strong they were is told of whole steps.
-  const kept = withHistory(same ? past[past.length - 1]! : look, next, new Date(now).toISOString());
+  const kept = withHistory(same && before ? before : look, next, new Date(now).toISOString());
   lastEdit = { key, at: now, gesture };
   show({ look: kept, past: same ? past : [...past, look].slice(-UNDO_STEPS), future: [], save: 'unsent' });
   keepUnsent();
