@@ -71,7 +71,7 @@ export default ts.config(
   { files: ['**/*.tsx', 'app/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
   { files: ['**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-console': 'off' } },
   {
-    files: ['scripts/**', '**/*.config.*', 'jest.*.js'],
+    files: ['scripts/**', '**/*.config.*', 'jest.*.js', 'app/*.js'],
     rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },
   },
   {

@@ -3,9 +3,12 @@ import { expect, test } from './fixtures';
 /** As it goes over the wire, compressed. */
 const MOST_SCRIPT_KB = 450;
 
-test('@phone what comes before the first page is small, and the figures of people are not part of it', async ({ page, server }) => {
+test('@phone what comes before the first page is small, and the figures of people are not part of it', async ({
+  page,
+  server,
+}) => {
   await page.goto(server.url);
-  await expect(page.getByRole('button', { name: 'New look' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New look', exact: true })).toBeVisible();
   const scripts = await page.evaluate(() =>
     performance
       .getEntriesByType('resource')

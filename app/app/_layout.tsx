@@ -11,10 +11,12 @@ import { SWRConfig } from 'swr';
 import { fetchJson } from '../src/api/client';
 import { Door } from '../src/door/Door';
 import { keepShell } from '../src/door/offline';
+import { pressBySpace } from '../src/ui/space-key';
 import { Toasts } from '../src/ui/Toasts';
 import { ThemeProvider } from '../src/theme/theme';
 
 keepShell();
+pressBySpace();
 
 export default function Root() {
   const [loaded, failed] = useFonts({

@@ -70,7 +70,9 @@ export function KeysSheet({ onClose }: { readonly onClose: () => void }) {
             <View style={styles.key}>
               <Button
                 label={asked === id ? 'Press one' : keyName(keys[id]!)}
-                accessibilityLabel={asked === id ? `${name}: press a key, or Escape` : `${name}: ${keyName(keys[id]!)}, change it`}
+                accessibilityLabel={
+                  asked === id ? `${name}: press a key, or Escape` : `${name}: ${keyName(keys[id]!)}, change it`
+                }
                 on={asked === id}
                 onPress={() => setAsked(asked === id ? null : id)}
               />
