@@ -34,8 +34,8 @@ export function edit(key: string, change: (look: Look) => Look, gesture?: number
   const inTime = gesture === undefined ? now - lastEdit.at < COALESCE_MS : gesture === lastEdit.gesture;
   const same = key === lastEdit.key && inTime && past.length > 0;
   const before = past[past.length - 1];
-  if (same && before && isAlike(before, next)) {
-    // Done and taken back by hand in one go: no step is left of it.
+  if (same && before && gesture === undefined && isAlike(before, next)) {
+    // Done and taken back by hand in one go: no step is left of it. A drag that comes by its start goes on.
     lastEdit = NO_EDIT;
     show({ look: next, past: past.slice(0, -1), future: [], save: 'unsent' });
     keepUnsent();
