@@ -41,6 +41,12 @@ function indexOf(source, importer) {
   return file && path.basename(file) === 'index.ts' && existsSync(file) ? file : undefined;
 }
 
+/** What is bundled is kept for other checkouts, too: it names no folder of this one. */
+function towards(file, importer) {
+  const way = path.relative(path.dirname(importer), file).split(path.sep).join('/');
+  return way.startsWith('.') ? way : `./${way}`;
+}
+
 module.exports = ({ types: t }) => ({
   name: 'barrels',
   visitor: {
@@ -60,7 +66,7 @@ module.exports = ({ types: t }) => ({
       // Types alone leave nothing behind.
       const kept = rest.filter((one) => one.importKind !== 'type');
       at.replaceWithMultiple([
-        ...[...byFile].map(([file, specifiers]) => t.importDeclaration(specifiers, t.stringLiteral(file))),
+        ...[...byFile].map(([file, specifiers]) => t.importDeclaration(specifiers, t.stringLiteral(towards(file, filename)))),
         ...(kept.length ? [t.importDeclaration(rest, node.source)] : []),
       ]);
     },

@@ -7,14 +7,17 @@ const config = getDefaultConfig(__dirname);
 // Fonts ship as woff2, a third the size of their ttf.
 if (!config.resolver.assetExts.includes('woff2')) config.resolver.assetExts.push('woff2');
 
-// What imports become (barrels.js) depends on the indexes of all rooms: what was made with others is made again.
+// What imports become depends on barrels.js and on the indexes of all rooms: what was made with others is made again.
+const barrels = readFileSync(path.join(__dirname, 'barrels.js'));
 const indexes = ['core', 'words'].flatMap((name) => {
   const folder = path.join(__dirname, '..', name, 'src');
   return readdirSync(folder, { recursive: true }).flatMap((file) =>
     path.basename(file) === 'index.ts' ? [readFileSync(path.join(folder, file))] : [],
   );
 });
-config.cacheVersion = createHash('sha256').update(Buffer.concat(indexes)).digest('hex');
+config.cacheVersion = createHash('sha256')
+  .update(Buffer.concat([barrels, ...indexes]))
+  .digest('hex');
 
 // Left out of the bundle: the animation package, which the gesture package takes along where it finds it (gestures here run on the script
 // thread and nothing is animated), that package's recogniser of its older way, its components, and gestures that are made nowhere.
