@@ -1,3 +1,4 @@
+import type * as KeyActs from '../src/look/key-acts';
 import { actOf, areFirstKeys, firstKeys, giveKey, isKey, KEY_ACTS, keyName, useKeyNames } from '../src/look/key-acts';
 
 const keys = () => useKeyNames.getState().keys;
@@ -30,9 +31,9 @@ describe('keys of a look', () => {
 
   const anew = (kept: string) => {
     localStorage.setItem('fulgent:keys', kept);
-    let found!: typeof import('../src/look/key-acts');
+    let found!: typeof KeyActs;
     jest.isolateModules(() => {
-      found = jest.requireActual<typeof import('../src/look/key-acts')>('../src/look/key-acts');
+      found = jest.requireActual<typeof KeyActs>('../src/look/key-acts');
     });
     return found;
   };

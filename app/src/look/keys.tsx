@@ -64,7 +64,7 @@ export function useKeys(id: string): ReactNode {
       }
     };
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target)) return;
+      if (event.defaultPrevented || isTyping(event.target)) return;
       const key = event.key.toLowerCase();
       if (event.ctrlKey || event.metaKey) {
         if (key === 'z' && !event.shiftKey) undo();

@@ -30,6 +30,7 @@ export function SchemesSheet({ look, onClose }: { readonly look: Look; readonly 
     let isClosed = false;
     const { baseHueDeg, leanDeg } = look.palette;
     void (async () => {
+      setMade([]);
       try {
         for (const id of SCHEMES) {
           if (id === 'own') continue;

@@ -1,6 +1,6 @@
 import type { Look, Point, Light } from '@fulgent/core/document';
 import { exposureLines, type PlanSide, type Readings } from '@fulgent/core/scene';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg from 'react-native-svg';
@@ -274,13 +274,16 @@ function Drawing({
   readonly chosen: Light | undefined;
   readonly selected: string | null;
 }) {
+  // What is dragged follows the finger; lines and words, which take longer, follow that.
+  const now = useMemo(() => ({ look, layout, chosen }), [look, layout, chosen]);
+  const late = useDeferredValue(now);
   const lines = useMemo(
-    () => (withLines && chosen ? exposureLines(chosen, layout.side, layout.window) : []),
-    [withLines, chosen, layout],
+    () => (withLines && late.chosen ? exposureLines(late.chosen, late.layout.side, late.layout.window) : []),
+    [withLines, late],
   );
   const labels = useMemo(
-    () => planLabels(look, layout, chosen, width, height, lines),
-    [look, layout, chosen, width, height, lines],
+    () => planLabels(late.look, late.layout, late.chosen, width, height, lines),
+    [late, width, height, lines],
   );
   const colourOf = (light: Light) => readings.lights.find(({ id }) => id === light.id)?.hex ?? '#888888';
   const [from, to] = (measured ?? []).map((id) => thingsOf(look).find((thing) => thing.id === id)?.at);
