@@ -73,6 +73,14 @@ export async function chooseRow(page: Page, lightId: string): Promise<void> {
   await expect(page.getByTestId(`verdict-${lightId}`)).toBeVisible();
 }
 
+/** Closes by Escape what lies over the page: one that has only just come does not hear it yet. */
+export async function escape(page: Page): Promise<void> {
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 2000 });
+  }).toPass();
+}
+
 export const dial = (page: Page, lightId: string) => page.getByTestId(`dial-${lightId}`);
 
 /** Waits until all is on the server. What was said before the last change is given a moment to go. */

@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { chooseRow, expect, kept, openLook, test } from './fixtures';
+import { chooseRow, escape, expect, kept, openLook, test } from './fixtures';
 
 test('keys lead through the steps, balance and are listed; undo says what it takes back, and a list goes back further', async ({
   page,
@@ -34,11 +34,10 @@ test('keys lead through the steps, balance and are listed; undo says what it tak
   await page.keyboard.press('s');
   await page.keyboard.press('c');
   await expect(page.getByRole('dialog')).toBeVisible();
-  await page.keyboard.press('Escape');
+  await escape(page);
   await page.keyboard.press('f');
   await expect(page.getByRole('dialog', { name: 'Picture, full screen' })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await escape(page);
   await page.keyboard.press('e');
   await expect(page).toHaveURL(/lights\/backdrop$/);
   await page.keyboard.press('6');

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page, TestInfo } from '@playwright/test';
-import { expect, kept, test, visit } from './fixtures';
+import { escape, expect, kept, test, visit } from './fixtures';
 import { png } from './png';
 
 const table = (f: (nm: number) => number) =>
@@ -218,12 +218,12 @@ test('@phone the kit goes out as a file and comes back without loss', async ({ p
   await page.getByRole('button', { name: 'Export kit file' }).click();
   const text = readFileSync(await (await download).path(), 'utf8');
   expect(JSON.parse(text).entries).toHaveLength(2);
-  await page.keyboard.press('Escape');
+  await escape(page);
   for (const { id } of JSON.parse(text).entries) await page.request.delete(`${server.url}/api/kit/${id}`);
   await page.getByRole('button', { name: 'Files' }).click();
   await withFile(page, info, 'Import kit file or table', 'broken.json', text.replace('"count":3', '"count":-3'));
   await expect(page.getByRole('dialog', { name: 'This file cannot be taken' })).toContainText('must be 0 or more');
-  await page.keyboard.press('Escape');
+  await escape(page);
   await page.getByRole('button', { name: 'Files' }).click();
   await withFile(page, info, 'Import kit file or table', 'kit.json', text);
   await expect(page.getByText('1 added, 1 replaced.')).toBeVisible();
