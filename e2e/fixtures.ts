@@ -1,7 +1,7 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { Host, SEED } from './server';
 
 interface Server {
@@ -71,6 +71,17 @@ export async function chooseRow(page: Page, lightId: string): Promise<void> {
   const name = page.getByTestId(`row-${lightId}`).getByRole('button').first();
   if ((await name.getAttribute('aria-expanded')) !== 'true') await name.click();
   await expect(page.getByTestId(`verdict-${lightId}`)).toBeVisible();
+}
+
+/** Opens the page until it is under the care of what keeps it for when there is no connection: once it is, what is read is kept. */
+export async function installed(page: Page, shown: Locator): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.reload();
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  await page.reload();
+  await expect(shown).toBeVisible();
 }
 
 /** Closes by Escape what lies over the page: one that has only just come does not hear it yet. */

@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { test as plain } from '@playwright/test';
-import { dial, expect, kept, openLook, test, visit } from './fixtures';
+import { dial, expect, kept, openLook, test, visit, installed } from './fixtures';
 import { launch, SEED, stopped } from './server';
 
 const asJson = { 'Content-Type': 'application/json' };
@@ -201,15 +201,7 @@ test.describe('installed', () => {
   test('@phone without a connection: it starts, edits queue and are sent when it is back', async ({ page, server, context }) => {
     test.slow();
     await openLook(page, server, 'saltmarsh-1');
-    await page.evaluate(async () => {
-      await navigator.serviceWorker.ready;
-    });
-    // Once under its care, what is read is kept.
-    await page.reload();
-    await expect(page.getByTestId('ladder')).toBeVisible();
-    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
-    await page.reload();
-    await expect(page.getByTestId('ladder')).toBeVisible();
+    await installed(page, page.getByTestId('ladder'));
     await server.stop();
     await context.setOffline(true);
     await page.reload();

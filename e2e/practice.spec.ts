@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { PERSON_IDS } from '@fulgent/core/document';
 import { SKILLS, type Skill } from '@fulgent/core/practice';
-import { expect, test, visit } from './fixtures';
+import { expect, installed, test, visit } from './fixtures';
 
 const open = async (page: Page, server: { url: string }, skill: Skill, code = '4K7M2P') => {
   await visit(page, server, `/practice/${skill}?code=${skill}-${code}`);
@@ -136,13 +136,7 @@ test.describe('installed', () => {
   test('@phone practice goes on without a connection, after the page was closed too', async ({ page, server, context }) => {
     test.slow();
     await visit(page, server, '/practice');
-    await page.evaluate(async () => {
-      await navigator.serviceWorker.ready;
-    });
-    await page.reload();
-    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
-    await page.reload();
-    await expect(page.getByText('Predict, then see')).toBeVisible();
+    await installed(page, page.getByText('Predict, then see'));
     // Everybody in made-up looks is kept.
     await expect
       .poll(() =>

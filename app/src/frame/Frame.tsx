@@ -212,13 +212,18 @@ function Toggles({
   const lookId = useOpenLook((state) => state.id);
   const over = useOver((state) => state.over);
   useEffect(pictureShown, []);
-  if (isComparing) return over === 'full' ? <FullPicture look={look} onClose={closeOver} /> : null;
+  const opened = (
+    <>
+      {over === 'full' ? <FullPicture look={look} onClose={closeOver} /> : null}
+      {over === 'compare' && lookId ? <CompareSheet id={lookId} onClose={closeOver} /> : null}
+    </>
+  );
+  if (isComparing) return opened;
   return (
     <View style={styles.toggles}>
       <Overlay label="Full" on={false} onPress={() => openOver('full')} />
       <Overlay label="Compare" on={false} onPress={() => openOver('compare')} />
-      {over === 'full' ? <FullPicture look={look} onClose={closeOver} /> : null}
-      {over === 'compare' && lookId ? <CompareSheet id={lookId} onClose={closeOver} /> : null}
+      {opened}
       <Overlay
         label={clippedCount && !overlays.clipped ? `Clipped ${clippedCount}` : 'Clipped'}
         on={overlays.clipped}

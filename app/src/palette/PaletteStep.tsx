@@ -288,7 +288,7 @@ function MapSection({
         <Legend name="Full colour" text={chosenLight ? `${chosenLight.name} can reach` : 'this kit reaches'} />
         <Legend name="Dashed" text="the file holds" />
         <Legend name="Ring" text="what the light makes now" />
-        <Legend name="Centre" text={`neutral at ${look.camera.whiteK} K`} />
+        <Legend name="Centre" text={`neutral at ${look.camera.whiteK}\u00a0K`} />
         <WhatIs words={whatIsMap(palette.members, look)} />
       </View>
     </View>
