@@ -2,7 +2,7 @@ import type { Look } from '@fulgent/core/document';
 import type { Fineness, Picture, PictureRequest } from '@fulgent/core/picture';
 import { transfer, wrap } from 'comlink';
 import type { FrameApi } from './frame.worker';
-import type { TermPort } from './term.worker';
+import type { BandPort } from './band.worker';
 import { lazyWorker } from './worker-of';
 
 /** The worker that draws the open look, started at first use. */
@@ -10,29 +10,30 @@ export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.work
 
 let helper: Worker | null = null;
 let sendAway: ReturnType<typeof setTimeout> | undefined;
-/** A helper that has nothing to do for so long is let go, with all the memory it holds, ms. */
-const HELP_FOR_MS = 3000;
+/** A page that is not looked at for so long lets its helper go, with all the memory it holds, ms. */
+const HIDDEN_MS = 20_000;
 
-/** A second worker finds the geometry of lights beside the first; the two speak to each other. */
+/** A second worker draws some rows beside the first; the two speak to each other. */
 function giveHelp(): void {
-  clearTimeout(sendAway);
   if (helper) return;
-  helper = new Worker(new URL('./term.worker.ts', window.location.href));
+  helper = new Worker(new URL('./band.worker.ts', window.location.href));
+  helper.addEventListener('error', letGoOfHelp);
   const { port1, port2 } = new MessageChannel();
-  void wrap<TermPort>(helper).connect(transfer(port1, [port1]));
+  void wrap<BandPort>(helper).connect(transfer(port1, [port1]));
   void frame().help(transfer(port2, [port2]));
+  document.addEventListener('visibilitychange', watch);
 }
 
-function letGoOfHelp(): void {
+function watch(): void {
   clearTimeout(sendAway);
-  sendAway = setTimeout(() => {
-    const leaving = helper;
-    helper = null;
-    // What it is still asked for is waited for.
-    void frame()
-      .help(null)
-      .then(() => leaving?.terminate());
-  }, HELP_FOR_MS);
+  if (document.hidden) sendAway = setTimeout(letGoOfHelp, HIDDEN_MS);
+}
+
+/** What the helper was to draw is drawn by the first. */
+function letGoOfHelp(): void {
+  helper?.terminate();
+  helper = null;
+  void frame().help(null);
 }
 
 /** Starts the worker before the first picture is asked for. */
@@ -42,9 +43,6 @@ export function startFrame(): void {
 
 /** A second one for small pictures, so that cards and versions never keep the open look waiting. */
 export const thumbs = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.worker.ts', window.location.href)));
-
-/** Wishes in quicker succession than this belong to one drag, ms. */
-const IN_A_ROW_MS = 180;
 
 export interface Wish {
   readonly look: Look;
@@ -77,33 +75,32 @@ export function latestPainter(
   let newest: Wish | null = null;
   let busy = false;
   let stopped = false;
-  let asked = 0;
-  let quick = false;
   const work = async () => {
     busy = true;
     while (newest && !stopped) {
       const wish = newest;
       const { finest = 2, ...rest } = wish;
       const request = (fineness: Fineness): PictureRequest => ({ ...rest, fineness });
-      let shared = false;
+      const draw = async (fineness: Fineness) => {
+        const picture = await worker().picture(request(fineness));
+        if (stopped) return;
+        onPicture(picture, fineness, wish);
+        void worker().giveBack(transfer(picture.rgba, [picture.rgba.buffer]));
+      };
+      const prepare = async (of: PictureRequest) => {
+        const { rgba } = await worker().picture(of);
+        void worker().giveBack(transfer(rgba, [rgba.buffer]));
+      };
       try {
-        const ready = await worker().isReady(request(finest));
-        shared = !ready && wish.forEye === true && (await worker().isWorthSharing(request(finest)));
+        const shared = finest > 0 && wish.forEye === true && (await worker().isWorthSharing(request(finest)));
         if (shared) giveHelp();
-        // In a drag the half picture comes first: four times as many of them in the same time.
-        const first: Fineness = !ready ? 0 : quick && (await worker().isReady(request(1))) ? 1 : finest;
         // The first quick picture, then the finest: what lies between costs nearly as much.
-        for (let fineness = Math.min(first, finest); fineness <= finest; fineness = fineness < finest ? finest : finest + 1) {
-          const picture = await worker().picture(request(fineness as Fineness));
-          if (stopped) return;
-          onPicture(picture, fineness as Fineness, wish);
-          void worker().giveBack(transfer(picture.rgba, [picture.rgba.buffer]));
-          if (newest !== wish) break;
-        }
+        if (finest === 0 || !(await worker().isReady(request(finest)))) await draw(0);
+        if (finest > 0 && newest === wish && !stopped) await draw(finest);
+        // A drag may begin: its quick pictures are to have all that they need.
+        if (shared && newest === wish && !stopped && !(await worker().isReady(request(0)))) await prepare(request(0));
       } catch (error) {
         onError(error instanceof Error ? error : new Error(String(error)));
-      } finally {
-        if (shared) letGoOfHelp();
       }
       if (newest === wish) newest = null;
     }
@@ -111,9 +108,6 @@ export function latestPainter(
   };
   return {
     paint: (wish) => {
-      const now = Date.now();
-      quick = now - asked < IN_A_ROW_MS;
-      asked = now;
       newest = wish;
       if (!busy) void work();
     },

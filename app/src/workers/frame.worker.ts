@@ -1,6 +1,8 @@
 import type { Look } from '@fulgent/core/document';
 import {
-  makeStudio,
+  isWorthSplitting,
+  joinBands,
+  splitOf,
   sumCheck,
   type Instruments,
   type SumCheck,
@@ -8,21 +10,21 @@ import {
   type PictureRequest,
   type PointReading,
 } from '@fulgent/core/picture';
-import { shapeOf } from '@fulgent/core/figure';
-import { expose, transfer, wrap, type Remote } from 'comlink';
-import type { TermApi } from './term.worker';
-import { ensureFigure, withFigures } from '../figure/figures';
+import { expose, releaseProxy, transfer, wrap, type Remote } from 'comlink';
+import type { BandApi } from './band.worker';
+import { draw, fineFigure, giveBack, isReady, studio, takeSpare } from './drawing';
+import { withFigures } from '../figure/figures';
 
-/** Draws pictures of looks. Geometry stays here; what comes back is ready to be put on the screen. */
+/** Draws pictures of looks, the larger ones with the help of a second worker. Geometry stays here; what comes back is ready to be put on the screen. */
 export interface FrameApi {
-  /** Takes a second worker as its help, or, once what it does is done, goes on without. */
-  help(port: MessagePort | null): Promise<void>;
+  /** Takes a second worker as its help, or goes on without: what that was to draw is drawn here. */
+  help(port: MessagePort | null): void;
   picture(request: PictureRequest): Promise<Picture>;
   /** Takes the pixels of a picture that has been shown: the next one of its size is drawn in them. */
   giveBack(rgba: Picture['rgba']): void;
-  /** Whether the finest picture costs only the relighting. */
-  isReady(request: PictureRequest): boolean;
-  /** Whether so many lights are new that a second worker would save time. */
+  /** Whether a picture costs only the relighting. */
+  isReady(request: PictureRequest): Promise<boolean>;
+  /** Whether a second worker would save time. */
   isWorthSharing(request: PictureRequest): boolean;
   point(request: PictureRequest, x: number, y: number): PointReading;
   instruments(request: PictureRequest, at: number): Instruments;
@@ -30,57 +32,63 @@ export interface FrameApi {
   sumCheck(look: Look): SumCheck;
 }
 
-const studio = makeStudio();
+let helper: Remote<BandApi> | null = null;
+/** Whether the helper has answered once: until then the first quick picture is drawn without it. */
+let hasCome = false;
+/** Tells whoever waits for the helper that it is gone. */
+let leave: () => void = () => undefined;
+let gone = new Promise<null>(() => undefined);
 
-/** Pictures finer than the first wait for the fine figure; where it cannot be had, the quick one is drawn. */
-async function fineFigure({ look, fineness }: PictureRequest): Promise<void> {
-  if (fineness === 0) return;
-  await ensureFigure(shapeOf(look.subject), 'fine').catch(() => undefined);
+interface Bands {
+  readonly help: Remote<BandApi>;
+  readonly upper: PictureRequest;
+  readonly lower: PictureRequest;
 }
 
-/** Pixels that have come back. */
-let spare: Picture['rgba'] | undefined;
-
-let helper: Remote<TermApi> | null = null;
-let sharing: Promise<void> = Promise.resolve();
-
-/** From so many new lights on a second worker takes part of them, at full size. */
-const WORTH_SHARING = 2;
-
-const isWorthSharing = (request: PictureRequest) => request.fineness === 2 && studio.missing(request).length >= WORTH_SHARING;
-
-/** Has about half of the new lights' geometry found beside this worker; without a helper all is done here. */
-async function shareTerms(request: PictureRequest): Promise<void> {
+/** The bands of a request, if it is to be drawn in two. */
+function bandsOf(request: PictureRequest): Bands | null {
   const help = helper;
-  if (!help || !isWorthSharing(request)) return;
-  const missing = studio.missing(request);
-  const theirs = missing.slice(Math.ceil(missing.length / 2));
-  const asked = theirs.map((id) => help.term(request, id));
-  for (const id of missing.slice(0, Math.ceil(missing.length / 2))) studio.takeTerm(request, id, studio.makeTerm(request, id));
-  await Promise.all(asked.map(async (term, k) => studio.takeTerm(request, theirs[k]!, await term))).catch(() => undefined);
+  if (!help || !isWorthSplitting(request) || (request.fineness === 0 && !hasCome)) return null;
+  const { row, height } = splitOf(request);
+  return { help, upper: { ...request, rows: [0, row] }, lower: { ...request, rows: [row, height] } };
+}
+
+async function drawBands(request: PictureRequest, { help, upper, lower }: Bands): Promise<Picture> {
+  const lost = gone;
+  const theirs = help.picture(lower).catch(() => null);
+  await fineFigure(request);
+  const { width, height } = splitOf(request);
+  const length = 4 * width * height;
+  const rgba = takeSpare(length) ?? new Uint8ClampedArray(length);
+  const own = studio.picture(upper, rgba.subarray(0, 4 * width * upper.rows![1]));
+  const other = await Promise.race([theirs, lost]);
+  const whole = joinBands(rgba, own, other ?? studio.picture(lower));
+  if (other) {
+    hasCome = true;
+    void help.giveBack(transfer(other.rgba, [other.rgba.buffer]));
+  }
+  return transfer(whole, [rgba.buffer]);
 }
 
 const api: FrameApi = {
-  async help(port) {
-    await sharing;
-    helper = port && wrap<TermApi>(port);
+  help(port) {
+    leave();
+    helper?.[releaseProxy]();
+    hasCome = false;
+    helper = port && wrap<BandApi>(port);
+    gone = new Promise((resolve) => (leave = () => resolve(null)));
   },
-  async picture(request) {
-    await fineFigure(request);
-    sharing = shareTerms(request);
-    await sharing;
-    const into = spare;
-    spare = undefined;
-    const picture = studio.picture(request, into);
-    // One of another size leaves them for the next.
-    if (picture.rgba !== into) spare = into;
-    return transfer(picture, [picture.rgba.buffer]);
+  picture(request) {
+    const bands = bandsOf(request);
+    return bands ? drawBands(request, bands) : draw(request);
   },
-  giveBack(rgba) {
-    if (rgba.length >= (spare?.length ?? 0)) spare = rgba;
+  giveBack,
+  async isReady(request) {
+    const bands = bandsOf(request);
+    if (!bands) return isReady(request);
+    return isReady(bands.upper) && (await Promise.race([bands.help.isReady(bands.lower), gone])) === true;
   },
-  isWorthSharing,
-  isReady: (request) => studio.isReady(request),
+  isWorthSharing: isWorthSplitting,
   point: (request, x, y) => studio.point(request, x, y),
   instruments: (request, at) => studio.instruments(request, at),
   sumCheck: (look) => sumCheck(look),

@@ -23,7 +23,7 @@ export function airTerm(seen: Seen, reach: Reaching, { veil, offAxisDeg }: Flare
 
 function flareInto(
   air: Float32Array,
-  { width, height, eye, right, up, forward, halfHeight, halfWidth }: View,
+  { width, height, wholeHeight, eye, right, up, forward, halfHeight, halfWidth, rise }: View,
   at: readonly number[],
   veil: number,
 ): void {
@@ -31,8 +31,8 @@ function flareInto(
   const along = (axis: readonly number[]) => d[0] * axis[0]! + d[1] * axis[1]! + d[2] * axis[2]!;
   const depth = Math.max(0.05, along(forward));
   const cx = ((along(right) / depth / halfWidth + 1) * width) / 2;
-  const cy = ((1 - along(up) / depth / halfHeight) * height) / 2;
-  const size2 = (GLOW_SIZE * height) ** 2;
+  const cy = ((1 - (along(up) / depth - rise) / halfHeight) * height) / 2;
+  const size2 = (GLOW_SIZE * wholeHeight) ** 2;
   for (let j = 0, p = 0; j < height; j++)
     for (let i = 0; i < width; i++, p++) {
       const r2 = (i + 0.5 - cx) ** 2 + (j + 0.5 - cy) ** 2;
@@ -78,9 +78,9 @@ function hazeTerm({ width, height, view, wayM, isSubject, stage }: Seen, reach: 
 }
 
 /** A place on the line of sight of a pixel, so far from the eye. */
-function placeAt({ width, height, eye, right, up, forward, halfWidth, halfHeight }: View, p: number, way: number): Point {
+function placeAt({ width, height, eye, right, up, forward, halfWidth, halfHeight, rise }: View, p: number, way: number): Point {
   const u = ((2 * ((p % width) + 0.5)) / width - 1) * halfWidth;
-  const v = (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
+  const v = rise + (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
   const d = [0, 1, 2].map((c) => forward[c]! + u * right[c]! + v * up[c]!) as [number, number, number];
   const k = way / Math.hypot(...d);
   return [eye[0] + k * d[0], eye[1] + k * d[1], eye[2] + k * d[2]];

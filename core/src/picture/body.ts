@@ -17,7 +17,7 @@ const HIGHEST_STAND_M = 2.6;
 
 /** Finds the pixels of a light's own body that nothing hides. */
 export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | 'role'>, face: Face): Body | null {
-  const { width, height, eye, right, up, forward, halfHeight, halfWidth } = view;
+  const { width, height, eye, right, up, forward, halfHeight, halfWidth, rise } = view;
   const { position, halfW, halfH } = face;
   const reach = Math.max(Math.hypot(halfW, halfH), HEAD_HALF_M) + RIM_M;
   const d = [position[0] - eye[0], position[1] - eye[1], position[2] - eye[2]] as const;
@@ -26,7 +26,7 @@ export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | '
   if (depth < reach + 0.1) return null;
   const scale = height / (2 * halfHeight) / (depth - reach);
   const cx = ((dot(d, right) / depth / halfWidth + 1) * width) / 2;
-  const cy = ((1 - dot(d, up) / depth / halfHeight) * height) / 2;
+  const cy = ((1 - (dot(d, up) / depth - rise) / halfHeight) * height) / 2;
   const size = reach * scale + 2;
   const stands = light.role !== 'practical' && light.role !== 'window' && position[1] < HIGHEST_STAND_M;
   const [x0, x1] = [Math.max(0, Math.floor(cx - size)), Math.min(width - 1, Math.ceil(cx + size))];
@@ -35,13 +35,13 @@ export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | '
   const pixels: number[] = [];
   const bright: number[] = [];
   for (let j = y0; j <= y1; j++) {
-    const v = (1 - (2 * (j + 0.5)) / height) * halfHeight;
+    const v = rise + (1 - (2 * (j + 0.5)) / height) * halfHeight;
     for (let i = x0; i <= x1; i++) {
       const u = ((2 * (i + 0.5)) / width - 1) * halfWidth;
       let dx = forward[0] + u * right[0] + v * up[0];
       let dy = forward[1] + u * right[1] + v * up[1];
       let dz = forward[2] + u * right[2] + v * up[2];
-      const length = Math.hypot(dx, dy, dz);
+      const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
       dx /= length;
       dy /= length;
       dz /= length;

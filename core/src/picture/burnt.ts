@@ -9,6 +9,8 @@ export interface Burnt {
   readonly share: number;
   /** Share that passes as a highlight. */
   readonly tolerance: number;
+  /** Pixels that show it. */
+  readonly pixels: number;
 }
 
 /** Skin may lose a channel along a lit edge, hair in the strands that face a rim. */
@@ -17,30 +19,49 @@ const PARTS = [
   ['hair', IS_HAIR, 0.1],
 ] as const;
 
-/** What each pixel shows does not change with the light. */
-const kinds = new WeakMap<Seen, Uint8Array>();
+/** Pixels of skin and of hair: what each pixel shows does not change with the light. */
+const pixelsOf = new WeakMap<Seen, ReadonlyMap<number, Uint32Array>>();
+
+function pixelsByKind(seen: Seen): ReadonlyMap<number, Uint32Array> {
+  let found = pixelsOf.get(seen);
+  if (!found) {
+    const kind = skinAndHair(seen);
+    const ofKind = (k: number) => {
+      const out = new Uint32Array(kind.reduce((n, own) => n + (own === k ? 1 : 0), 0));
+      for (let p = 0, n = 0; p < kind.length; p++) if (kind[p] === k) out[n++] = p;
+      return out;
+    };
+    pixelsOf.set(seen, (found = new Map(PARTS.map(([, k]) => [k, ofKind(k)]))));
+  }
+  return found;
+}
 
 /**
  * The one measure of burnt skin and hair: what the instruments draw and what stands beside Balance. Windows are told by a zone's diffuse light; this
- * counts sheen too, all over the picture. `raw` are balanced sensor values, r, g, b a pixel.
+ * counts sheen too, all over the picture, or over some pixels of it. `raw` are balanced sensor values, r, g, b a pixel.
  */
-export function burntParts(raw: Float32Array, seen: Seen, camera: Camera): readonly Burnt[] {
-  let kind = kinds.get(seen);
-  if (!kind) kinds.set(seen, (kind = skinAndHair(seen)));
-  const lost = new Float64Array(3);
-  const all = new Float64Array(3);
+export function burntParts(
+  raw: Float32Array,
+  seen: Seen,
+  camera: Camera,
+  [from, to]: readonly [from: number, to: number] = [0, raw.length / 3],
+): readonly Burnt[] {
   const { whiteClip, outputClip } = camera;
   const out = new Float64Array(3);
-  for (let p = 0; p < kind.length; p++) {
-    const k = kind[p]!;
-    if (k !== IS_SKIN && k !== IS_HAIR) continue;
-    all[k]!++;
-    const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
-    if (r < whiteClip && g < whiteClip && b < whiteClip) {
-      linearOutputInto(out, camera, r, g, b);
-      if (out[0]! < outputClip && out[1]! < outputClip && out[2]! < outputClip) continue;
+  const pixels = pixelsByKind(seen);
+  return PARTS.flatMap(([part, k, tolerance]) => {
+    let all = 0;
+    let lost = 0;
+    for (const p of pixels.get(k)!) {
+      if (p < from || p >= to) continue;
+      all++;
+      const [r, g, b] = [raw[3 * p]!, raw[3 * p + 1]!, raw[3 * p + 2]!];
+      if (r < whiteClip && g < whiteClip && b < whiteClip) {
+        linearOutputInto(out, camera, r, g, b);
+        if (out[0]! < outputClip && out[1]! < outputClip && out[2]! < outputClip) continue;
+      }
+      lost++;
     }
-    lost[k]!++;
-  }
-  return PARTS.flatMap(([part, k, tolerance]) => (all[k]! > 0 ? [{ part, share: lost[k]! / all[k]!, tolerance }] : []));
+    return all > 0 ? [{ part, share: lost / all, tolerance, pixels: all }] : [];
+  });
 }

@@ -6,18 +6,36 @@ const CURVE_STEPS = 16_383;
 /** By what shapes the curve, so that a camera made anew for another white finds its table again. */
 const curves = new Map<string, Uint8Array>();
 
-/** Recorded 8-bit value by linear output, in steps fine enough for the darks. */
-function curveOf(camera: Camera): Uint8Array {
-  const key = camera.tone?.key ?? `${camera.curve} ${camera.outputClip} ${camera.shoulder}`;
+/**
+ * Recorded 8-bit value by linear output, in steps fine enough for the darks, for all that a 3x3 can make of what the sensor holds: from `low` to `high` clips of
+ * the output, so that nothing need be held within bounds pixel by pixel.
+ */
+function curveOf(camera: Camera, low: number, high: number): Uint8Array {
+  const key = `${camera.tone?.key ?? `${camera.curve} ${camera.outputClip} ${camera.shoulder}`} ${low} ${high}`;
   let table = curves.get(key);
   if (!table) {
     if (curves.size >= 16) curves.clear();
-    table = new Uint8Array(CURVE_STEPS + 1);
+    table = new Uint8Array((high - low) * CURVE_STEPS + 1);
+    const zero = -low * CURVE_STEPS;
     for (let i = 0; i <= CURVE_STEPS; i++)
-      table[i] = Math.round(255 * encodeSrgb(applyCurve(camera, (i / CURVE_STEPS) * camera.outputClip)));
+      table[zero + i] = Math.round(255 * encodeSrgb(applyCurve(camera, (i / CURVE_STEPS) * camera.outputClip)));
+    table.fill(table[zero + CURVE_STEPS]!, zero + CURVE_STEPS + 1);
     curves.set(key, table);
   }
   return table;
+}
+
+const sumOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
+
+/** The least and the most that any channel can come to, in whole clips of the output. */
+function boundsOf(matrix: Float64Array, { whiteClip, outputClip }: Camera): readonly [low: number, high: number] {
+  let [low, high] = [0, 1];
+  for (let row = 0; row < 9; row += 3) {
+    const parts = Array.from(matrix.subarray(row, row + 3), (m) => (m * whiteClip) / outputClip);
+    low = Math.min(low, sumOf(parts.filter((part) => part < 0)));
+    high = Math.max(high, sumOf(parts.filter((part) => part > 0)));
+  }
+  return [Math.floor(low) - 1, Math.ceil(high) + 1];
 }
 
 /** Colours that a screen can show: those of the file, or more. */
@@ -36,37 +54,64 @@ function matrixTo(space: Space, matrix: Camera['matrix']): Float64Array {
  * file cannot hold are cut off, or keep their hue, as the camera does it; a wider screen shows them as they are.
  */
 export function developInto(rgba: Uint8ClampedArray, raw: Float32Array, camera: Camera, space: Space = 'srgb'): void {
-  const table = curveOf(camera);
-  const clip = camera.whiteClip;
-  const scale = CURVE_STEPS / camera.outputClip;
-  const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = Array.from(
-    matrixTo(space, camera.matrix),
-    (v) => v * scale,
-  ) as unknown as number[];
+  const matrix = matrixTo(space, camera.matrix);
+  const [low, high] = boundsOf(matrix, camera);
+  const table = curveOf(camera, low, high);
+  const toStep = CURVE_STEPS / camera.outputClip;
   // Four bytes are written at once; every machine this runs on is little-endian.
-  const keepsHue = camera.gamut === 'hue' && space === 'srgb';
-  const rgb = new Float64Array(3);
   const words = new Uint32Array(rgba.buffer, rgba.byteOffset, raw.length / 3);
-  for (let q = 0, o = 0; q < raw.length; q += 3, o++) {
-    let r = raw[q]!;
-    let g = raw[q + 1]!;
-    let b = raw[q + 2]!;
-    if (r > clip) r = clip;
-    if (g > clip) g = clip;
-    if (b > clip) b = clip;
-    let x = m0! * r + m1! * g + m2! * b;
-    let y = m3! * r + m4! * g + m5! * b;
-    let z = m6! * r + m7! * g + m8! * b;
-    if (keepsHue && (x < 0 || y < 0 || z < 0)) {
-      rgb[0] = x / scale;
-      rgb[1] = y / scale;
-      rgb[2] = z / scale;
+  const keepsHue = camera.gamut === 'hue' && space === 'srgb';
+  recordInto(
+    words,
+    raw,
+    table,
+    -low * CURVE_STEPS,
+    camera.whiteClip,
+    matrix.map((v) => v * toStep),
+    keepsHue ? toStep : 0,
+  );
+}
+
+const rgb = new Float64Array(3);
+
+/** Each pixel through the matrix and the table, whose step `zero` is black. Where `toStep`, steps of the table by output, is not 0, colours keep their hue. */
+function recordInto(
+  words: Uint32Array,
+  raw: Float32Array,
+  table: Uint8Array,
+  zero: number,
+  clip: number,
+  matrix: Float64Array,
+  toStep: number,
+): void {
+  const m0 = matrix[0]!;
+  const m1 = matrix[1]!;
+  const m2 = matrix[2]!;
+  const m3 = matrix[3]!;
+  const m4 = matrix[4]!;
+  const m5 = matrix[5]!;
+  const m6 = matrix[6]!;
+  const m7 = matrix[7]!;
+  const m8 = matrix[8]!;
+  for (let q = 0, o = 0; o < words.length; q += 3, o++) {
+    const r0 = raw[q]!;
+    const g0 = raw[q + 1]!;
+    const b0 = raw[q + 2]!;
+    const r = r0 > clip ? clip : r0;
+    const g = g0 > clip ? clip : g0;
+    const b = b0 > clip ? clip : b0;
+    let x = m0 * r + m1 * g + m2 * b;
+    let y = m3 * r + m4 * g + m5 * b;
+    let z = m6 * r + m7 * g + m8 * b;
+    if (toStep > 0 && (x < 0 || y < 0 || z < 0)) {
+      rgb[0] = x / toStep;
+      rgb[1] = y / toStep;
+      rgb[2] = z / toStep;
       keepHueInto(rgb);
-      [x, y, z] = [scale * rgb[0], scale * rgb[1], scale * rgb[2]];
+      x = Math.min(CURVE_STEPS, toStep * rgb[0]);
+      y = Math.min(CURVE_STEPS, toStep * rgb[1]);
+      z = Math.min(CURVE_STEPS, toStep * rgb[2]);
     }
-    x = x <= 0 ? 0 : x >= CURVE_STEPS ? CURVE_STEPS : x;
-    y = y <= 0 ? 0 : y >= CURVE_STEPS ? CURVE_STEPS : y;
-    z = z <= 0 ? 0 : z >= CURVE_STEPS ? CURVE_STEPS : z;
-    words[o] = 0xff000000 | (table[z | 0]! << 16) | (table[y | 0]! << 8) | table[x | 0]!;
+    words[o] = 0xff000000 | (table[(zero + z) | 0]! << 16) | (table[(zero + y) | 0]! << 8) | table[(zero + x) | 0]!;
   }
 }

@@ -7,7 +7,7 @@ import type { Seen } from './seen';
 const SHARP_PX = 0.6;
 /** Largest radius that is followed, as a share of the picture's height. */
 const MOST_SHARE = 0.012;
-const TILE = 8;
+export const TILE = 8;
 /** Taps of the disc, from its middle outwards. */
 function tapsOf(radius: number): { d: Float32Array; x: Int32Array; y: Int32Array } {
   const taps: (readonly [number, number, number])[] = [];
@@ -35,6 +35,9 @@ export interface Focus {
   readonly area: Float32Array;
 }
 
+/** How far a pixel spreads at most in a picture of this height. */
+export const mostBlurPx = (height: number) => Math.max(2, MOST_SHARE * height);
+
 /** Radius (pixels) of the circle of confusion of something so far away: a lens of this opening, focused at `focusM`. */
 export function circlePx(openingM: number, focalPx: number, focusM: number, nearM: number): number {
   return (0.5 * openingM * focalPx * Math.abs(nearM - focusM)) / (nearM * focusM);
@@ -50,7 +53,7 @@ export function focusOf(seen: Seen, { camera }: Pick<Look, 'camera'>): Focus | n
     figure.eyes.length ? -1 : 0.02,
   );
   const focusM = Math.max(0.05, camera.distanceM - nearest - 0.012);
-  const most = Math.max(2, MOST_SHARE * height);
+  const most = mostBlurPx(view.wholeHeight);
   const across = Math.ceil(width / TILE);
   const radius = new Float32Array(nearM.length);
   const tile = new Float32Array(across * Math.ceil(height / TILE));

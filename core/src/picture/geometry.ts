@@ -1,4 +1,5 @@
 import type { Look } from '../document/schema';
+import { withReach } from './bands';
 import { focusOf, type Focus } from './focus';
 import { lightKey, lightTerm, settingKey, type LightTerm } from './light-term';
 import { sizeOf, takesPart, type PictureRequest } from './request';
@@ -61,7 +62,7 @@ export class Geometry {
 
   #key(request: PictureRequest): string {
     const { width, height } = sizeOf(request);
-    return `${seenKey(request.look, width, height)} ${this.#detail(request)}`;
+    return `${seenKey(request.look, width, height)} ${this.#detail(request)} ${request.rows?.join('-') ?? 'all'}`;
   }
 
   #termKey(key: string, light: Look['lights'][number], look: Look): string {
@@ -71,7 +72,7 @@ export class Geometry {
   seenIn(request: PictureRequest): Seen {
     const { width, height } = sizeOf(request);
     return reuse(this.#seen, this.#key(request), MOST_SEEN_PIXELS, pixelsOf, () =>
-      findSeen(request.look, width, height, this.#detail(request)),
+      findSeen(request.look, width, height, this.#detail(request), request.rows && withReach(request.rows, width, height)),
     );
   }
 
@@ -86,7 +87,7 @@ export class Geometry {
       takesPart(request, i)
         ? reuse(this.#terms, this.#termKey(key, light, look), MOST_TERM_PIXELS, termPixels, () => {
             newTerms++;
-            return lightTerm(seen, light, look);
+            return lightTerm(seen, light, look, this.#detail(request) === 'quick');
           })
         : undefined,
     );
@@ -96,24 +97,12 @@ export class Geometry {
     return { seen, terms, newTerms, start, surfacesMs: found - start, lightsMs: performance.now() - found };
   }
 
+  /** Whether all of it is at hand. */
   isReady(request: PictureRequest): boolean {
-    return this.#seen.has(this.#key(request)) && this.missing(request).length === 0;
-  }
-
-  /** Lights of a request whose geometry is not yet at hand, by id. */
-  missing(request: PictureRequest): string[] {
     const { look } = request;
     const key = this.#key(request);
-    return look.lights.flatMap((light, i) =>
-      takesPart(request, i) && !this.#terms.has(this.#termKey(key, light, look)) ? [light.id] : [],
-    );
-  }
-
-  takeTerm(request: PictureRequest, id: string, term: LightTerm): void {
-    const light = request.look.lights.find((one) => one.id === id);
-    if (!light) return;
-    const key = this.#termKey(this.#key(request), light, request.look);
-    reuse(this.#terms, key, MOST_TERM_PIXELS, termPixels, () => term);
+    const hasTerm = (light: Look['lights'][number]) => this.#terms.has(this.#termKey(key, light, look));
+    return this.#seen.has(key) && look.lights.every((light, i) => !takesPart(request, i) || hasTerm(light));
   }
 
   focusIn(seen: Seen, look: Look): Focus | null {

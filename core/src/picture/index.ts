@@ -1,5 +1,6 @@
 /** The picture of a look: for those who draw. */
 export { makeStudio, type Studio } from './studio';
+export { isWorthSplitting, joinBands, splitOf } from './bands';
 export type { Fineness, Marks, Picture, PictureRequest, PointReading } from './request';
 export { amountAt, type Amounts } from './amounts';
 export { lightTerm, type LightTerm } from './light-term';

@@ -5,14 +5,15 @@ import { STRAND_ROOM } from '../transport/zone-light';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
 
-/** Cells in which strands share what they see of a source, m. */
-const CELL_M = 0.009;
+/** Cells in which strands share what they see of a source, m; and in a rough picture. */
+const [CELL_M, ROUGH_CELL_M] = [0.009, 0.025];
 
 /** What places among strands get of a source, past the subject: found at corners of cells as they are asked for, and taken between them. */
 function amongStrands(
   { stage }: Seen,
   points: Float64Array,
   flux: (x: number, y: number, z: number) => number,
+  cellM = CELL_M,
 ): (x: number, y: number, z: number) => number {
   const known = new Map<number, number>();
   const { low } = stage.shade;
@@ -20,16 +21,16 @@ function amongStrands(
     const key = (i * 1024 + j) * 1024 + k;
     let found = known.get(key);
     if (found === undefined) {
-      const [x, y, z] = [low[0] + (i - 4) * CELL_M, low[1] + (j - 4) * CELL_M, low[2] + (k - 4) * CELL_M];
+      const [x, y, z] = [low[0] + (i - 4) * cellM, low[1] + (j - 4) * cellM, low[2] + (k - 4) * cellM];
       const open = flux(x, y, z);
       known.set(key, (found = open > 0 ? open * seenShare(stage, points, x, y, z, 0, 0, 0, 0) : 0));
     }
     return found;
   };
   return (x, y, z) => {
-    const a = (x - low[0]) / CELL_M + 4;
-    const b = (y - low[1]) / CELL_M + 4;
-    const c = (z - low[2]) / CELL_M + 4;
+    const a = (x - low[0]) / cellM + 4;
+    const b = (y - low[1]) / cellM + 4;
+    const c = (z - low[2]) / cellM + 4;
     const [i, j, k] = [a | 0, b | 0, c | 0];
     const [u, v, w] = [a - i, b - j, c - k];
     let sum = 0;
@@ -49,7 +50,7 @@ export interface StrandLight {
 }
 
 /** How a lamp lights the points of strands that are seen. */
-export function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching): StrandLight {
+export function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching, isRough: boolean): StrandLight {
   const { stage, view, figure } = seen;
   const n = strands.point.length;
   const out: StrandLight = { scattered: new Float32Array(n), through: new Float32Array(n), mirrored: new Float32Array(n) };
@@ -57,7 +58,7 @@ export function lightStrands(seen: Seen, strands: SeenStrands, reach: Reaching):
   const t = strands.tangent;
   const [cos, sin] = stage.turn;
   const flux = (x: number, y: number, z: number) => openFlux(reach, cos * x + sin * z, y + stage.originM, -sin * x + cos * z);
-  const comes = amongStrands(seen, reach.points, flux);
+  const comes = amongStrands(seen, reach.points, flux, isRough ? ROUGH_CELL_M : CELL_M);
   const lamp = reach.light.position;
   const [ax, ay, az] = [cos * lamp[0] - sin * lamp[2], lamp[1] - stage.originM, sin * lamp[0] + cos * lamp[2]];
   const [ex, ey, ez] = [

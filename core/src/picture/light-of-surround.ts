@@ -30,7 +30,7 @@ export interface SurroundAmounts {
 }
 
 /** What one lamp brings by way of the surround, by its colours. */
-export function surroundOn(seen: Seen, reach: Reaching): SurroundAmounts[] {
+export function surroundOn(seen: Seen, reach: Reaching, isRough: boolean): SurroundAmounts[] {
   const light = surroundLight(reach);
   const points = seen.strands?.point.length ?? 0;
   const out = light.colours.map((colour): SurroundAmounts => ({
@@ -43,7 +43,7 @@ export function surroundOn(seen: Seen, reach: Reaching): SurroundAmounts[] {
   if (light.group.length === 0) return out;
   onFragments(out, seen, light);
   onRoomParts(out, seen, light);
-  if (seen.strands) onStrands(out, seen, seen.strands, light);
+  if (seen.strands) onStrands(out, seen, seen.strands, light, isRough ? ROUGH_POINTS : POINTS);
   return out;
 }
 
@@ -120,8 +120,8 @@ function onFragments(out: readonly SurroundAmounts[], seen: Seen, light: Surroun
   });
 }
 
-/** Of the room about so many pixels across the picture are asked. */
-const ACROSS = 36;
+/** Of the room one pixel of so many in each direction is asked: about 36 across the picture. */
+export const meshStride = (width: number) => 4 * Math.max(1, Math.round(width / 144));
 /** Directions of one plane, or of folds that are looked at as one. */
 const SAME_PLANE = 0.98;
 
@@ -143,7 +143,7 @@ function planeNormal({ room }: Seen, i: number): readonly [number, number, numbe
 
 function roomMesh(seen: Seen): RoomMesh {
   const { room, width, height, stage } = seen;
-  const stride = Math.max(2, Math.round(width / ACROSS));
+  const stride = meshStride(width);
   const at = new Int32Array(width * height).fill(-1);
   for (let i = 0; i < room.through; i++) at[room.pixel[i]!] = i;
   const asked: number[] = [];
@@ -219,10 +219,10 @@ function onRoomParts(out: readonly SurroundAmounts[], seen: Seen, light: Surroun
   });
 }
 
-/** Points of strands that follow each other on one take over what was found for one of so many. */
-const POINTS = 3;
+/** Points of strands that follow each other on one take over what was found for one of so many; of more in a rough picture. */
+const [POINTS, ROUGH_POINTS] = [3, 8];
 
-function onStrands(out: readonly SurroundAmounts[], seen: Seen, strands: SeenStrands, light: SurroundLight): void {
+function onStrands(out: readonly SurroundAmounts[], seen: Seen, strands: SeenStrands, light: SurroundLight, every: number): void {
   const { stage, view, figure } = seen;
   const cells = surroundSeen(stage);
   const { place: p, tint, kind } = figure.strands!;
@@ -232,7 +232,7 @@ function onStrands(out: readonly SurroundAmounts[], seen: Seen, strands: SeenStr
   let last = -1;
   for (let n = 0; n < strands.point.length; n++) {
     const point = strands.point[n]!;
-    if (last >= 0 && n - last < POINTS && point - strands.point[last]! < POINTS) {
+    if (last >= 0 && n - last < every && point - strands.point[last]! < every) {
       for (const { strands: scattered, strandsThrough } of out) {
         scattered[n] = scattered[last]!;
         strandsThrough[n] = strandsThrough[last]!;

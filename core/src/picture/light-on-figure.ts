@@ -135,14 +135,22 @@ function neededNodes({ figure, used, stage }: Seen): Uint8Array {
   return needed;
 }
 
-/** Light in skin, near and wide, at all vertices of the head. */
-function lightInSkin(seen: Seen, reach: Reaching): { readonly near: Float32Array; readonly wide: Float32Array } | null {
+/** Light in skin, near and wide, at all vertices of the head. Where what vertices see of the lamp is `known` for nodes, too, they are not asked again. */
+function lightInSkin(
+  seen: Seen,
+  reach: Reaching,
+  known: Float32Array | null,
+): { readonly near: Float32Array; readonly wide: Float32Array } | null {
   const { figure, stage } = seen;
   const { nodes, neighbours } = stage.shade;
   if (!figure.skin || !neighbours) return null;
   const needed = neededNodes(seen);
   const own = new Float32Array(nodes);
-  for (let v = 0; v < nodes; v++) if (needed[v]) own[v] = lightAtNode(reach, v);
+  for (let v = 0; v < nodes; v++) {
+    if (!needed[v]) continue;
+    const see = known ? known[v]! : -1;
+    own[v] = lightAtNode(reach, v, see < 0 ? undefined : see);
+  }
   const wide = new Float32Array(nodes);
   const { row, column } = neighbours;
   for (let v = 0; v < nodes; v++) {
@@ -255,7 +263,8 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
   const flux = fluxAtVertices(seen, reach);
   // Edges of flags and silks cut between vertices: there every fragment is asked itself.
   const cut = stage.boards.length > 0;
-  const skin = lightInSkin(seen, reach);
+  // The quick head is its nodes.
+  const skin = lightInSkin(seen, reach, figure.skin?.steps.length === 0 ? visible : null);
   const cloth = clothAtVertices(seen, reach);
   const ears = throughEars(seen, reach);
   const heads = figure.skin?.vertices ?? 0;

@@ -91,14 +91,17 @@ function addSoft(onFigure: FragmentLight, { fragments }: Seen, more: Float32Arra
   });
 }
 
-/** Computes the geometry of one light over all that a picture shows. */
-export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
+/** Points of a lamp's face that cast shadows in a rough picture. */
+const ROUGH_POINTS = 3;
+
+/** Computes the geometry of one light over all that a picture shows; roughly, for a picture of the moment. */
+export function lightTerm(seen: Seen, light: Light, look: Look, isRough = false): LightTerm {
   const { stage, view, room, strands } = seen;
-  const reach = reaching(light, stage, paintsIn(look));
+  const reach = reaching(light, stage, paintsIn(look), isRough ? ROUGH_POINTS : undefined);
   const face = faceOf(light, reach.emission);
   const onFigure = lightFragments(seen, reach, face);
   const none = new Float32Array(0);
-  const inHair = strands ? lightStrands(seen, strands, reach) : { scattered: none, through: none, mirrored: none };
+  const inHair = strands ? lightStrands(seen, strands, reach, isRough) : { scattered: none, through: none, mirrored: none };
   const { place: rp, normal: rn } = room;
   const lit = onRoom(seen, reach.points, (q) => openLight(reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!));
   const sent: SentTerm[] = [];
@@ -123,7 +126,7 @@ export function lightTerm(seen: Seen, light: Light, look: Look): LightTerm {
       free(onIt, onStrands, onPlanes);
     }
   }
-  for (const { colour, fragments, strands: scattered, strandsThrough, room: onPlanes } of surroundOn(seen, reach))
+  for (const { colour, fragments, strands: scattered, strandsThrough, room: onPlanes } of surroundOn(seen, reach, isRough))
     if (colour > 0)
       sent.push({
         by: SENDERS[colour - 1]!,

@@ -3,7 +3,7 @@ import { STRAND } from '../figure/strands';
 import { SURFACE } from '../figure/surfaces';
 import { EYE_SPREAD, SKIN_SPREAD } from '../transport/skin-light';
 import { STRAND_ROOM } from '../transport/zone-light';
-import { amountAt } from './amounts';
+import { amountAt, type Amounts } from './amounts';
 import type { LightTerm, SentTerm } from './light-term';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
@@ -39,12 +39,43 @@ const STRAND_MATERIALS: readonly (readonly [scatter: number, through: number])[]
   return Object.keys(STRAND).map((name) => of[name as keyof typeof STRAND].map((m) => 3 * m) as [number, number]);
 })();
 
+/** Amounts of light that something with a colour sends on, and what that makes of materials. */
+interface Sending {
+  readonly codes: Uint16Array;
+  readonly unit: number;
+  readonly figures: Float64Array;
+}
+
+/** What of a light comes by way of things with a colour, on one kind of what is seen. */
+function sendings(term: LightTerm, { sent }: LightTriples, on: (one: SentTerm) => Amounts | null): Sending[] {
+  return term.sent.flatMap((one) => {
+    const amounts = on(one);
+    return amounts ? [{ ...amounts, figures: sent.get(one.by)! }] : [];
+  });
+}
+
+/** Adds what all of them send on to one of what is seen, by a material. */
+function addSendings(rgb: Float64Array, all: readonly Sending[], i: number, share: number, m: number): void {
+  for (let s = 0; s < all.length; s++) {
+    const { codes, unit, figures } = all[s]!;
+    const code = codes[i]!;
+    if (code === 0) continue;
+    const e = share * unit * code * code;
+    rgb[0]! += e * figures[m]!;
+    rgb[1]! += e * figures[m + 1]!;
+    rgb[2]! += e * figures[m + 2]!;
+  }
+}
+
+const rgb = new Float64Array(3);
+
 function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   const { fragments: f, figure } = seen;
   const heads = figure.skin?.vertices ?? 0;
   const { plain, fromSkin, fromCloth } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
   const { sharp, near: nearby, wide: widely, skin: bySkin, cloth: byCloth, gloss: mirrored } = term;
+  const sent = sendings(term, light, (one) => one.sharp);
   for (let i = 0; i < f.count; i++) {
     const share = f.share[i]!;
     if (share === 0) continue;
@@ -61,53 +92,23 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
     const e0 = way[0]! * s + way[1]! * near + way[2]! * wide;
     const e1 = way[3]! * s + way[4]! * near + way[5]! * wide;
     const e2 = way[6]! * s + way[7]! * near + way[8]! * wide;
-    let r = gloss * w0;
-    let g = gloss * w1;
-    let b = gloss * w2;
+    rgb[0] = gloss * w0;
+    rgb[1] = gloss * w1;
+    rgb[2] = gloss * w2;
     for (let j = 0; j < places.length; j++) {
       const mixed = f.mix[6 * i + j]!;
       if (mixed === 0) continue;
       const m = places[j]!;
-      r += mixed * (e0 * plain[m]! + cloth * fromCloth[m]! + skin * fromSkin[m]!);
-      g += mixed * (e1 * plain[m + 1]! + cloth * fromCloth[m + 1]! + skin * fromSkin[m + 1]!);
-      b += mixed * (e2 * plain[m + 2]! + cloth * fromCloth[m + 2]! + skin * fromSkin[m + 2]!);
+      rgb[0] += mixed * (e0 * plain[m]! + cloth * fromCloth[m]! + skin * fromSkin[m]!);
+      rgb[1] += mixed * (e1 * plain[m + 1]! + cloth * fromCloth[m + 1]! + skin * fromSkin[m + 1]!);
+      rgb[2] += mixed * (e2 * plain[m + 2]! + cloth * fromCloth[m + 2]! + skin * fromSkin[m + 2]!);
+      addSendings(rgb, sent, i, mixed, m);
     }
     const q = 3 * f.pixel[i]!;
-    raw[q]! += share * r;
-    raw[q + 1]! += share * g;
-    raw[q + 2]! += share * b;
+    raw[q]! += share * rgb[0];
+    raw[q + 1]! += share * rgb[1];
+    raw[q + 2]! += share * rgb[2];
   }
-}
-
-/** Light that something with a colour sends on, on all that is seen: its own triples, no gloss. */
-function addSent(raw: Raw, seen: Seen, card: SentTerm, figures: Float64Array): void {
-  const { fragments: f, room } = seen;
-  for (let i = 0; i < f.count; i++) {
-    const e = amountAt(card.sharp, i) * f.share[i]!;
-    if (e === 0) continue;
-    const places = PLACES[f.surface[i]!]!;
-    const q = 3 * f.pixel[i]!;
-    for (let k = 0; k < places.length; k++) {
-      const mixed = e * f.mix[6 * i + k]!;
-      if (mixed === 0) continue;
-      const m = places[k]!;
-      raw[q]! += mixed * figures[m]!;
-      raw[q + 1]! += mixed * figures[m + 1]!;
-      raw[q + 2]! += mixed * figures[m + 2]!;
-    }
-  }
-  for (let i = 0; i < room.count; i++) {
-    const e = amountAt(card.room, i) * room.share[i]!;
-    if (e === 0) continue;
-    const m = 3 * room.material[i]!;
-    const q = 3 * room.pixel[i]!;
-    raw[q]! += e * figures[m]!;
-    raw[q + 1]! += e * figures[m + 1]!;
-    raw[q + 2]! += e * figures[m + 2]!;
-  }
-  addSoftly(raw, seen, (i) => amountAt(card.strands, i), figures);
-  const { strandsThrough } = card;
-  if (strandsThrough) addSoftly(raw, seen, (i) => amountAt(strandsThrough, i), figures, 1);
 }
 
 /** Gives what a point of a strand sends to the pixels that show it. */
@@ -128,52 +129,41 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
   const { kind, tint } = figure.strands!;
   const { plain } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
+  const sentScattered = sendings(term, light, (one) => one.strands);
+  const sentThrough = sendings(term, light, (one) => one.strandsThrough);
   for (let i = 0; i < strands.point.length; i++) {
     const k = strands.point[i]!;
     const [a, t] = STRAND_MATERIALS[kind[k]!]!;
     const scattered = tint[k]! * amountAt(term.strands, i);
     const through = tint[k]! * amountAt(term.strandsThrough, i);
     const mirrored = amountAt(term.strandsMirrored, i);
-    sendTo(
-      raw,
-      strands,
-      i,
-      scattered * plain[a]! + through * plain[t]! + mirrored * w0,
-      scattered * plain[a + 1]! + through * plain[t + 1]! + mirrored * w1,
-      scattered * plain[a + 2]! + through * plain[t + 2]! + mirrored * w2,
-    );
-  }
-}
-
-/** Light that strands send on, scattered or (`way` 1) once through them: `amount` of it at each point, with these figures for materials. */
-function addSoftly(
-  raw: Raw,
-  { strands, figure }: Seen,
-  amount: (i: number, k: number) => number,
-  figures: Float64Array,
-  way: 0 | 1 = 0,
-): void {
-  if (!strands) return;
-  const { kind, tint } = figure.strands!;
-  for (let i = 0; i < strands.point.length; i++) {
-    const k = strands.point[i]!;
-    const e = amount(i, k) * tint[k]!;
-    if (e === 0) continue;
-    const m = STRAND_MATERIALS[kind[k]!]![way];
-    sendTo(raw, strands, i, e * figures[m]!, e * figures[m + 1]!, e * figures[m + 2]!);
+    rgb[0] = scattered * plain[a]! + through * plain[t]! + mirrored * w0;
+    rgb[1] = scattered * plain[a + 1]! + through * plain[t + 1]! + mirrored * w1;
+    rgb[2] = scattered * plain[a + 2]! + through * plain[t + 2]! + mirrored * w2;
+    addSendings(rgb, sentScattered, i, tint[k]!, a);
+    addSendings(rgb, sentThrough, i, tint[k]!, t);
+    sendTo(raw, strands, i, rgb[0], rgb[1], rgb[2]);
   }
 }
 
 function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples): void {
   const { roomGloss } = term;
   const { plain } = light.direct;
+  const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
+  const sent = sendings(term, light, (one) => one.room);
   for (let i = 0; i < room.count; i++) {
-    const lit = amountAt(term.room, i) * room.share[i]!;
-    const gloss = roomGloss ? amountAt(roomGloss, i) * room.share[i]! : 0;
-    if (lit === 0 && gloss === 0) continue;
+    const lit = amountAt(term.room, i);
+    const gloss = roomGloss ? amountAt(roomGloss, i) : 0;
     const m = 3 * room.material[i]!;
+    rgb[0] = lit * plain[m]! + gloss * w0;
+    rgb[1] = lit * plain[m + 1]! + gloss * w1;
+    rgb[2] = lit * plain[m + 2]! + gloss * w2;
+    addSendings(rgb, sent, i, 1, m);
+    const share = room.share[i]!;
     const q = 3 * room.pixel[i]!;
-    for (let c = 0; c < 3; c++) raw[q + c]! += lit * plain[m + c]! + gloss * light.white[c]!;
+    raw[q]! += share * rgb[0];
+    raw[q + 1]! += share * rgb[1];
+    raw[q + 2]! += share * rgb[2];
   }
   if (!term.through) return;
   for (let k = 0; k < term.through.length; k++) {
@@ -190,7 +180,6 @@ function addTerm(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): vo
   addFragments(raw, seen, term, light);
   addStrands(raw, seen, term, light);
   addRoom(raw, seen, term, light);
-  for (const card of term.sent) addSent(raw, seen, card, light.sent.get(card.by)!);
   if (term.air)
     for (let p = 0; p < term.air.length; p++) {
       const s = term.air[p]!;
@@ -231,9 +220,13 @@ function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMateria
     for (let c = 0; c < 3; c++) raw[q + c]! += share * plain[m + c]!;
   }
   if (!strands) return;
-  const { open } = figure.strands!;
-  const { fade } = strands;
-  addSoftly(raw, seen, (i, k) => STRAND_ROOM * open[k]! * fade[i]!, plain);
+  const { kind, tint, open: openTo } = figure.strands!;
+  for (let i = 0; i < strands.point.length; i++) {
+    const k = strands.point[i]!;
+    const e = STRAND_ROOM * openTo[k]! * strands.fade[i]! * tint[k]!;
+    const m = STRAND_MATERIALS[kind[k]!]![0];
+    sendTo(raw, strands, i, e * plain[m]!, e * plain[m + 1]!, e * plain[m + 2]!);
+  }
 }
 
 /**
@@ -273,6 +266,15 @@ function addLight(raw: Raw, seen: Seen, term: LightTerm | undefined, light: Ligh
   if (term) addTerm(raw, seen, term, light);
 }
 
+type Scale = readonly [number, number, number];
+const STANDS: Scale = [1, 1, 1];
+
+/** What one light brings: `scale` times `values`. */
+interface Own {
+  readonly values: Float32Array;
+  readonly scale: Scale;
+}
+
 /** The sums of a picture, and what some lights bring to them by themselves. */
 export interface Sums {
   readonly seen: Seen;
@@ -280,7 +282,7 @@ export interface Sums {
   readonly triples: FrameTriples;
   readonly raw: Float32Array;
   /** What the lights that changed last bring, by their place in the look; the newest comes last. */
-  readonly kept: ReadonlyMap<number, Float32Array>;
+  readonly kept: ReadonlyMap<number, Own>;
   /** Changes since all was added up anew. */
   readonly updates: number;
 }
@@ -292,8 +294,6 @@ const MOST_CHANGED = 3;
 /** Values of single lights that are kept: a few of a large picture, more of a small one. */
 const MOST_KEPT = 1_300_000;
 
-type Scale = readonly [number, number, number];
-const STANDS: Scale = [1, 1, 1];
 /** Alike but for rounding. */
 const isSame = (a: Scale, b: Scale) => a.every((v, c) => Math.abs(v - b[c]!) <= 1e-7 * Math.abs(b[c]!));
 
@@ -306,6 +306,8 @@ function scalesOf(terms: Sums['terms'], { lights }: FrameTriples, last: Sums): (
     return scaleBetween(was, light);
   });
 }
+
+const times = (a: Scale, b: Scale): Scale => [a[0] * b[0], a[1] * b[1], a[2] * b[2]];
 
 function scaleBy(values: Float32Array, [r, g, b]: Scale): void {
   for (let q = 0; q < values.length; q += 3) {
@@ -341,8 +343,9 @@ export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], tr
   const active = scales.filter((_, l) => lights[l]!.active);
   const [common] = active;
   if (serves && common && scales.every((scale) => scale) && active.every((scale) => isSame(scale!, common))) {
-    if (!isSame(common, STANDS)) for (const values of [raw, ...last.kept.values()]) scaleBy(values, common);
-    return { seen, terms, triples, raw, kept: last.kept, updates: last.updates + 1 };
+    const kept = new Map([...last.kept].map(([l, own]) => [l, { ...own, scale: times(own.scale, common) }]));
+    if (!isSame(common, STANDS)) scaleBy(raw, common);
+    return { seen, terms, triples, raw, kept, updates: last.updates + 1 };
   }
   const changed = scales.flatMap((scale, l) => (scale && isSame(scale, STANDS) ? [] : [l]));
   if (!serves || changed.length > MOST_CHANGED) {
@@ -355,20 +358,21 @@ export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], tr
     let own = kept.get(l);
     kept.delete(l);
     if (!own) {
-      own = new Float32Array(raw.length);
-      if (was.active) addLight(own, seen, last.terms[l], was);
+      own = { values: new Float32Array(raw.length), scale: STANDS };
+      if (was.active) addLight(own.values, seen, last.terms[l], was);
     }
     const scale = scales[l];
     if (scale) {
-      addTimes(raw, own, [scale[0] - 1, scale[1] - 1, scale[2] - 1]);
-      scaleBy(own, scale);
+      const now = times(own.scale, scale);
+      addTimes(raw, own.values, [now[0] - own.scale[0], now[1] - own.scale[1], now[2] - own.scale[2]]);
+      kept.set(l, { ...own, scale: now });
     } else {
-      addTimes(raw, own, [-1, -1, -1]);
-      own.fill(0);
-      if (lights[l]!.active) addLight(own, seen, terms[l], lights[l]!);
-      addTimes(raw, own, STANDS);
+      addTimes(raw, own.values, [-own.scale[0], -own.scale[1], -own.scale[2]]);
+      own.values.fill(0);
+      if (lights[l]!.active) addLight(own.values, seen, terms[l], lights[l]!);
+      addTimes(raw, own.values, STANDS);
+      kept.set(l, { ...own, scale: STANDS });
     }
-    kept.set(l, own);
     for (const oldest of kept.keys()) if (kept.size > 1 && kept.size * raw.length > MOST_KEPT) kept.delete(oldest);
   }
   return { seen, terms, triples, raw, kept, updates: last.updates + 1 };

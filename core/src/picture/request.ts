@@ -21,6 +21,8 @@ export interface PictureRequest {
   readonly width: number;
   readonly height: number;
   readonly fineness: Fineness;
+  /** Only these rows of it, from its top, in pixels of its own: `to` is the first that is left out. */
+  readonly rows?: readonly [from: number, to: number] | undefined;
   /** Only this light, by id. */
   readonly only?: string | undefined;
   /** Hatches what has lost a channel, dots what is too dark to show a colour, and strikes out lines of what the file cannot hold. */

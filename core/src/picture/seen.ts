@@ -5,7 +5,7 @@ import { SURFACE } from '../figure/surfaces';
 import type { Look, Point } from '../document/schema';
 import { shapeOf } from '../figure/index';
 import { stageOf, toRoom, toSubject, turnToRoom, type Stage } from '../transport/stage';
-import { viewOf, type View } from '../transport/view';
+import { rowsOf, viewOf, type View } from '../transport/view';
 import { shadeFragments, type Fragments } from './fragments';
 import { free } from './memory';
 import { fragmentsOf, rasterise } from './raster';
@@ -18,6 +18,8 @@ import { RoomList, type RoomParts } from './room-parts';
 export interface Seen {
   readonly width: number;
   readonly height: number;
+  /** The row of the whole picture at which it begins. */
+  readonly top: number;
   readonly view: View;
   readonly stage: Stage;
   readonly figure: Figure;
@@ -60,7 +62,10 @@ function inRoom({ originM, turn: [cos, sin] }: Stage, own: Float32Array): Float3
 }
 
 /** Pixels and depth of places of the room. */
-function onScreen({ width, height, eye, right, up, forward, halfWidth, halfHeight }: View, place: Float32Array): Float32Array {
+function onScreen(
+  { width, height, eye, right, up, forward, halfWidth, halfHeight, rise }: View,
+  place: Float32Array,
+): Float32Array {
   const out = new Float32Array(place.length);
   for (let i = 0; i < place.length; i += 3) {
     const x = place[i]! - eye[0];
@@ -69,7 +74,7 @@ function onScreen({ width, height, eye, right, up, forward, halfWidth, halfHeigh
     const depth = x * forward[0] + y * forward[1] + z * forward[2];
     const d = Math.max(1e-4, depth);
     out[i] = ((x * right[0] + y * right[1] + z * right[2]) / d / halfWidth + 1) * 0.5 * width;
-    out[i + 1] = (1 - (x * up[0] + y * up[1] + z * up[2]) / d / halfHeight) * 0.5 * height;
+    out[i + 1] = (1 - ((x * up[0] + y * up[1] + z * up[2]) / d - rise) / halfHeight) * 0.5 * height;
     out[i + 2] = depth;
   }
   return out;
@@ -78,9 +83,9 @@ function onScreen({ width, height, eye, right, up, forward, halfWidth, halfHeigh
 const LEAST_SHARE = 0.001;
 
 /** The way of the sight through the middle of a pixel, of length 1. */
-function sightOf({ width, height, right, up, forward, halfWidth, halfHeight }: View, p: number): Point {
+function sightOf({ width, height, right, up, forward, halfWidth, halfHeight, rise }: View, p: number): Point {
   const u = ((2 * ((p % width) + 0.5)) / width - 1) * halfWidth;
-  const v = (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
+  const v = rise + (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
   const d: Point = [
     forward[0] + u * right[0] + v * up[0],
     forward[1] + u * right[1] + v * up[1],
@@ -132,9 +137,16 @@ function finestFigure(shape: SubjectShape): Figure {
   }
 }
 
-/** Finds what every pixel of a view sees, with the finest figure that is at hand, or with the quick one. */
-export function findSeen(look: Look, width: number, height: number, detail: 'finest' | 'quick' = 'finest'): Seen {
-  const view = viewOf(look, width, height);
+/** Finds what every pixel of a view sees, or every one of some rows of it, with the finest figure that is at hand or with the quick one. */
+export function findSeen(
+  look: Look,
+  width: number,
+  wholeHeight: number,
+  detail: 'finest' | 'quick' = 'finest',
+  [top, bottom]: readonly [top: number, bottom: number] = [0, wholeHeight],
+): Seen {
+  const height = bottom - top;
+  const view = rowsOf(viewOf(look, width, wholeHeight), top, bottom);
   const stage = stageOf(look);
   const shape = shapeOf(look.subject);
   const figure = detail === 'quick' ? figureOf(shape, 'quick') : finestFigure(shape);
@@ -194,6 +206,7 @@ export function findSeen(look: Look, width: number, height: number, detail: 'fin
   return {
     width,
     height,
+    top,
     view,
     stage,
     figure,

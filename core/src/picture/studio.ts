@@ -8,7 +8,6 @@ import { focusInto } from './focus';
 import { Geometry } from './geometry';
 import { grainInto } from './grain';
 import { readInstruments, type Instruments } from './instruments';
-import { lightTerm, type LightTerm } from './light-term';
 import { markInto } from './marking';
 import type { Mark, PatchParts } from './patches';
 import { patchParts, readPoint, type Alone } from './readout';
@@ -19,14 +18,10 @@ import { frameTriples, type WashCache } from './triples';
 
 /** Makes pictures of looks, keeping geometry as long as it serves: one for a worker, a test or the bench. */
 export interface Studio {
-  /** The picture of a look, in `into` where that has its size. @throws InputError as `compileScene`. */
+  /** The picture of a look, or rows of it, in `into` where that has its size. @throws InputError as `compileScene`. */
   picture(request: PictureRequest, into?: Picture['rgba']): Picture;
   /** Whether all geometry of a request is at hand, so that its picture costs only the relighting. */
   isReady(request: PictureRequest): boolean;
-  /** Lights of a request whose geometry is not yet at hand, by id; a term that was made elsewhere, for the same request, is taken in. */
-  missing(request: PictureRequest): readonly string[];
-  makeTerm(request: PictureRequest, id: string): LightTerm;
-  takeTerm(request: PictureRequest, id: string, term: LightTerm): void;
   /** What can be read from the whole picture; `at` is the height of the line across it, 0 top to 1. */
   instruments(request: PictureRequest, at: number): Instruments;
   /** What each light brings to small squares of the picture: what a test frame read at the same places is held against. */
@@ -49,34 +44,26 @@ export function makeStudio(): Studio {
 
   return {
     isReady: (request) => geometry.isReady(request),
-    missing: (request) => geometry.missing(request),
-
-    makeTerm(request, id) {
-      const { look } = request;
-      return lightTerm(
-        geometry.seenIn(request),
-        look.lights.find((light) => light.id === id)!,
-        look,
-      );
-    },
-
-    takeTerm: (request, id, term) => geometry.takeTerm(request, id, term),
 
     picture(request, into) {
       const { raw, seen, triples, newTerms, surfacesMs, lightsMs, relit, start } = adder.sums(request);
-      const { width, height } = seen;
+      const { width, top } = seen;
       const { camera } = triples;
+      const [from, to] = request.rows ?? [0, seen.height];
+      const height = to - from;
+      const [first, end] = [(from - top) * width, (to - top) * width];
+      const shown = (values: Float32Array) => values.subarray(3 * first, 3 * end);
       const bytes = 4 * width * height;
       const rgba = into?.length === bytes ? into : new Uint8ClampedArray(bytes);
       const isFinest = request.fineness === 2;
       const forEye = request.forEye === true && isFinest;
-      developInto(rgba, forEye ? spread(raw, width, camera) : raw, camera, request.space);
-      const burnt = isFinest && request.only === undefined ? burntParts(raw, seen, camera) : null;
-      if (forEye) grainInto(rgba, width, request.look.camera.iso);
+      developInto(rgba, shown(forEye ? spread(raw, width, camera) : raw), camera, request.space);
+      const burnt = isFinest && request.only === undefined ? burntParts(raw, seen, camera, [first, end]) : null;
+      if (forEye) grainInto(rgba, width, request.look.camera.iso, from);
       if (request.adaptation) adaptInto(rgba, request.adaptation);
-      if (request.marks) markInto(rgba, raw, width, triples, request.marks);
-      const end = performance.now();
-      const ms = { surfaces: surfacesMs, lights: lightsMs, relight: end - relit, total: end - start };
+      if (request.marks) markInto(rgba, shown(raw), width, triples, request.marks, from);
+      const done = performance.now();
+      const ms = { surfaces: surfacesMs, lights: lightsMs, relight: done - relit, total: done - start };
       return { width, height, rgba, burnt, newTerms, ms };
     },
 

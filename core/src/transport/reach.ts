@@ -65,8 +65,8 @@ function falloffAt(table: Float64Array, d: number): number {
   return Math.exp(table[i]! + (table[i + 1]! - table[i]!) * (at - i));
 }
 
-/** Makes a lamp ready for many places of one stage. Without paints nothing round the subject sends light on. */
-export function reaching(light: Emitting, stage: Stage, paints: Paints = BLACK): Reaching {
+/** Makes a lamp ready for many places of one stage. Without paints nothing round the subject sends light on. Shadows are cast from `most` points of its face at most. */
+export function reaching(light: Emitting, stage: Stage, paints: Paints = BLACK, most = Infinity): Reaching {
   const emission = emissionOf(light);
   const { halfW, halfH, round } = faceSize(light.modifier);
   const own = toSubject(stage, light.position);
@@ -74,7 +74,8 @@ export function reaching(light: Emitting, stage: Stage, paints: Paints = BLACK):
   const turned = (direction: Point): Point => turnToSubject(stage, direction);
   const open = light.modifier.beam.kind === 'bare';
   const axes = open ? facing(own) : { right: turned(emission.right), up: turned(emission.up) };
-  const points = facePoints({ position: own, ...axes, halfW, halfH, round }, pointsFor(Math.max(halfW, halfH), away));
+  const asked = Math.min(most, pointsFor(Math.max(halfW, halfH), away));
+  const points = facePoints({ position: own, ...axes, halfW, halfH, round }, asked);
   const falloff = falloffTable(light.modifier.face);
   const { points: face, partM } = open ? { points: null, partM: [0, 0] as const } : facePointsOf(light, emission);
   const nearM = NEAR_SIZES * 2 * Math.max(halfW, halfH);

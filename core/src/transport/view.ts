@@ -12,6 +12,9 @@ export interface View {
   /** Half the picture's height and width at a distance of 1. */
   readonly halfHeight: number;
   readonly halfWidth: number;
+  /** How far its middle lies over that of the whole picture, at a distance of 1; and the whole picture's height, px. */
+  readonly rise: number;
+  readonly wholeHeight: number;
 }
 
 /** The view of a look's camera: level with the face, at its distance, filling the picture with its sensor. */
@@ -34,5 +37,18 @@ export function viewOf(look: Pick<Look, 'camera' | 'subject'>, width: number, he
     forward: [0, -drop / length, -1 / length],
     halfHeight,
     halfWidth: halfHeight * aspect,
+    rise: 0,
+    wholeHeight: height,
+  };
+}
+
+/** Some rows of a view, from its top: `to` is the first that is left out. */
+export function rowsOf(view: View, from: number, to: number): View {
+  const { height, halfHeight, rise } = view;
+  return {
+    ...view,
+    height: to - from,
+    halfHeight: (halfHeight * (to - from)) / height,
+    rise: rise + (1 - (from + to) / height) * halfHeight,
   };
 }

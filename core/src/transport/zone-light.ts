@@ -193,8 +193,8 @@ function nodeLight(reach: Reaching, node: number): number {
   return found;
 }
 
-/** Light of a lamp at a vertex of the shade's mesh. */
-export function lightAtNode(reach: Reaching, node: number): number {
+/** Light of a lamp at a vertex of the shade's mesh, of which it sees the share `see` where that is known. */
+export function lightAtNode(reach: Reaching, node: number, see?: number): number {
   const { stage } = reach;
   const { mesh, normal } = stage.shade;
   const q = 3 * node;
@@ -202,7 +202,8 @@ export function lightAtNode(reach: Reaching, node: number): number {
   const [nx, ny, nz] = [normal[q]!, normal[q + 1]!, normal[q + 2]!];
   const place = toRoom(stage, [p[q]!, p[q + 1]!, p[q + 2]!]);
   const open = openLight(reach, ...place, ...turnToRoom(stage, [nx, ny, nz]));
-  return open > 0 ? open * seenShare(stage, reach.points, p[q]!, p[q + 1]!, p[q + 2]!, nx, ny, nz, liftOf(SURFACE.skin)) : 0;
+  if (open <= 0 || see === 0) return 0;
+  return open * (see ?? seenShare(stage, reach.points, p[q]!, p[q + 1]!, p[q + 2]!, nx, ny, nz, liftOf(SURFACE.skin)));
 }
 
 /** The wide light at a node: its own with that of its neighbours. */
