@@ -2,7 +2,7 @@ import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { isWorthSplitting, joinBands, makeStudio, splitOf, type Picture } from '../src/picture';
 import { withReach } from '../src/picture/bands';
-import { meshStride } from '../src/picture/light-of-surround';
+import { meshStride } from '../src/picture/soft-mesh';
 import { rowsOf, viewOf } from '../src/transport/view';
 
 const [WIDTH, HEIGHT] = [144, 180];

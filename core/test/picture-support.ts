@@ -1,7 +1,9 @@
 import { MATERIAL, SURFACE_MATERIALS, type MaterialName } from '../src/figure/materials';
-import { lightTerm, type LightTerm } from '../src/picture/light-term';
+import { amountAt, type Amounts } from '../src/picture/amounts';
+import { lightTerm, type LightTerm, type SentTerm } from '../src/picture/light-term';
 import { relightInto } from '../src/picture/relight';
 import { findSeen, type Seen } from '../src/picture/seen';
+import { addGroups, addMesh } from '../src/picture/soft-mesh';
 import { frameTriples } from '../src/picture/triples';
 import { placed, type Placed } from '../src/transport/zone-light';
 import { straight, reaching, byCard } from '../src/transport/reach';
@@ -25,6 +27,28 @@ export function drawn(look: Look, width: number, height: number, detail: 'finest
   relightInto(raw, seen, terms, frameTriples(look));
   return { seen, terms, raw };
 }
+
+const spreadOut = new WeakMap<Amounts, Float32Array>();
+
+function spread(amounts: Amounts, count: number, fill: (out: Float32Array, values: Float32Array) => void): Float32Array {
+  let found = spreadOut.get(amounts);
+  if (!found) {
+    fill(
+      (found = new Float32Array(count)),
+      Float32Array.from(amounts.codes, (_, i) => amountAt(amounts, i)),
+    );
+    spreadOut.set(amounts, found);
+  }
+  return found;
+}
+
+/** What is sent on to every point of strands, which soft light has for groups of them. */
+export const onPoints = ({ strands }: Seen, { groups }: SentTerm, amounts: Amounts): Float32Array =>
+  spread(amounts, strands!.point.length, (out, values) => (groups ? addGroups(out, groups, values) : out.set(values)));
+
+/** What is sent on to every part of the room, which soft light has for the places of its mesh. */
+export const inRoom = (seen: Seen, { groups, room }: SentTerm): Float32Array =>
+  spread(room, seen.room.count, (out, values) => (groups === undefined ? out.set(values) : addMesh(out, seen, values)));
 
 /** Share of every pixel that shows a material. */
 export function sharesOf({ fragments: f, room, strands, figure, width, height }: Seen, material: MaterialName): Float32Array {

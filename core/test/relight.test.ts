@@ -11,7 +11,7 @@ import { makeStudio } from '../src/picture/studio';
 import { frameTriples } from '../src/picture/triples';
 import { EYE_SPREAD, SKIN_SPREAD } from '../src/transport/skin-light';
 import { STRAND_ROOM } from '../src/transport/zone-light';
-import { drawn } from './picture-support';
+import { drawn, inRoom, onPoints } from './picture-support';
 import { liquidTransmittance } from '../src/surface/liquid';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Look } from '../src/document';
@@ -128,8 +128,9 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
               (shade * (amountAt(t.strands, q) * scatter[k]! + amountAt(t.strandsThrough, q) * through[k]!) +
                 amountAt(t.strandsMirrored, q));
             for (const one of t.sent) {
-              const once = one.strandsThrough ? amountAt(one.strandsThrough, q) * through[k]! : 0;
-              sum += sources[l]![k]! * colours.get(one.by)![k]! * shade * (amountAt(one.strands, q) * scatter[k]! + once);
+              const once = one.strandsThrough ? onPoints(seen, one, one.strandsThrough)[q]! * through[k]! : 0;
+              sum +=
+                sources[l]![k]! * colours.get(one.by)![k]! * shade * (onPoints(seen, one, one.strands)[q]! * scatter[k]! + once);
             }
           });
           return sum;
@@ -142,7 +143,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         let sum = parts.fade[i]! * room[k]! * rho[k]!;
         terms.forEach((t, l) => {
           sum += sources[l]![k]! * (amountAt(t.room, i) * rho[k]! + (t.roomGloss ? amountAt(t.roomGloss, i) : 0));
-          for (const one of t.sent) sum += sources[l]![k]! * colours.get(one.by)![k]! * amountAt(one.room, i) * rho[k]!;
+          for (const one of t.sent) sum += sources[l]![k]! * colours.get(one.by)![k]! * inRoom(seen, one)[i]! * rho[k]!;
           if (i >= parts.through && t.through)
             sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
         });

@@ -2,7 +2,7 @@ import type { Look } from '../document/schema';
 import { SURFACE } from '../figure/surfaces';
 import { findSeen, seenKey, type Seen } from './seen';
 import { mostBlurPx, TILE } from './focus';
-import { meshStride } from './light-of-surround';
+import { meshStride } from './soft-mesh';
 import { sizeOf, type Picture, type PictureRequest } from './request';
 
 /** A picture drawn in bands of rows, each by itself: on as many threads as there are bands, and the same as drawn whole. */

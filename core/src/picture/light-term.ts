@@ -15,6 +15,7 @@ import { cardOnStrands, lightStrands } from './light-in-strands';
 import { onRoom, roomGloss, seenThroughGlass } from './light-on-room';
 import type { Seen } from './seen';
 import { faceOf } from './sheen';
+import { addGroups, addMesh, type Groups } from './soft-mesh';
 
 /** What one source brings to what is seen, before any colour: illuminance per unit of the lamp's intensity, 1/m^2. Haze on the way to the eye is taken off. */
 export interface SourceTerm {
@@ -25,9 +26,13 @@ export interface SourceTerm {
   readonly room: Amounts;
 }
 
-/** The same by way of something with a colour, before that: of a card, or of a large surface round the subject. */
+/**
+ * The same by way of something with a colour, before that: of a card, or of a large surface round the subject. The latter is so soft that it is
+ * kept for groups of points of strands, and in the room at the places of its mesh, before haze: where `groups` is not undefined.
+ */
 export interface SentTerm extends SourceTerm {
   readonly by: string;
+  readonly groups?: Groups | null;
   /** Once through points of strands; null where that is not told apart. */
   readonly strandsThrough: Amounts | null;
 }
@@ -126,23 +131,25 @@ export function lightTerm(seen: Seen, light: Light, look: Look, isRough = false)
       free(onIt, onStrands, onPlanes);
     }
   }
-  for (const { colour, fragments, strands: scattered, strandsThrough, room: onPlanes } of surroundOn(seen, reach, isRough))
+  const { groups, colours } = surroundOn(seen, reach, isRough);
+  for (const { colour, fragments, strands: scattered, strandsThrough, room: onMesh } of colours)
     if (colour > 0)
       sent.push({
         by: SENDERS[colour - 1]!,
+        groups,
         sharp: amountsOf(fragments),
         strands: amountsOf(scattered),
         strandsThrough: amountsOf(strandsThrough),
-        room: amountsOf(onPlanes),
+        room: amountsOf(onMesh),
       });
     else {
       addSoft(onFigure, seen, fragments);
-      if (strands) {
-        addInto(inHair.scattered, scattered);
-        addInto(inHair.through, strandsThrough);
+      if (groups) {
+        addGroups(inHair.scattered, groups, scattered);
+        addGroups(inHair.through, groups, strandsThrough);
       }
-      addInto(lit, onPlanes);
-      free(fragments, scattered, strandsThrough, onPlanes);
+      addMesh(lit, seen, onMesh);
+      free(fragments, scattered, strandsThrough, onMesh);
     }
   const flare = flareOf(reach, stage, view.eye, view.forward);
   const gloss = roomGloss(look, seen, face, lit);

@@ -7,6 +7,7 @@ import { amountAt, type Amounts } from './amounts';
 import type { LightTerm, SentTerm } from './light-term';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
+import { fromMesh, roomMeshOf } from './soft-mesh';
 import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } from './triples';
 
 /** Adds up the light of a picture: terms of geometry times triples of colour. Linear in every light. */
@@ -47,8 +48,13 @@ interface Sending {
 }
 
 /** What of a light comes by way of things with a colour, on one kind of what is seen. */
-function sendings(term: LightTerm, { sent }: LightTriples, on: (one: SentTerm) => Amounts | null): Sending[] {
-  return term.sent.flatMap((one) => {
+function sendings(
+  term: LightTerm,
+  { sent }: LightTriples,
+  on: (one: SentTerm) => Amounts | null,
+  which: (one: SentTerm) => boolean = () => true,
+): Sending[] {
+  return term.sent.filter(which).flatMap((one) => {
     const amounts = on(one);
     return amounts ? [{ ...amounts, figures: sent.get(one.by)! }] : [];
   });
@@ -68,6 +74,9 @@ function addSendings(rgb: Float64Array, all: readonly Sending[], i: number, shar
 }
 
 const rgb = new Float64Array(3);
+/** Soft light by way of large surfaces: kept for fewer places than are seen. */
+const isSoft = ({ groups }: SentTerm) => groups !== undefined;
+const isFine = (one: SentTerm) => !isSoft(one);
 
 function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   const { fragments: f, figure } = seen;
@@ -129,8 +138,11 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
   const { kind, tint } = figure.strands!;
   const { plain } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
-  const sentScattered = sendings(term, light, (one) => one.strands);
-  const sentThrough = sendings(term, light, (one) => one.strandsThrough);
+  const sentScattered = sendings(term, light, (one) => one.strands, isFine);
+  const softScattered = sendings(term, light, (one) => one.strands, isSoft);
+  const softThrough = sendings(term, light, (one) => one.strandsThrough, isSoft);
+  const groups = term.sent.find(isSoft)?.groups;
+  let g = 0;
   for (let i = 0; i < strands.point.length; i++) {
     const k = strands.point[i]!;
     const [a, t] = STRAND_MATERIALS[kind[k]!]!;
@@ -141,16 +153,39 @@ function addStrands(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples):
     rgb[1] = scattered * plain[a + 1]! + through * plain[t + 1]! + mirrored * w1;
     rgb[2] = scattered * plain[a + 2]! + through * plain[t + 2]! + mirrored * w2;
     addSendings(rgb, sentScattered, i, tint[k]!, a);
-    addSendings(rgb, sentThrough, i, tint[k]!, t);
+    if (groups) {
+      if (i === groups[g + 1]) g++;
+      addSendings(rgb, softScattered, g, tint[k]!, a);
+      addSendings(rgb, softThrough, g, tint[k]!, t);
+    }
     sendTo(raw, strands, i, rgb[0], rgb[1], rgb[2]);
   }
 }
 
-function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples): void {
+/** What soft light makes of the room at the places of its mesh: r, g, b each. */
+function softInRoom(seen: Seen, term: LightTerm, light: LightTriples): Float32Array | null {
+  const soft = sendings(term, light, (one) => one.room, isSoft);
+  if (soft.length === 0) return null;
+  const { asked } = roomMeshOf(seen);
+  const out = new Float32Array(3 * asked.length);
+  asked.forEach((i, n) => {
+    rgb.fill(0);
+    addSendings(rgb, soft, n, 1, 3 * seen.room.material[i]!);
+    out.set(rgb, 3 * n);
+  });
+  return out;
+}
+
+const soft = new Float64Array(3);
+
+function addRoom(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
+  const { room } = seen;
   const { roomGloss } = term;
   const { plain } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
-  const sent = sendings(term, light, (one) => one.room);
+  const sent = sendings(term, light, (one) => one.room, isFine);
+  const onMesh = softInRoom(seen, term, light);
+  const mesh = roomMeshOf(seen);
   for (let i = 0; i < room.count; i++) {
     const lit = amountAt(term.room, i);
     const gloss = roomGloss ? amountAt(roomGloss, i) : 0;
@@ -159,6 +194,11 @@ function addRoom(raw: Raw, { room }: Seen, term: LightTerm, light: LightTriples)
     rgb[1] = lit * plain[m + 1]! + gloss * w1;
     rgb[2] = lit * plain[m + 2]! + gloss * w2;
     addSendings(rgb, sent, i, 1, m);
+    if (onMesh) {
+      fromMesh(soft, mesh, seen, onMesh, 3, i);
+      const fade = room.fade[i]!;
+      for (let c = 0; c < 3; c++) rgb[c]! += fade * soft[c]!;
+    }
     const share = room.share[i]!;
     const q = 3 * room.pixel[i]!;
     raw[q]! += share * rgb[0];

@@ -11,7 +11,7 @@ import { demoLooks } from '../../src/demo';
 import type { Board, Look } from '../../src/document';
 import { parseLook } from '../../src/scene';
 import { paintsOf, reflectancesOf } from '../../src/scene/reflectances';
-import { drawn, type Drawn } from '../picture-support';
+import { drawn, type Drawn, inRoom } from '../picture-support';
 
 /**
  * One physics: what a light brings to a zone by the figures, and to the place of the picture that shows it, are the same. Looks with everything
@@ -74,7 +74,7 @@ function atPixels(
     let best = -1;
     for (let i = 0; i < room.through; i++) if (best < 0 || distance(room.place, i) < distance(room.place, best)) best = i;
     if (best < 0 || distance(room.place, best) > 0.02) return null;
-    const cards = term.sent.reduce((sum, card) => sum + amountAt(card.room, best), 0);
+    const cards = term.sent.reduce((sum, card) => sum + inRoom(seen, card)[best]!, 0);
     const light = (amountAt(term.room, best) + cards) / room.fade[best]!;
     return { light, air: airAt(room.pixel[best]!), least: light, most: light };
   }
