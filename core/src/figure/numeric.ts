@@ -24,6 +24,12 @@ export function norm(x: number, y: number, z = 0): number {
   return Math.sqrt(x * x + y * y + z * z);
 }
 
+/** The fifth power of a number, as Schlick's mirrors have it; `**` is many times slower but for squares. */
+export function fifth(x: number): number {
+  const x2 = x * x;
+  return x2 * x2 * x;
+}
+
 /** A repeatable sequence of numbers, 0 up to 1 (mulberry32). */
 export function random(seed: number): () => number {
   let s = seed >>> 0;

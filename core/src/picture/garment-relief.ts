@@ -33,7 +33,7 @@ export function garmentRelief(spot: Spot, { shape }: Figure, surface: number): v
     }
   }
   const graze = 1 - clamp(spot.sx * spot.vx + spot.sy * spot.vy + spot.sz * spot.vz);
-  const fuzz = garment === 'sweater' ? 0.9 + 0.9 * graze ** 3 : 0.96 + 0.3 * graze ** 3;
+  const fuzz = garment === 'sweater' ? 0.9 + 0.9 * graze * graze * graze : 0.96 + 0.3 * graze * graze * graze;
   const accent = garment === 'apron' && surface === SURFACE.cloth ? bib(spot) : 0;
   spot.mix[0] = (1 - accent) * cloth.light * fuzz;
   spot.mix[1] = accent * cloth.light * fuzz;

@@ -1,4 +1,4 @@
-import { clamp, norm } from '../figure/numeric';
+import { clamp, fifth, norm } from '../figure/numeric';
 
 /** Gloss of surfaces that are not sharp mirrors: two lobes by Trowbridge and Reitz, widened by the angle under which the source is seen. */
 
@@ -11,6 +11,8 @@ const lobe = (nh: number, a: number): number => {
 /** Share of what is mirrored straight on by skin, cloth and lacquer. */
 const STRAIGHT_ON = 0.028;
 const BRIGHTEST = 12;
+/** The second lobe's width against the first's, to the fourth power. */
+const SECOND = 0.58 ** 4;
 
 /**
  * What a place mirrors to the eye of light that comes to it, as a white that would look as bright, per unit of that light: directions of
@@ -42,9 +44,10 @@ export function glossOf(
   const vh = clamp(vx * hx + vy * hy + vz * hz);
   const nv = Math.max(0.06, nx * vx + ny * vy + nz * vz);
   const spread = 0.5 * (0.55 * wide) ** 2;
-  const first = Math.sqrt(rough ** 4 + spread);
-  const second = Math.sqrt((rough * 0.58) ** 4 + spread);
-  const fresnel = STRAIGHT_ON + (1 - STRAIGHT_ON) * (1 - vh) ** 5;
+  const r2 = rough * rough;
+  const first = Math.sqrt(r2 * r2 + spread);
+  const second = Math.sqrt(SECOND * r2 * r2 + spread);
+  const fresnel = STRAIGHT_ON + (1 - STRAIGHT_ON) * fifth(1 - vh);
   const k = (rough + 1) ** 2 / 8;
   const hidden = 1 / ((nl * (1 - k) + k) * (nv * (1 - k) + k));
   return Math.min(BRIGHTEST, nl * Math.PI * (0.72 * lobe(nh, first) + 0.28 * lobe(nh, second)) * fresnel * hidden * 0.25);

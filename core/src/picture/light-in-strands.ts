@@ -1,3 +1,4 @@
+import { norm } from '../figure/numeric';
 import { STRAND } from '../figure/strands';
 import { downFibre, fibre, type FibreOut } from '../transport/fibre';
 import { openCard, openFlux, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
@@ -117,7 +118,7 @@ export function cardOnStrands(seen: Seen, strands: SeenStrands, one: ReachingCar
   strands.point.forEach((k, i) => {
     const [x, y, z] = [p[3 * k]!, p[3 * k + 1]!, p[3 * k + 2]!];
     const [rx, ry, rz] = [cos * x + sin * z, y + stage.originM, -sin * x + cos * z];
-    const d = Math.hypot(view.eye[0] - rx, view.eye[1] - ry, view.eye[2] - rz);
+    const d = norm(view.eye[0] - rx, view.eye[1] - ry, view.eye[2] - rz);
     const open = openCard(one, reach, rx, ry, rz, (view.eye[0] - rx) / d, (view.eye[1] - ry) / d, (view.eye[2] - rz) / d);
     if (open > 0) out[i] = strands.fade[i]! * STRAND_ROOM * open * see(x, y, z);
   });

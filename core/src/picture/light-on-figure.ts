@@ -63,15 +63,24 @@ function fluxAtVertices({ figure, used, stage }: Seen, reach: Reaching): Float32
 /** Light on a fragment as if no subject stood there: by the flux at its corners, or, where a part of the lamp has set behind its horizon, asked itself. */
 function openAt({ fragments: f }: Seen, reach: Reaching, flux: Float32Array, i: number): number {
   const q = 3 * i;
-  const [x, y, z] = [f.place[q]!, f.place[q + 1]!, f.place[q + 2]!];
-  const [nx, ny, nz] = [f.smooth[q]!, f.smooth[q + 1]!, f.smooth[q + 2]!];
-  const between = (k: number) =>
-    f.weight[q]! * flux[4 * f.corner[q]! + k]! +
-    f.weight[q + 1]! * flux[4 * f.corner[q + 1]! + k]! +
-    f.weight[q + 2]! * flux[4 * f.corner[q + 2]! + k]!;
-  const all = between(0);
+  const a = 4 * f.corner[q]!;
+  const b = 4 * f.corner[q + 1]!;
+  const c = 4 * f.corner[q + 2]!;
+  const wa = f.weight[q]!;
+  const wb = f.weight[q + 1]!;
+  const wc = f.weight[q + 2]!;
+  const all = wa * flux[a]! + wb * flux[b]! + wc * flux[c]!;
   if (all <= 0) return 0;
-  const taken = nx * between(1) + ny * between(2) + nz * between(3);
+  const x = f.place[q]!;
+  const y = f.place[q + 1]!;
+  const z = f.place[q + 2]!;
+  const nx = f.smooth[q]!;
+  const ny = f.smooth[q + 1]!;
+  const nz = f.smooth[q + 2]!;
+  const taken =
+    nx * (wa * flux[a + 1]! + wb * flux[b + 1]! + wc * flux[c + 1]!) +
+    ny * (wa * flux[a + 2]! + wb * flux[b + 2]! + wc * flux[c + 2]!) +
+    nz * (wa * flux[a + 3]! + wb * flux[b + 3]! + wc * flux[c + 3]!);
   const sine = wholeFaceSine(reach, x, y, z);
   if (taken >= all * Math.min(1, sine)) return taken;
   return taken <= -all * Math.min(1, 1.2 * sine) ? 0 : openLight(reach, x, y, z, nx, ny, nz);

@@ -55,14 +55,15 @@ export function onRoom(seen: Seen, points: Float64Array, open: (q: number) => nu
       room.material[c] === m &&
       room.material[d] === m
     ) {
-      const [va, vb, vc, vd] = [meshed(a), meshed(b), meshed(c), meshed(d)];
-      const high = Math.max(va, vb, vc, vd);
+      const va = meshed(a);
+      const vb = meshed(b);
+      const vc = meshed(c);
+      const vd = meshed(d);
+      const high = Math.max(Math.max(va, vb), Math.max(vc, vd));
+      const low = Math.min(Math.min(va, vb), Math.min(vc, vd));
       const fx = (x % STRIDE) / STRIDE;
       const fy = (y % STRIDE) / STRIDE;
-      value =
-        high - Math.min(va, vb, vc, vd) > SMOOTH_SHARE * high
-          ? own(i)
-          : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
+      value = high - low > SMOOTH_SHARE * high ? own(i) : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
     } else value = own(i);
     out[i] = room.fade[i]! * value;
   }

@@ -7,7 +7,7 @@ import { amountAt, type Amounts } from './amounts';
 import type { LightTerm, SentTerm } from './light-term';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
-import { fromMesh, roomMeshOf } from './soft-mesh';
+import { around, between, roomMeshOf } from './soft-mesh';
 import { scaleBetween, type FrameTriples, type LightTriples, type OnMaterials } from './triples';
 
 /** Adds up the light of a picture: terms of geometry times triples of colour. Linear in every light. */
@@ -176,34 +176,45 @@ function softInRoom(seen: Seen, term: LightTerm, light: LightTriples): Float32Ar
   return out;
 }
 
-const soft = new Float64Array(3);
-
 function addRoom(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples): void {
   const { room } = seen;
   const { roomGloss } = term;
   const { plain } = light.direct;
   const [w0, w1, w2] = [light.white[0]!, light.white[1]!, light.white[2]!];
   const sent = sendings(term, light, (one) => one.room, isFine);
-  const onMesh = softInRoom(seen, term, light);
+  const soft = softInRoom(seen, term, light);
   const mesh = roomMeshOf(seen);
+  const { number, share: part } = around;
   for (let i = 0; i < room.count; i++) {
     const lit = amountAt(term.room, i);
     const gloss = roomGloss ? amountAt(roomGloss, i) : 0;
     const m = 3 * room.material[i]!;
-    rgb[0] = lit * plain[m]! + gloss * w0;
-    rgb[1] = lit * plain[m + 1]! + gloss * w1;
-    rgb[2] = lit * plain[m + 2]! + gloss * w2;
-    addSendings(rgb, sent, i, 1, m);
-    if (onMesh) {
-      fromMesh(soft, mesh, seen, onMesh, 3, i);
+    let r = lit * plain[m]! + gloss * w0;
+    let g = lit * plain[m + 1]! + gloss * w1;
+    let b = lit * plain[m + 2]! + gloss * w2;
+    if (sent.length) {
+      rgb.fill(0);
+      addSendings(rgb, sent, i, 1, m);
+      r += rgb[0]!;
+      g += rgb[1]!;
+      b += rgb[2]!;
+    }
+    if (soft) {
+      between(mesh, seen, i);
       const fade = room.fade[i]!;
-      for (let c = 0; c < 3; c++) rgb[c]! += fade * soft[c]!;
+      for (let k = 0; k < 4; k++) {
+        const n = 3 * number[k]!;
+        const s = fade * part[k]!;
+        r += s * soft[n]!;
+        g += s * soft[n + 1]!;
+        b += s * soft[n + 2]!;
+      }
     }
     const share = room.share[i]!;
     const q = 3 * room.pixel[i]!;
-    raw[q]! += share * rgb[0];
-    raw[q + 1]! += share * rgb[1];
-    raw[q + 2]! += share * rgb[2];
+    raw[q]! += share * r;
+    raw[q + 1]! += share * g;
+    raw[q + 2]! += share * b;
   }
   if (!term.through) return;
   for (let k = 0; k < term.through.length; k++) {

@@ -1,3 +1,4 @@
+import { fifth } from '../figure/numeric';
 import { faceSize, type Emission } from '../transport/emission';
 import type { Light } from '../document/schema';
 
@@ -103,6 +104,6 @@ export function glint(
 ): number {
   const nv = nx * vx + ny * vy + nz * vz;
   if (nv <= 0) return 0;
-  const share = reflectance + (1 - roughness) * (1 - reflectance) * (1 - nv) ** 5;
+  const share = reflectance + (1 - roughness) * (1 - reflectance) * fifth(1 - nv);
   return share * seenAlong(face, x, y, z, 2 * nv * nx - vx, 2 * nv * ny - vy, 2 * nv * nz - vz, 0.35 * roughness);
 }

@@ -97,37 +97,43 @@ function makeRoomMesh(seen: Seen): RoomMesh {
   return { asked: Uint32Array.from(asked), stride, columns, corner, like, own };
 }
 
-/** Takes values of `asked`, `channels` each, at a part of the room: into the first of `out`. */
-export function fromMesh(
-  out: Float64Array,
-  { stride, columns, corner, like, own }: RoomMesh,
-  { room, width }: Pick<Seen, 'room' | 'width'>,
-  values: Float32Array,
-  channels: 1 | 3,
-  i: number,
-): void {
-  const alone = own[i]!;
+/** Four of `asked`, and the share of each, between which a part of the room lies: filled by `between`. */
+export const around = { number: new Int32Array(4), share: new Float64Array(4) };
+
+/** Finds what a part of the room lies between, into `around`. */
+export function between(mesh: RoomMesh, { room, width }: Pick<Seen, 'room' | 'width'>, i: number): void {
+  const { number, share } = around;
+  const alone = mesh.own[i]!;
   if (alone >= 0) {
-    for (let c = 0; c < channels; c++) out[c] = values[channels * alone + c]!;
+    number[0] = number[1] = number[2] = number[3] = alone;
+    share[0] = 1;
+    share[1] = share[2] = share[3] = 0;
     return;
   }
+  const { stride, columns, corner } = mesh;
   const p = room.pixel[i]!;
   const x = p % width;
   const y = (p / width) | 0;
-  const u = (x % stride) / stride;
-  const v = (y % stride) / stride;
-  const square = ((y / stride) | 0) * columns + ((x / stride) | 0);
-  const mask = like[i]!;
-  let whole = 0;
-  for (let c = 0; c < channels; c++) out[c] = 0;
-  for (let k = 0; k < 4; k++) {
-    if (!(mask & (1 << k))) continue;
-    const share = (k & 1 ? u : 1 - u) * (k & 2 ? v : 1 - v);
-    const n = channels * corner[square + (k & 1) + (k >> 1) * columns]!;
-    whole += share;
-    for (let c = 0; c < channels; c++) out[c]! += share * values[n + c]!;
-  }
-  for (let c = 0; c < channels; c++) out[c]! /= whole;
+  const a = (x / stride) | 0;
+  const b = (y / stride) | 0;
+  const u = x / stride - a;
+  const v = y / stride - b;
+  const square = b * columns + a;
+  const mask = mesh.like[i]!;
+  const s0 = mask & 1 ? (1 - u) * (1 - v) : 0;
+  const s1 = mask & 2 ? u * (1 - v) : 0;
+  const s2 = mask & 4 ? (1 - u) * v : 0;
+  const s3 = mask & 8 ? u * v : 0;
+  const whole = s0 + s1 + s2 + s3;
+  share[0] = s0 / whole;
+  share[1] = s1 / whole;
+  share[2] = s2 / whole;
+  share[3] = s3 / whole;
+  // Corners that have no part may lie outside; any number does for them.
+  number[0] = mask & 1 ? corner[square]! : 0;
+  number[1] = mask & 2 ? corner[square + 1]! : 0;
+  number[2] = mask & 4 ? corner[square + columns]! : 0;
+  number[3] = mask & 8 ? corner[square + columns + 1]! : 0;
 }
 
 /** Groups of points of strands that go by their first: where each begins, and one past the end of the last. */
@@ -161,9 +167,14 @@ export function addGroups(out: Float32Array, starts: Groups, values: Float32Arra
 /** Adds what was found at the mesh to every part of the room, as haze leaves it. */
 export function addMesh(out: Float32Array, seen: Seen, values: Float32Array): void {
   const mesh = roomMeshOf(seen);
-  const at = new Float64Array(1);
+  const { number, share } = around;
   for (let i = 0; i < out.length; i++) {
-    fromMesh(at, mesh, seen, values, 1, i);
-    out[i]! += seen.room.fade[i]! * at[0]!;
+    between(mesh, seen, i);
+    const sum =
+      share[0]! * values[number[0]!]! +
+      share[1]! * values[number[1]!]! +
+      share[2]! * values[number[2]!]! +
+      share[3]! * values[number[3]!]!;
+    out[i]! += seen.room.fade[i]! * sum;
   }
 }

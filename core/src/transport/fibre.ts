@@ -1,4 +1,4 @@
-import { clamp, norm } from '../figure/numeric';
+import { clamp, fifth, norm } from '../figure/numeric';
 
 /** What one point of a strand sends to the eye of light that comes to it, as shares of that light. */
 export interface FibreOut {
@@ -51,10 +51,10 @@ export function fibre(
   const TT = gauss(si + sr - turn, norm(ROUGH * 0.6, spread));
   const TRT = gauss(si + sr - 3 * turn, norm(ROUGH * 1.8, spread));
   const behind = fromBehind(cphi);
-  const fresnel = 0.045 + 0.5 * (1 - half * ci) ** 5;
+  const fresnel = 0.045 + 0.5 * fifth(1 - half * ci);
   out.reflected = ci * R * 0.25 * half * fresnel * (hair ? 1.5 : 0.5);
   out.through = ci * (TT * behind * 0.23 + 0.04 * (0.5 - 0.5 * cphi));
-  out.scattered = ci * (TRT * (hair ? 0.24 : 0.05) * (0.35 + 0.65 * half ** 3) + 0.3 * (0.62 + 0.38 * cphi));
+  out.scattered = ci * (TRT * (hair ? 0.24 : 0.05) * (0.35 + 0.65 * half * half * half) + 0.3 * (0.62 + 0.38 * cphi));
 }
 
 /** Down: pale, mostly lit through. */
