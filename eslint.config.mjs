@@ -99,7 +99,7 @@ export default ts.config(
   },
   {
     files: ['app/src/**', 'app/app/**', 'words/src/**'],
-    ignores: ['**/*.worker.ts'],
+    ignores: ['**/*.worker.ts', 'app/src/workers/inside/**'],
     rules: {
       '@typescript-eslint/no-restricted-imports': [
         'error',

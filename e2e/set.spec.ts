@@ -137,6 +137,46 @@ test('@phone the picture is drawn coarse and then fine, read at any place, seen 
   await expect(full).toHaveCount(0);
 });
 
+test('@phone a second worker draws the lower half of the picture, and is not missed when it is gone', async ({
+  page,
+  server,
+}) => {
+  await page.addInitScript(() => {
+    localStorage.setItem('fulgent:quick-pictures', 'no');
+    const helpers: Worker[] = [];
+    Object.assign(window, { helpers });
+    window.Worker = class extends Worker {
+      constructor(address: string | URL, options?: WorkerOptions) {
+        super(address, options);
+        if (String(address).includes('band')) helpers.push(this);
+      }
+    };
+  });
+  await openLook(page, server, 'saltmarsh-1');
+  const picture = page.getByTestId('frame').locator('canvas');
+  await expect(picture).toHaveAttribute('data-fineness', '2', { timeout: 90_000 });
+  const helpers = () => page.evaluate(() => (window as unknown as { helpers: Worker[] }).helpers.length);
+  expect(await helpers()).toBe(1);
+  /** Mean of the picture's lowest rows, 0 to 255. */
+  const below = () =>
+    picture.evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, canvas.height - 20, canvas.width, 20);
+      return data.reduce((sum, value, i) => sum + (i % 4 === 3 ? 0 : value), 0) / (0.75 * data.length);
+    });
+  const before = await below();
+  expect(before).toBeGreaterThan(1);
+  await page.evaluate(() => {
+    const [helper] = (window as unknown as { helpers: Worker[] }).helpers;
+    helper!.dispatchEvent(new Event('error'));
+  });
+  await chooseRow(page, 'key');
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Key: one step down' }).click();
+  await expect.poll(below, { timeout: 60_000 }).toBeLessThan(before - 0.5);
+  await expect(picture).toHaveAttribute('data-fineness', '2', { timeout: 90_000 });
+  // The next picture has help again.
+  expect(await helpers()).toBe(2);
+});
+
 test('@phone a figure that cannot be loaded is said with its remedy; without its fine part the quick one is drawn', async ({
   page,
   server,

@@ -3,13 +3,14 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { paced, pacedWords, startServer, stopServer } from './lib/served.mjs';
-import { bundled, ensureBuilt } from './lib/tools.mjs';
+import { bundle, bundled, ensureBuilt } from './lib/tools.mjs';
 
 await ensureBuilt();
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-bench-'));
-const bundle = path.join(folder, 'bench-core.mjs');
-const { benchCore, demoLook } = await bundled('scripts/lib/bench-core.ts', bundle);
-const rows = benchCore();
+const { benchCore, demoLook } = await bundled('scripts/lib/bench-core.ts', path.join(folder, 'bench-core.mjs'));
+const bandFile = path.join(folder, 'bench-band.mjs');
+bundle('scripts/lib/bench-band.ts', bandFile);
+const rows = await benchCore(bandFile);
 
 const SECONDS = 10;
 const RATE = 100;

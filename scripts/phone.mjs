@@ -7,6 +7,8 @@ import { startServer, stopServer } from './lib/served.mjs';
 
 const LIGHTS = 6;
 const ROUNDS = 3;
+/** What is done with is given back while nothing happens. */
+const REST_MS = 15_000;
 
 /** Notes when pictures come, and how long the page's own thread is busy at a stretch. */
 function watch() {
@@ -99,8 +101,16 @@ for (let round = 0; round < ROUNDS; round++) {
   }
   await page.waitForTimeout(2500);
   const later = (await page.evaluate(() => window.seen.busy)).slice(loaded);
+  const working = await memoryOf(browser);
+  await page.waitForTimeout(REST_MS);
   const longest = (list) => Math.round(Math.max(0, ...list.map(([, ms]) => ms)));
-  found.push({ ...at, busyLoading: longest(busy), busyAfter: longest(later), ...(await memoryOf(browser)) });
+  found.push({
+    ...at,
+    busyLoading: longest(busy),
+    busyAfter: longest(later),
+    working: working.own,
+    ...(await memoryOf(browser)),
+  });
   await browser.close();
 }
 await stopServer(child);
@@ -113,7 +123,8 @@ for (const [name, words] of [
   ['fine', 'first fine picture'],
   ['busyLoading', 'longest stretch that the page is busy, loading'],
   ['busyAfter', 'longest stretch that the page is busy, moving a power'],
-  ['own', 'memory of the page with its workers, MB'],
+  ['working', 'memory of the page with its workers, just after, MB'],
+  ['own', `the same ${REST_MS / 1000} s later, MB`],
   ['withProgram', 'the same with its part of what processes share, MB'],
 ])
   console.log(`  ${words}: ${found.map((one) => (one[name] === undefined ? 'none' : Math.round(one[name]))).join(', ')}`);

@@ -66,7 +66,8 @@ export function demoLook(): Look {
   return demoLooks()[0]!;
 }
 
-export function benchCore(): Row[] {
+/** `bandFile` is what draws beside the main thread, bundled. */
+export async function benchCore(bandFile: string): Promise<Row[]> {
   readFiguresFrom('core/figures');
   const six = sixLights();
   const moved = (i: number): Look => ({
@@ -141,6 +142,6 @@ export function benchCore(): Row[] {
       'none set',
     ],
     ...benchSearch(six),
-    ...benchFrame(six),
+    ...(await benchFrame(six, bandFile)),
   ];
 }

@@ -39,8 +39,8 @@ export function runCaptured(command, args, options = {}) {
   });
 }
 
-/** Bundles a TypeScript entry of scripts/lib into one module, and gives what it exports. `external`: packages that stay where they are. */
-export async function bundled(entry, outfile, external = []) {
+/** Bundles a TypeScript entry of scripts/lib into one module. `external`: packages that stay where they are. */
+export function bundle(entry, outfile, external = []) {
   run(bin('esbuild'), [
     entry,
     '--bundle',
@@ -50,6 +50,11 @@ export async function bundled(entry, outfile, external = []) {
     '--log-level=error',
     ...external.map((name) => `--external:${name}`),
   ]);
+}
+
+/** Bundles an entry, and gives what it exports. */
+export async function bundled(entry, outfile, external = []) {
+  bundle(entry, outfile, external);
   return import(pathToFileURL(outfile).href);
 }
 

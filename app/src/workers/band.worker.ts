@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { withFigures } from '../figure/figures';
-import { draw, giveBack, isReady } from './drawing';
+import { draw, giveBack, isReady } from './inside/drawing';
 
 /** Helps the worker that draws: draws some rows of its pictures beside it, and keeps their geometry. */
 const api = { picture: draw, isReady, giveBack };

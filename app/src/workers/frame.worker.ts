@@ -12,7 +12,7 @@ import {
 } from '@fulgent/core/picture';
 import { expose, releaseProxy, transfer, wrap, type Remote } from 'comlink';
 import type { BandApi } from './band.worker';
-import { draw, fineFigure, giveBack, isReady, studio, takeSpare } from './drawing';
+import { draw, fineFigure, giveBack, isReady, studio, takeSpare } from './inside/drawing';
 import { withFigures } from '../figure/figures';
 
 /** Draws pictures of looks, the larger ones with the help of a second worker. Geometry stays here; what comes back is ready to be put on the screen. */

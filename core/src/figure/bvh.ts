@@ -206,6 +206,8 @@ export function buildBvh(mesh: Mesh): Bvh {
 }
 
 const stack = new Int32Array(DEEPEST + 8);
+/** What was in the way last: rays that are asked one after the other go alike, and it is often in the way again. */
+const blocker: { of: Float32Array | null; at: number } = { of: null, at: 0 };
 
 /** Whether a ray of direction (dx, dy, dz) meets anything between 0 and `most`, in lengths of its direction. */
 export function isBlocked(
@@ -220,6 +222,10 @@ export function isBlocked(
 ): boolean {
   const { box, link, count, triangle } = bvh;
   if (link.length === 0) return false;
+  if (blocker.of === triangle) {
+    const d = meets(triangle, blocker.at, ox, oy, oz, dx, dy, dz);
+    if (d > 0 && d < most) return true;
+  }
   const ix = 1 / dx;
   const iy = 1 / dy;
   const iz = 1 / dz;
@@ -255,7 +261,11 @@ export function isBlocked(
     const end = first + count[node]!;
     for (let t = first; t < end; t++) {
       const d = meets(triangle, 9 * t, ox, oy, oz, dx, dy, dz);
-      if (d > 0 && d < most) return true;
+      if (d > 0 && d < most) {
+        blocker.of = triangle;
+        blocker.at = 9 * t;
+        return true;
+      }
     }
   }
   return false;

@@ -144,11 +144,11 @@ function neededNodes({ figure, used, stage }: Seen): Uint8Array {
   return needed;
 }
 
-/** Light in skin, near and wide, at all vertices of the head. Where what vertices see of the lamp is `known` for nodes, too, they are not asked again. */
+/** Light in skin, near and wide, at all vertices of the head. `visible` is what vertices see of the lamp, -1 where nobody asked; nodes are the first of them. */
 function lightInSkin(
   seen: Seen,
   reach: Reaching,
-  known: Float32Array | null,
+  visible: Float32Array,
 ): { readonly near: Float32Array; readonly wide: Float32Array } | null {
   const { figure, stage } = seen;
   const { nodes, neighbours } = stage.shade;
@@ -157,7 +157,7 @@ function lightInSkin(
   const own = new Float32Array(nodes);
   for (let v = 0; v < nodes; v++) {
     if (!needed[v]) continue;
-    const see = known ? known[v]! : -1;
+    const see = visible[v]!;
     own[v] = lightAtNode(reach, v, see < 0 ? undefined : see);
   }
   const wide = new Float32Array(nodes);
@@ -272,8 +272,7 @@ export function lightFragments(seen: Seen, reach: Reaching, face: Face): Fragmen
   const flux = fluxAtVertices(seen, reach);
   // Edges of flags and silks cut between vertices: there every fragment is asked itself.
   const cut = stage.boards.length > 0;
-  // The quick head is its nodes.
-  const skin = lightInSkin(seen, reach, figure.skin?.steps.length === 0 ? visible : null);
+  const skin = lightInSkin(seen, reach, visible);
   const cloth = clothAtVertices(seen, reach);
   const ears = throughEars(seen, reach);
   const heads = figure.skin?.vertices ?? 0;

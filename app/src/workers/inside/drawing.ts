@@ -1,9 +1,9 @@
 import { makeStudio, type Picture, type PictureRequest } from '@fulgent/core/picture';
 import { shapeOf } from '@fulgent/core/figure';
 import { transfer } from 'comlink';
-import { ensureFigure } from '../figure/figures';
+import { ensureFigure } from '../../figure/figures';
 
-/** Drawing in a worker: its studio, and pixels that go to the page and come back. */
+/** Drawing, inside a worker: its studio, and pixels that go to the page and come back. */
 
 export const studio = makeStudio();
 
