@@ -49,12 +49,18 @@ export {
 } from './practice';
 export {
   whatIsAxis,
+  whatIsCourse,
+  whatIsDepth,
   whatIsDisc,
   whatIsEvenness,
   whatIsLevels,
   whatIsLoss,
   whatIsMap,
   whatIsOutput,
+  whatIsSpectrum,
+  whatIsSum,
+  whatIsTone,
+  whatIsTransmission,
   whatIsVividness,
   whatIsWhite,
   whatIsWindow,

@@ -1,8 +1,9 @@
 import { formatStops } from '@fulgent/core/exposure';
 import { kelvinToMired } from '@fulgent/core/colour';
-import type { ColourFixture, Look, Member } from '@fulgent/core/document';
+import type { ColourFixture, Effect, Look, Member } from '@fulgent/core/document';
 import type { Scopes } from '@fulgent/core/picture';
 import type { Evenness, LightReading, Readings } from '@fulgent/core/scene';
+import { WAVELENGTHS_NM, type Spectrum } from '@fulgent/core/spectrum';
 import { channelWord, percentWords } from './numbers';
 
 /** One plain paragraph on a figure, with the numbers of this look. */
@@ -119,5 +120,64 @@ export function whatIsOutput({ name, lowK, highK }: Pick<ColourFixture, 'name' |
   return {
     title: 'Light by colour temperature',
     text: `${name} mixes white from ${lowK} to ${highK} K of its emitters. In between several of them burn fully and it is brightest; towards the ends one kind works alone, and light is lost. A dial in kelvins is a dial of level, too.`,
+  };
+}
+
+/** What a film lets through, in daylight. */
+export function whatIsTransmission(stopsLost: number, [r, g, b]: readonly number[]): WhatIs {
+  const channels = [r!, g!, b!];
+  const least = channels.indexOf(Math.min(...channels));
+  const most = channels.indexOf(Math.max(...channels));
+  const names = ['red', 'green', 'blue'];
+  return {
+    title: 'Transmission',
+    text: `How much of the light of each wavelength comes through, violet at the left, deep red at the right. Of daylight ${percentWords(2 ** -stopsLost)} is left, ${stopsLost.toFixed(1)} stops less: ${channels[least]!.toFixed(1)} of what the camera has as ${names[least]}, ${channels[most]!.toFixed(1)} of what it has as ${names[most]}. A film makes no light: what a lamp lacks it cannot let through, so the same film looks otherwise on another lamp.`,
+  };
+}
+
+/** What a light is made of. */
+export function whatIsSpectrum(name: string, spectrum: Spectrum): WhatIs {
+  const most = Math.max(...spectrum);
+  const peakNm = WAVELENGTHS_NM[spectrum.indexOf(most)]!;
+  const weak = spectrum.filter((value) => value < 0.1 * most).length / spectrum.length;
+  const gaps =
+    weak > 0.05
+      ? ` Over ${percentWords(weak)} of the range it has less than a tenth of that: colours that lie there are dull in its light, whatever the film before it.`
+      : ' It has all wavelengths in good measure: any film finds its colour in it.';
+  return {
+    title: 'Its light',
+    text: `The light of ${name} by wavelength, its strongest set to 1. It is strongest at ${peakNm} nm.${gaps}`,
+  };
+}
+
+/** A camera's curve that was learned. */
+export function whatIsTone(headroomStops: number, edgeStops: number): WhatIs {
+  return {
+    title: 'Tone curve',
+    text: `What the camera writes into its file by how much light there was, in stops from mid-grey. Its white, where nothing more can be told, lies ${formatStops(headroomStops)} over mid-grey. Windows and first clips on the ladder go by this curve now; they are sure to ${edgeStops.toFixed(2)} stop.`,
+  };
+}
+
+/** Brightness from front to back. */
+export function whatIsDepth(flat: readonly string[]): WhatIs {
+  return {
+    title: 'From front to back',
+    text: `How bright each place is, the nearest first. The eye tells one plane from the next by a step in brightness or in hue: under 0.7 stop two planes lie flat on each other. ${flat.length ? `Here: ${flat.join(', ')}.` : 'Here every plane stands off the one before it.'}`,
+  };
+}
+
+/** Whether light adds. */
+export function whatIsSum(lights: number): WhatIs {
+  return {
+    title: 'Do they add up?',
+    text: `Light only adds: the picture of all ${lights} lights is the sum of the pictures of each alone, as long as nothing clips. That is why a frame of each light by itself tells which one is off, and why a balance can be found by computing.`,
+  };
+}
+
+/** The course of a light that does not burn steadily. */
+export function whatIsCourse({ rateHz, rangeStops }: Pick<Effect, 'rateHz' | 'rangeStops'>): WhatIs {
+  return {
+    title: 'Course of the light',
+    text: `Level over four turns, its own power at the top. It turns ${rateHz} times a second and falls by ${rangeStops} stops at most: at its lowest ${percentWords(2 ** -rangeStops)} of its light is left. The picture shows its peak, so that nothing clips when it flares.`,
   };
 }

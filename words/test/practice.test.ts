@@ -2,6 +2,7 @@ import { demoLooks } from '@fulgent/core/demo';
 import { SKILLS, type Exercise } from '@fulgent/core/practice';
 import { makeExercise } from '@fulgent/core/practice/make';
 import { evaluate } from '@fulgent/core/scene';
+import { flat, gaussian, WAVELENGTHS_NM } from '@fulgent/core/spectrum';
 import {
   biasWords,
   errorWords,
@@ -13,12 +14,18 @@ import {
   patchWords,
   SKILL_WORDS,
   whatIsAxis,
+  whatIsCourse,
+  whatIsDepth,
   whatIsDisc,
   whatIsEvenness,
   whatIsLevels,
   whatIsLoss,
   whatIsMap,
   whatIsOutput,
+  whatIsSpectrum,
+  whatIsSum,
+  whatIsTone,
+  whatIsTransmission,
   whatIsVividness,
   whatIsWhite,
   whatIsWindow,
@@ -115,6 +122,17 @@ describe('what a figure is', () => {
     expect(whatIsDisc({ size: 1, reach: 0.32, density: new Float32Array(1) }).text).toContain('0.32 (OKLCh)');
     expect(whatIsOutput({ name: 'Panel', lowK: 2700, highK: 6500 }).text).toContain('Panel mixes white from 2700 to 6500 K');
     expect(whatIsWhite(look).text).toContain(`${Math.round(1e6 / look.camera.whiteK)} here`);
+    expect(whatIsTransmission(2.3, [0.4, 2.9, 3.1]).text).toContain('2.3 stops less: 0.4 of what the camera has as red');
+    expect(whatIsSpectrum('Tube', flat(0.5)).text).toContain('all wavelengths in good measure');
+    const narrow = WAVELENGTHS_NM.map((nm) => gaussian(nm, 450, 20));
+    expect(whatIsSpectrum('Tube', narrow).text).toMatch(/strongest at 450 nm\. Over \d+ % of the range/);
+    expect(whatIsTone(3.1, 0.07).text).toMatch(/\+3\.1 over mid-grey.*sure to 0\.07 stop/);
+    expect(whatIsDepth(['Wall']).text).toContain('Here: Wall.');
+    expect(whatIsDepth([]).text).toContain('stands off');
+    expect(whatIsSum(4).text).toContain('all 4 lights');
+    expect(whatIsCourse({ rateHz: 2, rangeStops: 1 }).text).toContain(
+      '2 times a second and falls by 1 stops at most: at its lowest 50 %',
+    );
     const [first] = readings.lights;
     expect(whatIsWindow({ ...first!, isWhite: false, window: null }).text).toContain('has no window');
   });

@@ -1,7 +1,7 @@
 import { LIMITS, EFFECTS, type Effect, type Light, type Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { EFFECT_NAMES, effectStops } from '@fulgent/core/planning';
-import { effectWords } from '@fulgent/words';
+import { effectWords, whatIsCourse } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';
@@ -14,6 +14,7 @@ import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WhatIs } from '../ui/WhatIs';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { changeEffect, putEffect } from './edits';
@@ -55,6 +56,9 @@ export function EffectsPage({ look }: { readonly look: Look }) {
 function Course({ light, effect }: { readonly light: Light; readonly effect: Effect }) {
   return (
     <>
+      <View style={{ flexDirection: 'row', justifyContent: 'flex-end' }}>
+        <WhatIs words={whatIsCourse(effect)} />
+      </View>
       <Curve effect={effect} />
       <StepperGrid>
         <Dial

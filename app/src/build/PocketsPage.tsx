@@ -1,6 +1,7 @@
 import type { Look } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { pockets } from '@fulgent/core/planning';
+import { whatIsDepth } from '@fulgent/words';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { useOpenLook } from '../look/store';
@@ -30,7 +31,11 @@ export function PocketsPage({ look }: { readonly look: Look }) {
   const rows = useMemo(() => (readings ? pockets(look, readings) : []), [look, readings]);
   const flat = rows.filter((row) => row.flat);
   return (
-    <Section title="From front to back" aside="stops from mid-grey; step from the one before">
+    <Section
+      title="From front to back"
+      aside="stops from mid-grey; step from the one before"
+      what={whatIsDepth(flat.map(({ name }) => name))}
+    >
       {rows.map(({ probe, name, depthM, stops, step, flat: isFlat }) => (
         <View key={probe} style={styles.row} testID={`pocket-${probe}`}>
           <View style={{ width: 128 }}>

@@ -1,5 +1,5 @@
 import type { KitCamera, KitEntry, KitFixture, KitGel } from '@fulgent/core/catalogue';
-import { HEAT_CAUTION } from '@fulgent/words';
+import { HEAT_CAUTION, whatIsTransmission } from '@fulgent/words';
 import { LIMITS } from '@fulgent/core/document';
 import { fixtureFile } from '@fulgent/core/files';
 import { useRouter } from 'expo-router';
@@ -257,10 +257,16 @@ function NoteField({ note, onSave }: { readonly note: string; readonly onSave: (
 function GelFactsSections({ gel, width }: { readonly gel: KitGel; readonly width: number }) {
   const styles = useStyles();
   const filter = transmittanceOf(gel);
+  const daylight = gelFacts(filter, JUDGED_ON[0]);
   return (
     <>
-      <Section flush title="Transmission" aside="filled with its own colour">
-        <TransmissionCurve transmittance={filter} colour={gelFacts(filter, JUDGED_ON[0]).hex} width={width} height={150} />
+      <Section
+        flush
+        title="Transmission"
+        aside="filled with its own colour"
+        what={whatIsTransmission(daylight.stopsLost, daylight.channels)}
+      >
+        <TransmissionCurve transmittance={filter} colour={daylight.hex} width={width} height={150} />
       </Section>
       <Section flush title="Light loss" aside="stops: luminance · R G B">
         {JUDGED_ON.map((lamp) => {

@@ -5,6 +5,7 @@ import { placedFixture } from '@fulgent/core/planning';
 import { fixtureLookup, lookupIn, resolveSource } from '@fulgent/core/scene';
 import type { Spectrum } from '@fulgent/core/spectrum';
 import { hexOfPoint, planeOfSpectrum } from '@fulgent/core/vivid';
+import { whatIsOutput, whatIsSpectrum } from '@fulgent/words';
 import { OutputCurve } from '../charts/OutputCurve';
 import { TransmissionCurve } from '../charts/TransmissionCurve';
 import { Section } from '../ui/Section';
@@ -58,7 +59,7 @@ function AcrossWhites({ entry, width }: { readonly entry: KitFixture; readonly w
   if (fixture.kind !== 'colour') return null;
   const lookup = fixtureLookup(lookupIn(spectra));
   return (
-    <Section flush title="Output across its whites" aside="lx at 1 m, full">
+    <Section flush title="Output across its whites" aside="lx at 1 m, full" what={whatIsOutput(fixture)}>
       <OutputCurve fixture={fixture} cctK={Math.min(fixture.highK, Math.max(fixture.lowK, 5600))} width={width} lookup={lookup} />
       <Text size="label" quiet>
         {dropText(outputAcrossCct(fixture, lookup, 16))}
@@ -72,7 +73,12 @@ function FixtureSpectrum({ entry, width }: { readonly entry: KitFixture; readonl
   const spectrum = fixtureSpectrum(entry);
   const most = Math.max(...spectrum);
   return (
-    <Section flush title="Its light" aside={entry.fixture.kind === 'colour' ? 'every emitter full' : 'before any gel'}>
+    <Section
+      flush
+      title="Its light"
+      aside={entry.fixture.kind === 'colour' ? 'every emitter full' : 'before any gel'}
+      what={whatIsSpectrum(entry.name, spectrum)}
+    >
       <TransmissionCurve
         quantity="Relative power"
         transmittance={spectrum.map((value) => value / most)}

@@ -1,9 +1,11 @@
+import type { WhatIs as Words } from '@fulgent/words';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { SPACE, themed, useTheme } from '../theme/theme';
 import { Button } from './Button';
 import { Icon } from './Icon';
 import { Text } from './Text';
+import { WhatIs } from './WhatIs';
 import { openAllTopics, toggleTopic, useTopicOpen, useTopics } from './topics';
 
 const useStyles = themed((t) => ({
@@ -17,6 +19,9 @@ const useStyles = themed((t) => ({
   topic: { borderBottomWidth: 1, borderBottomColor: t.line },
   content: { paddingHorizontal: SPACE.m, paddingBottom: SPACE.m, gap: SPACE.s + 2 },
   head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: SPACE.s },
+  beside: { flexDirection: 'row', alignItems: 'center', flexShrink: 1, gap: SPACE.xs },
+  // As high as the heading's line, whatever can be touched.
+  what: { marginVertical: -14, marginRight: -10 },
   fold: {
     flexDirection: 'row',
     alignItems: 'center',
@@ -32,13 +37,15 @@ const useStyles = themed((t) => ({
 interface SectionProps {
   readonly title: string;
   readonly aside?: string;
+  /** What it shows is explained behind a question mark. */
+  readonly what?: Words;
   /** On pages that have their own margin. */
   readonly flush?: boolean;
   readonly children: ReactNode;
 }
 
 /** A part of a page under a heading; `aside` stands at the right of the heading. */
-export function Section({ title, aside, flush = false, children }: SectionProps) {
+export function Section({ title, aside, what, flush = false, children }: SectionProps) {
   const styles = useStyles();
   return (
     <View style={[styles.section, flush && { paddingHorizontal: 0 }]}>
@@ -46,11 +53,18 @@ export function Section({ title, aside, flush = false, children }: SectionProps)
         <Text size="strong" weight="strong" role="heading" aria-level={2}>
           {title}
         </Text>
-        {aside ? (
-          <Text size="label" quiet narrow>
-            {aside}
-          </Text>
-        ) : null}
+        <View style={styles.beside}>
+          {aside ? (
+            <Text size="label" quiet narrow>
+              {aside}
+            </Text>
+          ) : null}
+          {what ? (
+            <View style={styles.what}>
+              <WhatIs words={what} />
+            </View>
+          ) : null}
+        </View>
       </View>
       {children}
     </View>

@@ -1,6 +1,7 @@
 import { baseCamera, recordedValue } from '@fulgent/core/camera';
 import type { CameraLearned } from '@fulgent/core/day';
 import { formatStops } from '@fulgent/core/exposure';
+import { whatIsTone } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { ToneCurve } from '../../charts/ToneCurve';
@@ -49,7 +50,7 @@ export function Found({
     .sort((a, b) => b.distance! - a.distance!)
     .slice(0, 4);
   return (
-    <Section flush title="What they taught">
+    <Section flush title="What they taught" {...(curve ? { what: whatIsTone(curve.headroomStops, edgeStops) } : {})}>
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} testID="found">
         {curve && width > 0 ? (
           <ToneCurve tone={curve.tone} straight={(stops) => recordedValue(straight, 0.18 * 2 ** stops)} width={width} />
