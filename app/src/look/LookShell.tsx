@@ -332,14 +332,17 @@ function Rail({ id }: { readonly id: string }) {
   );
 }
 
-/** Heights of the picture on a phone, px: a strip to keep an eye on it, the usual, or nearly all. */
-function heightOnPhone(high: number, isMain: boolean, size: PictureSize): number {
+/** Heights of the picture on a phone or an upright tablet, px: a strip to keep an eye on it, the usual, or nearly all. */
+function heightUpright(width: number, high: number, isMain: boolean, size: PictureSize): number {
   if (size === 'strip') return STRIP_PX;
   if (size === 'large') return Math.round(Math.max(LEAST_PX, high * 0.6));
-  return Math.round(Math.min(300, Math.max(LEAST_PX, high * (isMain ? 0.315 : 0.2))));
+  const isTablet = width >= TABLET_PX;
+  // A face is not to be cut off: the wider the screen, the more of its height goes to the picture.
+  const share = isTablet ? (isMain ? 0.36 : 0.3) : isMain ? 0.315 : 0.2;
+  return Math.round(Math.min(isTablet ? 440 : 300, Math.max(LEAST_PX, high * share)));
 }
 
-const [STRIP_PX, LEAST_PX] = [64, 120];
+const [STRIP_PX, LEAST_PX, TABLET_PX] = [64, 120, 700];
 
 function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean; readonly onItsSide?: boolean }) {
   const window = useWindowDimensions();
@@ -353,9 +356,9 @@ function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean;
   const [room, setRoom] = useState(0);
   const main = step === 'balance';
   const { size } = usePictureSize();
-  const phoneHeight = heightOnPhone(window.height, main, size);
+  const upright = heightUpright(window.width, window.height, main, size);
   const width = wide || onItsSide ? room : window.width;
-  const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : onItsSide ? window.height : phoneHeight;
+  const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : onItsSide ? window.height : upright;
   return (
     <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: wide || onItsSide ? SPACE.m : 0 }}>
       {look && width > 0 ? (

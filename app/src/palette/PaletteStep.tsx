@@ -44,6 +44,8 @@ const useStyles = themed((t) => ({
   chips: { paddingLeft: SPACE.m, paddingVertical: SPACE.s },
   map: { flexDirection: 'row', paddingHorizontal: SPACE.m, gap: SPACE.m },
   legend: { flex: 1, paddingTop: SPACE.s, gap: SPACE.s, minWidth: 70 },
+  // The mark stands in line with the words over it.
+  what: { alignItems: 'flex-start', marginLeft: -13 },
   legendItem: { borderTopWidth: 1, borderTopColor: t.line, paddingTop: SPACE.xs },
   actions: { flexDirection: 'row', gap: SPACE.s, flexWrap: 'wrap' },
 }));
@@ -289,7 +291,9 @@ function MapSection({
         <Legend name="Dashed" text="the file holds" />
         <Legend name="Ring" text="what the light makes now" />
         <Legend name="Centre" text={`neutral at ${look.camera.whiteK}\u00a0K`} />
-        <WhatIs words={whatIsMap(palette.members, look)} />
+        <View style={styles.what}>
+          <WhatIs words={whatIsMap(palette.members, look)} />
+        </View>
       </View>
     </View>
   );
