@@ -27,7 +27,10 @@ const useStyles = themed((t) => ({
 /** Versions from one rig: made, seen side by side, voted on, chosen and locked. */
 export function VersionsPage({ look }: { readonly look: Look }) {
   const [width, setWidth] = useState(0);
-  const [compared, setCompared] = useState<readonly string[]>([]);
+  const [chosen, setChosen] = useState<readonly string[] | null>(null);
+  // Until somebody chooses, the two that were kept last stand beside each other.
+  const last = look.variants.length > 1 ? look.variants.slice(-2).map(({ id }) => id) : [];
+  const compared = chosen ?? last;
   const beside = look.variants.filter(({ id }) => compared.includes(id));
   const inner = width - 2 * SPACE.m;
   const columns = inner > 560 ? 3 : 2;
@@ -46,7 +49,7 @@ export function VersionsPage({ look }: { readonly look: Look }) {
                 width={each}
                 compared={compared.includes(variant.id)}
                 onCompare={() =>
-                  setCompared(
+                  setChosen(
                     compared.includes(variant.id)
                       ? compared.filter((one) => one !== variant.id)
                       : [...compared, variant.id].slice(-MOST_COMPARED),

@@ -85,7 +85,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
   return (
     <View style={{ flex: 1 }}>
       <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-        <Head toLadder={toLadder} light={light} look={look} />
+        <Head toLadder={toLadder} light={light} look={look} lookId={lookId} />
         {inner > 0 ? (
           <View style={{ paddingHorizontal: SPACE.m }}>
             <LadderAxis axis={axis} width={inner} left={0} />
@@ -310,15 +310,36 @@ function PowerSection({ light }: { readonly light: Light }) {
   );
 }
 
-function Head({ toLadder, light, look }: { readonly toLadder: () => void; readonly light: Light; readonly look: Look }) {
+function Head({
+  toLadder,
+  light,
+  look,
+  lookId,
+}: {
+  readonly toLadder: () => void;
+  readonly light: Light;
+  readonly look: Look;
+  readonly lookId: string;
+}) {
   const styles = useStyles();
   const wide = useIsWide();
+  const router = useRouter();
+  const { lights } = look;
+  const at = lights.indexOf(light);
+  const [before, after] = [lights[at - 1] ?? lights[lights.length - 1]!, lights[at + 1] ?? lights[0]!];
+  const go = ({ id }: Light) => router.replace(`/looks/${lookId}/lights/${id}`);
   return (
     <View style={styles.head}>
       {wide ? <IconButton icon="chevron-left" label="Back to the ladder" onPress={toLadder} /> : null}
       <Text size="title" weight="strong" style={{ flex: 1 }} role="heading" aria-level={2} numberOfLines={1}>
         {light.name} <Text quiet>· {look.probes.find(({ id }) => id === light.zone)?.name}</Text>
       </Text>
+      {lights.length > 1 ? (
+        <>
+          <IconButton icon="arrow-left" label={`Light before: ${before.name}`} onPress={() => go(before)} />
+          <IconButton icon="arrow-right" label={`Next light: ${after.name}`} onPress={() => go(after)} />
+        </>
+      ) : null}
     </View>
   );
 }
