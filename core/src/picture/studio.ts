@@ -11,9 +11,10 @@ import { readInstruments, type Instruments } from './instruments';
 import { markInto } from './marking';
 import type { Mark, PatchParts } from './patches';
 import { patchParts, readPoint, type Alone } from './readout';
-import { relightInto, sumsOf, type Sums } from './relight';
+import { relightInto } from './relight';
 import type { Picture, PictureRequest, PointReading } from './request';
 import type { Seen } from './seen';
+import { sumsOf, type Sums } from './sums';
 import { frameTriples, type WashCache } from './triples';
 
 /** Makes pictures of looks, keeping geometry as long as it serves: one for a worker, a test or the bench. */
