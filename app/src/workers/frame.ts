@@ -10,11 +10,14 @@ export const frame = lazyWorker<FrameApi>(() => new Worker(new URL('./frame.work
 
 let helper: Worker | null = null;
 let sendAway: ReturnType<typeof setTimeout> | undefined;
-/** A page that is not looked at for so long lets its helper go, with all the memory it holds, ms. */
-const HIDDEN_MS = 20_000;
+/** Where no picture asks for it for so long, or nobody looks at the page, the helper is let go, with all the memory it holds, ms. */
+const UNUSED_MS = 20_000;
+/** Pictures on the page that have help. */
+let helped = 0;
 
 /** A second worker draws some rows beside the first; the two speak to each other. */
 function giveHelp(): void {
+  clearTimeout(sendAway);
   if (helper) return;
   helper = new Worker(new URL('./band.worker.ts', window.location.href));
   helper.addEventListener('error', letGoOfHelp);
@@ -26,7 +29,7 @@ function giveHelp(): void {
 
 function watch(): void {
   clearTimeout(sendAway);
-  if (document.hidden) sendAway = setTimeout(letGoOfHelp, HIDDEN_MS);
+  if (document.hidden || helped === 0) sendAway = setTimeout(letGoOfHelp, UNUSED_MS);
 }
 
 /** What the helper was to draw is drawn by the first. */
@@ -75,6 +78,7 @@ export function latestPainter(
   let newest: Wish | null = null;
   let busy = false;
   let stopped = false;
+  let hasHelp = false;
   const work = async () => {
     busy = true;
     while (newest && !stopped) {
@@ -93,9 +97,14 @@ export function latestPainter(
       };
       try {
         const shared = finest > 0 && wish.forEye === true && (await worker().isWorthSharing(request(finest)));
-        if (shared) giveHelp();
         // The first quick picture, then the finest: what lies between costs nearly as much.
         if (finest === 0 || !(await worker().isReady(request(finest)))) await draw(0);
+        // Help comes after it, so that starting it does not hold it up.
+        if (shared && newest === wish && !stopped) {
+          if (!hasHelp) helped++;
+          hasHelp = true;
+          giveHelp();
+        }
         if (finest > 0 && newest === wish && !stopped) await draw(finest);
         // A drag may begin: its quick pictures are to have all that they need.
         if (shared && newest === wish && !stopped && !(await worker().isReady(request(0)))) await prepare(request(0));
@@ -113,6 +122,10 @@ export function latestPainter(
     },
     stop: () => {
       stopped = true;
+      if (!hasHelp) return;
+      hasHelp = false;
+      helped--;
+      watch();
     },
   };
 }
