@@ -1,5 +1,5 @@
 import { mockServer, mockBalance, start, state, onServer, titled, iso, key, elsewhere, settle, hold } from './store-support';
-import { ApiError, OfflineError } from '../src/api/client';
+import { ApiError, OfflineError, onceMore } from '../src/api/client';
 import { useDrafts } from '../src/look/drafts';
 import { balanceLook, closeLook, edit, openLook, redo, resolveConflict, saveNow, sendDrafts, undo } from '../src/look/store';
 
@@ -288,4 +288,22 @@ describe('Balance', () => {
 it('errors of the client tell what they are', () => {
   expect(new OfflineError().message).toMatch(/sent when it is back/);
   expect(new ApiError(422, 'no', [{ field: 'iso', message: 'no' }], null).problems).toHaveLength(1);
+});
+
+it('what a busy server stopped is sent once more, anything else is not', async () => {
+  const answers = (...list: (number | string)[]) => {
+    const send = jest.fn(async () => {
+      const next = list.shift();
+      if (typeof next === 'number') throw new ApiError(next, `answered ${next}`, [], null);
+      return next;
+    });
+    return send;
+  };
+  const busy = answers(503, 'stored');
+  await expect(onceMore(busy)).resolves.toBe('stored');
+  expect(busy).toHaveBeenCalledTimes(2);
+  await expect(onceMore(answers(503, 503))).rejects.toThrow('answered 503');
+  const full = answers(507, 'stored');
+  await expect(onceMore(full)).rejects.toThrow('answered 507');
+  expect(full).toHaveBeenCalledTimes(1);
 });

@@ -58,6 +58,16 @@ export interface ReadLook extends StoredLook {
 /** Answers that may be another a moment later: the server is busy, full, starting or stopping. */
 export const isPassing = ({ status }: ApiError): boolean => status >= 500 || status === 408 || status === 425 || status === 429;
 
+/** Sends once more what a busy server stopped before anything of it was done (503): the second time much of it is at hand there. */
+export async function onceMore<T>(send: () => Promise<T>): Promise<T> {
+  try {
+    return await send();
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 503) return send();
+    throw error;
+  }
+}
+
 /** Called when the server wants the passcode; the page that asks for it listens. */
 let onLocked: () => void = () => undefined;
 export function whenLocked(listener: () => void): void {

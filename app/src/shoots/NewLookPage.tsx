@@ -10,7 +10,7 @@ import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import useSWR from 'swr';
 import * as yup from 'yup';
 import type { Shoot } from '@fulgent/core/contracts';
-import { api } from '../api/client';
+import { api, onceMore } from '../api/client';
 import { PersonChoice } from '../figure/PersonChoice';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { kitOf, useKit, useOwnOnly } from '../kit/useKit';
@@ -141,7 +141,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
         home === NEW_SHOOT
           ? (await api.createShoot(`Shoot of ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`)).id
           : home;
-      const stored = await api.createLook(look, target);
+      const stored = await onceMore(() => api.createLook(look, target));
       if (without.length) say(`Your kit has no fixture left for ${without.join(', ')}: a stand-in is there.`);
       router.replace(`/looks/${stored.id}/balance`);
     } catch (error) {
