@@ -42,6 +42,7 @@ test('the main job by keys alone: a new look, a light, balance, its sheet, a car
 
   await page.keyboard.press('7');
   await expect(page).toHaveURL(/\/sheet$/);
+  await expect(page.getByRole('button', { name: /^Check off / }).first()).toBeVisible();
   await tabTo(page, /^Check off /);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /is set; take it back$/ })).toHaveCount(1);
