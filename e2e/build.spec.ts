@@ -57,12 +57,12 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   await expect(dark).toBeVisible();
   await page.getByRole('button', { name: 'Keep One light only', exact: true }).click();
   await expect(page.getByTestId('variant-version-2')).toBeVisible();
-  await dark.getByRole('button', { name: /^Compare / }).click();
-  await page
-    .getByTestId('variant-version-2')
-    .getByRole('button', { name: /^Compare / })
-    .click();
+  // The two that were kept last stand beside each other; one is taken away and put back.
   await expect(page.getByTestId('differences-version-2')).toContainText(/changes together: an impression/);
+  await dark.getByRole('button', { name: /^Compare / }).click();
+  await expect(page.getByTestId('differences-version-2')).toHaveCount(0);
+  await dark.getByRole('button', { name: /^Compare / }).click();
+  await expect(page.getByTestId('differences-version-2')).toBeVisible();
   await dark.getByRole('button', { name: /^Vote for / }).click();
   await expect(dark).toContainText('1 vote');
   await dark.getByRole('button', { name: /^Choose / }).click();
