@@ -22,7 +22,7 @@ const light = (id: string) => look().lights.find((one) => one.id === id)!;
 beforeEach(() => open());
 
 it('what is burnt beside Balance is told with what passes, and nothing where it passes', () => {
-  const skin = (share: number) => [{ part: 'skin' as const, share, tolerance: 0.03 }];
+  const skin = (share: number) => [{ part: 'skin' as const, share, tolerance: 0.03, pixels: 1000 }];
   expect(burntText(skin(0.02))).toBe('');
   expect(burntText([])).toBe('');
   expect(burntText(skin(0.041))).toBe('Skin: 4.1 % burnt in sheen and edges, 3 % passes.');

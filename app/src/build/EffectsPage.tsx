@@ -14,7 +14,6 @@ import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
-import { WhatIs } from '../ui/WhatIs';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { changeEffect, putEffect } from './edits';
@@ -39,7 +38,11 @@ export function EffectsPage({ look }: { readonly look: Look }) {
     );
   const reading = readings?.find(({ lightId }) => lightId === light.id);
   return (
-    <Section title={light.name} aside={light.effect?.cue ? `cue: ${light.effect.cue}` : 'no cue'}>
+    <Section
+      title={light.name}
+      aside={light.effect?.cue ? `cue: ${light.effect.cue}` : 'no cue'}
+      what={light.effect && whatIsCourse(light.effect)}
+    >
       <Choice scroll label="Light" options={look.lights} value={light.id} onChange={setChosen} />
       <Choice
         label="Effect"
@@ -56,9 +59,6 @@ export function EffectsPage({ look }: { readonly look: Look }) {
 function Course({ light, effect }: { readonly light: Light; readonly effect: Effect }) {
   return (
     <>
-      <View style={{ flexDirection: 'row', justifyContent: 'flex-end' }}>
-        <WhatIs words={whatIsCourse(effect)} />
-      </View>
       <Curve effect={effect} />
       <StepperGrid>
         <Dial

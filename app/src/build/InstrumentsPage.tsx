@@ -42,9 +42,9 @@ export function InstrumentsPage({ look }: { readonly look: Look }) {
             <WhatIs words={whatIsDisc(value.disc)} />
           </Section>
           <Section title="Highlights" aside="lost a channel; what passes">
-            {value.highlights.map(({ part, share, tolerance }) => (
-              <Text key={part} testID={`highlight-${part}`}>
-                {burntPart({ part, share, tolerance })} {share > tolerance ? 'Too much: lower what lights it.' : 'Fine.'}
+            {value.highlights.map((burnt) => (
+              <Text key={burnt.part} testID={`highlight-${burnt.part}`}>
+                {burntPart(burnt)} {burnt.share > burnt.tolerance ? 'Too much: lower what lights it.' : 'Fine.'}
               </Text>
             ))}
             {value.highlights.length === 0 ? <Text quiet>No skin or hair in the picture.</Text> : null}

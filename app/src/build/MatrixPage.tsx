@@ -39,7 +39,7 @@ export function MatrixPage({ look }: { readonly look: Look }) {
   const each = Math.floor((width - 2 * SPACE.m - (columns - 1) * SPACE.s) / columns);
   return (
     <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <Section title="Do they add up?" {...(check ? { what: whatIsSum(check.lights) } : {})}>
+      <Section title="Do they add up?" what={check ? whatIsSum(check.lights) : null}>
         <Text testID="sum-check" aria-live="polite">
           {check
             ? `Light adds: the ${check.lights} single pictures, ambient with them, differ from the whole by ${check.worst < 1e-6 ? 'less than a millionth' : `${(1e6 * check.worst).toFixed(0)} millionths`} of its brightest value, before any clip.`

@@ -51,7 +51,7 @@ export function statusWords({ status, statusAt }: { readonly status: Status; rea
 }
 
 /** "Skin: 4.1 % burnt in sheen and edges, 3 % passes." */
-export function burntPart({ part, share, tolerance }: Omit<Burnt, 'pixels'>): string {
+export function burntPart({ part, share, tolerance }: Burnt): string {
   return `${part === 'skin' ? 'Skin' : 'Hair'}: ${(100 * share).toFixed(1)} % burnt in sheen and edges, ${100 * tolerance} % passes.`;
 }
 
@@ -59,7 +59,7 @@ export function burntPart({ part, share, tolerance }: Omit<Burnt, 'pixels'>): st
  * What of skin and hair is too much burnt although their zones are not, whose windows count plain light; empty where nothing is. The instruments say
  * the same.
  */
-export function burntText(burnt: readonly Omit<Burnt, 'pixels'>[]): string {
+export function burntText(burnt: readonly Burnt[]): string {
   return burnt
     .filter(({ share, tolerance }) => share > tolerance)
     .map(burntPart)

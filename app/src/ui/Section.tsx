@@ -38,7 +38,7 @@ interface SectionProps {
   readonly title: string;
   readonly aside?: string;
   /** What it shows is explained behind a question mark. */
-  readonly what?: Words;
+  readonly what?: Words | null;
   /** On pages that have their own margin. */
   readonly flush?: boolean;
   readonly children: ReactNode;

@@ -3,12 +3,9 @@ import { SURFACE } from '../figure/surfaces';
 import { findSeen, seenKey, type Seen } from './seen';
 import { mostBlurPx, TILE } from './focus';
 import { meshStride } from './soft-mesh';
-import { sizeOf, type Picture, type PictureRequest } from './request';
+import { sizeOf, type Picture, type PictureRequest, type Rows } from './request';
 
 /** A picture drawn in bands of rows, each by itself: on as many threads as there are bands, and the same as drawn whole. */
-
-/** Rows of a picture from its top: `to` is the first that is left out. */
-export type Rows = readonly [from: number, to: number];
 
 /** Rows round a band that decide what it shows: meshes end on them, and what is out of focus spreads from them. */
 function reachOf(width: number, height: number): number {

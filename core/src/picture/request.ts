@@ -15,14 +15,17 @@ export interface Marks {
   readonly gamut?: boolean;
 }
 
+/** Rows of a picture from its top: `to` is the first that is left out. */
+export type Rows = readonly [from: number, to: number];
+
 export interface PictureRequest {
   readonly look: Look;
   /** Pixels of the finest picture. */
   readonly width: number;
   readonly height: number;
   readonly fineness: Fineness;
-  /** Only these rows of it, from its top, in pixels of its own: `to` is the first that is left out. */
-  readonly rows?: readonly [from: number, to: number] | undefined;
+  /** Only these of its rows. */
+  readonly rows?: Rows | undefined;
   /** Only this light, by id. */
   readonly only?: string | undefined;
   /** Hatches what has lost a channel, dots what is too dark to show a colour, and strikes out lines of what the file cannot hold. */

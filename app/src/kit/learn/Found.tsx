@@ -50,7 +50,7 @@ export function Found({
     .sort((a, b) => b.distance! - a.distance!)
     .slice(0, 4);
   return (
-    <Section flush title="What they taught" {...(curve ? { what: whatIsTone(curve.headroomStops, edgeStops) } : {})}>
+    <Section flush title="What they taught" what={curve ? whatIsTone(curve.headroomStops, edgeStops) : null}>
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} testID="found">
         {curve && width > 0 ? (
           <ToneCurve tone={curve.tone} straight={(stops) => recordedValue(straight, 0.18 * 2 ** stops)} width={width} />
