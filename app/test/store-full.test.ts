@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { mockServer, state, onServer, iso, settle } from './store-support';
+import type * as place from '../src/look/draft-place';
 import * as drafts from '../src/look/drafts';
 import { openLook, saveNow, sendDrafts, useOpenLook } from '../src/look/store';
 
@@ -23,8 +24,12 @@ async function afterReload(): Promise<Drafts> {
   window.dispatchEvent(new Event('pagehide'));
   await written();
   const again: Drafts[] = [];
-  jest.isolateModules(() => again.push(jest.requireActual<Drafts>('../src/look/drafts')));
-  await written();
+  let known: Promise<void> = Promise.resolve();
+  jest.isolateModules(() => {
+    again.push(jest.requireActual<Drafts>('../src/look/drafts'));
+    known = jest.requireActual<typeof place>('../src/look/draft-place').draftsKnown();
+  });
+  await known;
   return again[0]!;
 }
 

@@ -113,11 +113,20 @@ function stir(at: number): void {
 
 if (typeof window !== 'undefined' && typeof localStorage !== 'undefined') {
   void draftsKnown().then(announce);
-  const timer: unknown = setInterval(() => stir(Date.now()), STIR_MS);
+  let isGone = false;
+  const timer: unknown = setInterval(() => {
+    if (!isGone) stir(Date.now());
+  }, STIR_MS);
   // In tests nobody waits for it.
   if (typeof timer === 'object' && timer !== null && 'unref' in timer) (timer as { unref: () => void }).unref();
-  window.addEventListener('pagehide', () => stir(0));
-  window.addEventListener('pageshow', () => stir(Date.now()));
+  window.addEventListener('pagehide', () => {
+    isGone = true;
+    stir(0);
+  });
+  window.addEventListener('pageshow', () => {
+    isGone = false;
+    stir(Date.now());
+  });
   // What other windows keep or send is told by the browser.
   window.addEventListener('storage', announce);
 }
