@@ -113,7 +113,8 @@ function securityHeaders(): RequestHandler {
     contentSecurityPolicy: {
       directives: {
         'default-src': ["'self'"],
-        'script-src': ["'self'"],
+        // Pictures are added up by WebAssembly, which is compiled in the page's workers from code that the scripts carry.
+        'script-src': ["'self'", "'wasm-unsafe-eval'"],
         // The interface's style sheets are made at run time, rule by rule in empty elements; the page has its own lines, and one element for fonts.
         'style-src': ["'self'", EMPTY_STYLE, (_req, res) => `'nonce-${nonceOf(res as Response)}'`],
         'img-src': ["'self'", 'data:', 'blob:'],

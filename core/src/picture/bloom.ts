@@ -1,3 +1,5 @@
+import { lanes } from './lanes-four';
+
 /**
  * What burns spreads a little: lens and sensor give some of every pixel's light to its neighbours, which is seen only where there is far more than
  * the sensor holds. Without it the edge of something burnt would go from white to dark in steps. It is of the picture's look, not of its figures.
@@ -13,7 +15,8 @@ export function bloomInto(out: Float32Array, raw: Float32Array, width: number, c
   const row = 3 * width;
   const most = MOST_CLIPS * clip;
   out.set(raw);
-  for (let start = row; start + row < raw.length; start += row)
+  for (let start = row; start + row < raw.length; start += row) {
+    if (!lanes().isAnyOver(raw.subarray(start, start + row), clip)) continue;
     for (let q = start + 3; q < start + row - 3; q++) {
       const over = raw[q]! - clip;
       if (over <= 0) continue;
@@ -28,4 +31,5 @@ export function bloomInto(out: Float32Array, raw: Float32Array, width: number, c
       out[q + row - 3]! += corner;
       out[q + row + 3]! += corner;
     }
+  }
 }

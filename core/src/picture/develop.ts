@@ -1,6 +1,8 @@
 import { applyCurve, type Camera } from '../camera/camera';
 import { keepHueInto, P3_FROM_SRGB } from '../camera/gamut';
 import { encodeSrgb } from '../colour/rgb';
+import type { Recording } from './lanes';
+import { lanes } from './lanes-four';
 
 const CURVE_STEPS = 16_383;
 /** By what shapes the curve, so that a camera made anew for another white finds its table again. */
@@ -60,50 +62,28 @@ export function developInto(rgba: Uint8ClampedArray, raw: Float32Array, camera: 
   const toStep = CURVE_STEPS / camera.outputClip;
   // Four bytes are written at once; every machine this runs on is little-endian.
   const words = new Uint32Array(rgba.buffer, rgba.byteOffset, raw.length / 3);
-  const keepsHue = camera.gamut === 'hue' && space === 'srgb';
-  recordInto(
-    words,
-    raw,
-    table,
-    -low * CURVE_STEPS,
-    camera.whiteClip,
-    matrix.map((v) => v * toStep),
-    keepsHue ? toStep : 0,
-  );
+  const how = { clip: camera.whiteClip, matrix: matrix.map((v) => v * toStep), table, zero: -low * CURVE_STEPS };
+  if (camera.gamut === 'hue' && space === 'srgb') recordKeepingHue(words, raw, how, toStep);
+  else lanes().record(words, raw, how);
 }
 
 const rgb = new Float64Array(3);
 
-/** Each pixel through the matrix and the table, whose step `zero` is black. Where `toStep`, steps of the table by output, is not 0, colours keep their hue. */
-function recordInto(
+/** As `record`, but colours that a file cannot hold keep their hue. `toStep`: steps of the table by output. */
+function recordKeepingHue(
   words: Uint32Array,
   raw: Float32Array,
-  table: Uint8Array,
-  zero: number,
-  clip: number,
-  matrix: Float64Array,
+  { clip, matrix: m, table, zero }: Recording,
   toStep: number,
 ): void {
-  const m0 = matrix[0]!;
-  const m1 = matrix[1]!;
-  const m2 = matrix[2]!;
-  const m3 = matrix[3]!;
-  const m4 = matrix[4]!;
-  const m5 = matrix[5]!;
-  const m6 = matrix[6]!;
-  const m7 = matrix[7]!;
-  const m8 = matrix[8]!;
   for (let q = 0, o = 0; o < words.length; q += 3, o++) {
-    const r0 = raw[q]!;
-    const g0 = raw[q + 1]!;
-    const b0 = raw[q + 2]!;
-    const r = r0 > clip ? clip : r0;
-    const g = g0 > clip ? clip : g0;
-    const b = b0 > clip ? clip : b0;
-    let x = m0 * r + m1 * g + m2 * b;
-    let y = m3 * r + m4 * g + m5 * b;
-    let z = m6 * r + m7 * g + m8 * b;
-    if (toStep > 0 && (x < 0 || y < 0 || z < 0)) {
+    const r = Math.min(clip, raw[q]!);
+    const g = Math.min(clip, raw[q + 1]!);
+    const b = Math.min(clip, raw[q + 2]!);
+    let x = m[0]! * r + m[1]! * g + m[2]! * b;
+    let y = m[3]! * r + m[4]! * g + m[5]! * b;
+    let z = m[6]! * r + m[7]! * g + m[8]! * b;
+    if (x < 0 || y < 0 || z < 0) {
       rgb[0] = x / toStep;
       rgb[1] = y / toStep;
       rgb[2] = z / toStep;

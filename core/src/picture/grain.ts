@@ -1,23 +1,26 @@
 import { random } from '../figure/numeric';
+import type { Noise } from './lanes';
+import { lanes } from './lanes-four';
 
 /** Grain of a sensor: stronger with ISO, in the middle tones most seen. It is of the picture's look, not of its figures. */
 
-/** Every recorded value, 0 to 1. */
-const LEVELS = Array.from({ length: 256 }, (_, v) => v / 255);
 const TABLE = 1 << 16;
 const LAST = TABLE - 1;
 /** Each channel has a little of its own beside what neighbours share, so that grain is not as sharp as a pixel. */
 const OWN = [4001, 21_011, 43_003] as const;
-let tables: readonly Float32Array[] | null = null;
+/** Every row begins elsewhere in the noise. */
+const ROW = 9029;
+let tables: Noise | null = null;
 
 /** What is added to red, green and blue by place, in parts of the amount. */
-function noiseTables(): readonly Float32Array[] {
+function noiseTables(): Noise {
   if (!tables) {
     const next = random(1);
     const noise = Float32Array.from({ length: TABLE }, () => next() + next() + next() - 1.5);
-    tables = OWN.map((own) =>
-      noise.map((value, at) => 0.6 * value + 0.4 * noise[(at + 7) & LAST]! + 0.35 * noise[(at + own) & LAST]!),
+    const [red, green, blue] = OWN.map((own) =>
+      noise.map((value, at) => 0.6 * value + 0.4 * noise[(at + 1) & LAST]! + 0.35 * noise[(at + own) & LAST]!),
     );
+    tables = [red!, green!, blue!];
   }
   return tables;
 }
@@ -29,24 +32,14 @@ export function grainAt(iso: number): number {
 
 /** Adds grain to a picture, or to rows of it from its row `top` on. The same picture gets the same grain. */
 export function grainInto(rgba: Uint8ClampedArray, width: number, iso: number, top = 0): void {
-  const [red, green, blue] = noiseTables() as readonly [Float32Array, Float32Array, Float32Array];
+  const noise = noiseTables();
   const strength = 1.6 * grainAt(iso);
-  const amount = Float32Array.from(LEVELS, (v) => strength * (0.35 + 0.65 * (1 - v)) * Math.sqrt(v + 0.01));
   const words = new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4);
-  const height = words.length / width;
-  for (let y = 0, p = 0; y < height; y++)
-    for (let x = 0, at = 7 * width * (y + top) + 131 * (y + top); x < width; x++, p++, at += 7) {
-      const word = words[p]!;
-      const k = at & LAST;
-      const r = word & 255;
-      const g = (word >>> 8) & 255;
-      const b = (word >>> 16) & 255;
-      words[p] =
-        (word & 0xff000000) |
-        (byte(b + amount[b]! * blue[k]!) << 16) |
-        (byte(g + amount[g]! * green[k]!) << 8) |
-        byte(r + amount[r]! * red[k]!);
+  for (let p = 0, y = top; p < words.length; p += width, y++)
+    for (let x = 0; x < width;) {
+      const from = (width * y + ROW * y + x) & LAST;
+      const end = Math.min(width, x + TABLE - from);
+      lanes().addGrain(words.subarray(p + x, p + end), noise, from, strength);
+      x = end;
     }
 }
-
-const byte = (v: number) => (v <= 0 ? 0 : v >= 255 ? 255 : (v + 0.5) | 0);

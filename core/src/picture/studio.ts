@@ -15,7 +15,7 @@ import { relightInto } from './relight';
 import type { Picture, PictureRequest, PointReading } from './request';
 import type { Seen } from './seen';
 import { sumsOf, type Sums } from './sums';
-import { frameTriples, type WashCache } from './triples';
+import { emptyTriples, frameTriples } from './triples';
 
 /** Makes pictures of looks, keeping geometry as long as it serves: one for a worker, a test or the bench. */
 export interface Studio {
@@ -89,7 +89,7 @@ export function makeStudio(): Studio {
 
 /** Adds lights up over geometry, and keeps the last sums of each size: a change of one light is added to them. */
 function makeAdder(geometry: Geometry) {
-  const washes: WashCache = new Map();
+  const kept = emptyTriples();
   const lastOf = new WeakMap<Seen, Sums>();
   /** What focus and what is drawn over the sums make of them. */
   let scratch = new Float32Array(0);
@@ -99,7 +99,7 @@ function makeAdder(geometry: Geometry) {
     const { look } = request;
     const { seen, terms, ...built } = geometry.build(request);
     const relit = performance.now();
-    const triples = frameTriples(look, request.only, washes);
+    const triples = frameTriples(look, request.only, kept);
     const summed = sumsOf(seen, terms, triples, lastOf.get(seen) ?? null);
     lastOf.set(seen, summed);
     let { raw } = summed;
@@ -120,7 +120,7 @@ function makeAdder(geometry: Geometry) {
   /** What each light that counts brings to every pixel by itself. */
   const alone = (request: PictureRequest): { readonly seen: Seen; readonly camera: Camera; readonly parts: Alone } => {
     const { seen, terms } = geometry.build(request);
-    const triples = frameTriples(request.look, request.only, washes);
+    const triples = frameTriples(request.look, request.only, kept);
     const parts = triples.lights.flatMap((light) => {
       if (!light.active) return [];
       const raw = new Float32Array(3 * seen.width * seen.height);

@@ -1,3 +1,5 @@
+import type { Triple } from './lanes';
+import { lanes } from './lanes-four';
 import type { LightTerm } from './light-term';
 import { addLight, relightInto } from './relight';
 import type { Seen } from './seen';
@@ -5,13 +7,12 @@ import { scaleBetween, type FrameTriples } from './triples';
 
 /** Sums of a picture from change to change: what did not change is not added up again. */
 
-type Scale = readonly [number, number, number];
-const STANDS: Scale = [1, 1, 1];
+const STANDS: Triple = [1, 1, 1];
 
 /** What one light brings: `scale` times `values`. */
 interface Own {
   readonly values: Float32Array;
-  readonly scale: Scale;
+  readonly scale: Triple;
 }
 
 /** The sums of a picture, and what some lights bring to them by themselves. */
@@ -34,10 +35,10 @@ const MOST_CHANGED = 3;
 const MOST_KEPT = 1_300_000;
 
 /** Alike but for rounding. */
-const isSame = (a: Scale, b: Scale) => a.every((v, c) => Math.abs(v - b[c]!) <= 1e-7 * Math.abs(b[c]!));
+const isSame = (a: Triple, b: Triple) => a.every((v, c) => Math.abs(v - b[c]!) <= 1e-7 * Math.abs(b[c]!));
 
 /** By how much each light became brighter in each channel; null for one that must be added up anew. */
-function scalesOf(terms: Sums['terms'], { lights }: FrameTriples, last: Sums): (Scale | null)[] {
+function scalesOf(terms: Sums['terms'], { lights }: FrameTriples, last: Sums): (Triple | null)[] {
   return lights.map((light, l) => {
     const was = last.triples.lights[l]!;
     if (!light.active && !was.active) return STANDS;
@@ -46,23 +47,7 @@ function scalesOf(terms: Sums['terms'], { lights }: FrameTriples, last: Sums): (
   });
 }
 
-const times = (a: Scale, b: Scale): Scale => [a[0] * b[0], a[1] * b[1], a[2] * b[2]];
-
-function scaleBy(values: Float32Array, [r, g, b]: Scale): void {
-  for (let q = 0; q < values.length; q += 3) {
-    values[q]! *= r;
-    values[q + 1]! *= g;
-    values[q + 2]! *= b;
-  }
-}
-
-function addTimes(raw: Float32Array, own: Float32Array, [r, g, b]: Scale): void {
-  for (let q = 0; q < own.length; q += 3) {
-    raw[q]! += r * own[q]!;
-    raw[q + 1]! += g * own[q + 1]!;
-    raw[q + 2]! += b * own[q + 2]!;
-  }
-}
+const times = (a: Triple, b: Triple): Triple => [a[0] * b[0], a[1] * b[1], a[2] * b[2]];
 
 /**
  * The sums of a picture, from those of the last one where they serve: a light that only became brighter, or whiter or warmer in all its
@@ -83,7 +68,7 @@ export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], tr
   const [common] = active;
   if (serves && common && scales.every((scale) => scale) && active.every((scale) => isSame(scale!, common))) {
     const kept = new Map([...last.kept].map(([l, own]) => [l, { ...own, scale: times(own.scale, common) }]));
-    if (!isSame(common, STANDS)) scaleBy(raw, common);
+    if (!isSame(common, STANDS)) lanes().scale(raw, common);
     return { seen, terms, triples, raw, kept, updates: last.updates + 1 };
   }
   const changed = scales.flatMap((scale, l) => (scale && isSame(scale, STANDS) ? [] : [l]));
@@ -103,13 +88,13 @@ export function sumsOf(seen: Seen, terms: readonly (LightTerm | undefined)[], tr
     const scale = scales[l];
     if (scale) {
       const now = times(own.scale, scale);
-      addTimes(raw, own.values, [now[0] - own.scale[0], now[1] - own.scale[1], now[2] - own.scale[2]]);
+      lanes().addTimes(raw, own.values, [now[0] - own.scale[0], now[1] - own.scale[1], now[2] - own.scale[2]]);
       kept.set(l, { ...own, scale: now });
     } else {
-      addTimes(raw, own.values, [-own.scale[0], -own.scale[1], -own.scale[2]]);
+      lanes().addTimes(raw, own.values, [-own.scale[0], -own.scale[1], -own.scale[2]]);
       own.values.fill(0);
       if (lights[l]!.active) addLight(own.values, seen, terms[l], lights[l]!);
-      addTimes(raw, own.values, STANDS);
+      lanes().addTimes(raw, own.values, STANDS);
       kept.set(l, { ...own, scale: STANDS });
     }
     for (const oldest of kept.keys()) if (kept.size > 1 && kept.size * raw.length > MOST_KEPT) kept.delete(oldest);

@@ -11,7 +11,7 @@ import { frameLitBy, type FrameView } from '../scene/veil';
 import { frameOpen, frameSamples, overMaterials, type FrameAmounts } from '../scene/frame-light';
 import { stageOf } from '../transport/stage';
 import { viewOf } from '../transport/view';
-import type { Look } from '../document/schema';
+import type { Light, Look } from '../document/schema';
 import { dot, product, scaled, type Spectrum } from '../spectrum/grid';
 import { excitation, GLOW } from '../surface/brightener';
 import { subjectForms } from '../transport/geometry';
@@ -56,8 +56,19 @@ export interface FrameTriples {
   readonly lights: readonly LightTriples[];
 }
 
-/** Wash of each light by what decides it: tracing the room's light is most of the work of the triples. */
-export type WashCache = Map<string, Washes>;
+/** What stays from one picture to the next: the triples of lights that did not change, and what else is long to find. */
+export interface TriplesCache {
+  /** Wash of each light by what decides it: tracing the room's light is most of the work of its triples. */
+  readonly washes: Map<string, Washes>;
+  /** All of the look but its lights, and their triples by what they are. */
+  setting: string;
+  lights: ReadonlyMap<string, OfLight>;
+}
+
+export const emptyTriples = (): TriplesCache => ({ washes: new Map(), setting: '', lights: new Map() });
+
+/** Whether a light counts is told by the others too. */
+type OfLight = Omit<LightTriples, 'active'>;
 
 /** Light by way of the room: all of it, and what has been sent on three times or more. */
 interface Washes {
@@ -72,14 +83,13 @@ function washOf(
   light: Look['lights'][number],
   backdrop: Spectrum,
   walls: Spectrum,
-  cache: WashCache | undefined,
+  cache: TriplesCache['washes'],
 ): Washes {
   const make = (): Washes => {
     const landed = landedFlux(look, light, subjectForms(look));
     const after = (times: 0 | 2) => washFactor(look, landed, backdrop, walls, times);
     return { all: after(0), late: after(2) };
   };
-  if (!cache) return make();
   const { faceHeightM, form } = look.subject;
   const key = JSON.stringify([lightKey(light), look.room, look.backdrop, faceHeightM, form, sumOf(backdrop), sumOf(walls)]);
   let found = cache.get(key);
@@ -134,16 +144,13 @@ function veilWith({ camera: { glare } }: Look, samples: FrameView['samples'], we
   };
 }
 
-/** Computes the triples of a look. `only` keeps one light, by id, for pictures of a light alone. */
-export function frameTriples(look: Look, only?: string, cache?: WashCache): FrameTriples {
-  const camera = cameraOf(look);
+/** What finds the triples of a look's lights, and of the light that is there anyway. */
+function workOn(look: Look, camera: Camera, washes: TriplesCache['washes']) {
   const lookup = lookupIn(look.spectra);
   const { all, of, glow } = reflectancesOf(look);
   const [backdrop, walls] = [of('backdrop'), of('wall')];
   const senders = [...sendersOf(look, { of })];
   const passes = look.subject.form === 'bottle' ? liquidSteps(look.subject) : [];
-  const anySolo = look.lights.some(({ on, solo }) => on && solo);
-  const on = (active: boolean, id: string) => (only === undefined ? active : id === only);
   const weigh = weighingOf(camera, glow);
   const onMaterials = (spectrum: Spectrum): OnMaterials => ({
     plain: weigh(spectrum, all),
@@ -152,50 +159,72 @@ export function frameTriples(look: Look, only?: string, cache?: WashCache): Fram
   });
   const frame = frameOf(look);
   const veilOf = veilWith(look, frame.samples, weigh, all);
-  const lights = look.lights.map((light, i): LightTriples =>
-    inField(`lights[${i}]`, () => {
-      const power = fullExposure(look, light, lookup) * 2 ** light.powerStops;
-      const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
-      const wash = washOf(look, light, backdrop, walls, cache);
-      const direct = onMaterials(spectrum);
-      return {
-        id: light.id,
-        active: on(light.on && !light.muted && (!anySolo || light.solo), light.id),
-        flash: light.fixture.kind === 'flash',
-        direct,
-        wash: onMaterials(product(spectrum, wash.late)),
-        veil: veilOf(frameLitBy(light, frame), direct, product(spectrum, wash.all)),
-        white: Float64Array.from(balancedTriple(camera, spectrum)),
-        sent: new Map(senders.map(([name, colour]) => [name, weigh(product(spectrum, colour), all)])),
-        through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),
-      };
-    }),
-  );
-  const lux = ambientLux(look.ambient);
-  const exposure = continuousLuxSeconds(lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
-  const ambient = scaled(spectrumOfSource(look.ambient.source, lookup), exposure);
-  const none: OnMaterials = {
-    plain: new Float64Array(3 * M),
-    fromSkin: new Float64Array(3 * M),
-    fromCloth: new Float64Array(3 * M),
+  const ofLight = (light: Light): OfLight => {
+    const power = fullExposure(look, light, lookup) * 2 ** light.powerStops;
+    const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
+    const wash = washOf(look, light, backdrop, walls, washes);
+    const direct = onMaterials(spectrum);
+    return {
+      id: light.id,
+      flash: light.fixture.kind === 'flash',
+      direct,
+      wash: onMaterials(product(spectrum, wash.late)),
+      veil: veilOf(frameLitBy(light, frame), direct, product(spectrum, wash.all)),
+      white: Float64Array.from(balancedTriple(camera, spectrum)),
+      sent: new Map(senders.map(([name, colour]) => [name, weigh(product(spectrum, colour), all)])),
+      through: Float64Array.from(passes.flatMap((share) => [...balancedTriple(camera, product(spectrum, share))])),
+    };
   };
-  return {
-    camera,
-    lights: [
-      ...lights,
-      {
-        id: 'ambient',
-        active: on(!anySolo && lux > 0, 'ambient'),
-        flash: false,
-        direct: none,
-        wash: onMaterials(ambient),
-        white: new Float64Array(3),
-        veil: veilOf(new Map(), none, ambient),
-        sent: new Map(),
-        through: new Float64Array(0),
-      },
-    ],
+  const ofAmbient = (): OfLight => {
+    const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * 2 ** stopsOverMeter(1, look.camera);
+    const ambient = scaled(spectrumOfSource(look.ambient.source, lookup), exposure);
+    const none: OnMaterials = {
+      plain: new Float64Array(3 * M),
+      fromSkin: new Float64Array(3 * M),
+      fromCloth: new Float64Array(3 * M),
+    };
+    return {
+      id: 'ambient',
+      flash: false,
+      direct: none,
+      wash: onMaterials(ambient),
+      white: new Float64Array(3),
+      veil: veilOf(new Map(), none, ambient),
+      sent: new Map(),
+      through: new Float64Array(0),
+    };
   };
+  return { ofLight, ofAmbient };
+}
+
+/**
+ * Computes the triples of a look, but for those that `cache` has from its last picture. `only` keeps one light, by id, for pictures of a
+ * light alone.
+ */
+export function frameTriples(look: Look, only?: string, cache: TriplesCache = emptyTriples()): FrameTriples {
+  const camera = cameraOf(look);
+  let work: ReturnType<typeof workOn> | null = null;
+  const worker = () => (work ??= workOn(look, camera, cache.washes));
+  const setting = JSON.stringify({ ...look, lights: [] });
+  const before: TriplesCache['lights'] = cache.setting === setting ? cache.lights : new Map();
+  const kept = new Map<string, OfLight>();
+  const keep = (key: string, make: () => OfLight): OfLight => {
+    const found = before.get(key) ?? make();
+    kept.set(key, found);
+    return found;
+  };
+  const anySolo = look.lights.some(({ on, solo }) => on && solo);
+  const isActive = (id: string, counts: boolean) => (only === undefined ? counts : id === only);
+  const lights = look.lights.map((light, i): LightTriples => {
+    const counts = light.on && !light.muted && (!anySolo || light.solo);
+    const found = inField(`lights[${i}]`, () => keep(JSON.stringify(light), () => worker().ofLight(light)));
+    return { ...found, active: isActive(light.id, counts) };
+  });
+  const ambient = keep('ambient', () => worker().ofAmbient());
+  cache.setting = setting;
+  cache.lights = kept;
+  const isAmbient = isActive('ambient', !anySolo && ambientLux(look.ambient) > 0);
+  return { camera, lights: [...lights, { ...ambient, active: isAmbient }] };
 }
 
 /** Figures are the same up to this share of the largest: rounding apart. */
@@ -206,6 +235,7 @@ const SAME = 1e-9;
  * Null where its colour changed.
  */
 export function scaleBetween(was: LightTriples, now: LightTriples): readonly [number, number, number] | null {
+  if (was.direct === now.direct) return [1, 1, 1];
   if (was.id !== now.id || was.sent.size !== now.sent.size || was.through.length !== now.through.length) return null;
   const lists = ({ direct, wash, white, veil, sent, through }: LightTriples) => [
     ...[direct, wash].flatMap(({ plain, fromSkin, fromCloth }) => [plain, fromSkin, fromCloth]),
