@@ -1,3 +1,4 @@
+import { fixtureOf } from '../src/catalogue';
 import { demoLooks } from '../src/demo';
 import type { Look } from '../src/document';
 import { emptyTriples, frameTriples, scaleBetween } from '../src/picture/triples';
@@ -19,7 +20,9 @@ const CHANGES: readonly (readonly [what: string, look: Look])[] = [
   ['one off', withLight(0, { on: false })],
   ['the order', { ...look, lights: [...look.lights].reverse() }],
   ['white', { ...look, camera: { ...look.camera, whiteK: 4000 } }],
-  ['exposure', { ...look, camera: { ...look.camera, iso: 1600 } }],
+  ['exposure', { ...look, camera: { ...look.camera, iso: 1600, aperture: 4, shutterS: 1 / 500, ndStops: 2 } }],
+  ['a lamp that warms as it is dimmed', withLight(0, { fixture: fixtureOf('household-bulb'), powerStops: -1 })],
+  ['the same further down', withLight(0, { fixture: fixtureOf('household-bulb'), powerStops: -3 })],
   ['the room', { ...look, room: { ...look.room, widthM: look.room.widthM + 1 } }],
   ['glare', { ...look, camera: { ...look.camera, glare: 0.02 } }],
   ['daylight', { ...look, ambient: { ...look.ambient, lux: look.ambient.lux + 50 } }],

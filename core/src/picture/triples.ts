@@ -4,7 +4,7 @@ import type { Camera } from '../camera/camera';
 import { cameraOf } from '../scene/camera';
 import { liquidSteps, MATERIAL_COUNT } from '../figure/materials';
 import { reflectancesOf, sendersOf } from '../scene/reflectances';
-import { lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../scene/resolve';
+import { colourMovesWithLevel, lookupIn, resolveFilter, resolveSource, spectrumOfSource } from '../scene/resolve';
 import { ambientLux } from '../scene/ambient';
 import { fullExposure } from '../scene/compile';
 import { frameLitBy, type FrameView } from '../scene/veil';
@@ -12,7 +12,7 @@ import { frameOpen, frameSamples, overMaterials, type FrameAmounts } from '../sc
 import { stageOf } from '../transport/stage';
 import { viewOf } from '../transport/view';
 import type { Light, Look } from '../document/schema';
-import { dot, product, scaled, type Spectrum } from '../spectrum/grid';
+import { dot, product, type Spectrum } from '../spectrum/grid';
 import { excitation, GLOW } from '../surface/brightener';
 import { subjectForms } from '../transport/geometry';
 import { landedFlux, washFactor } from '../transport/room';
@@ -60,9 +60,16 @@ export interface FrameTriples {
 export interface TriplesCache {
   /** Wash of each light by what decides it: tracing the room's light is most of the work of its triples. */
   readonly washes: Map<string, Washes>;
-  /** All of the look but its lights, and their triples by what they are. */
+  /** All of the look but its lights and its exposure, and the lights' triples by what they are. */
   setting: string;
-  lights: ReadonlyMap<string, OfLight>;
+  lights: ReadonlyMap<string, Kept>;
+}
+
+/** The triples of a light for an exposure of 1, and as they were last. */
+interface Kept {
+  readonly unit: OfLight;
+  readonly exposure: number;
+  readonly exposed: OfLight;
 }
 
 export const emptyTriples = (): TriplesCache => ({ washes: new Map(), setting: '', lights: new Map() });
@@ -144,7 +151,7 @@ function veilWith({ camera: { glare } }: Look, samples: FrameView['samples'], we
   };
 }
 
-/** What finds the triples of a look's lights, and of the light that is there anyway. */
+/** What finds the triples of a look's lights, and of the light that is there anyway, for an exposure of 1. */
 function workOn(look: Look, camera: Camera, washes: TriplesCache['washes']) {
   const lookup = lookupIn(look.spectra);
   const { all, of, glow } = reflectancesOf(look);
@@ -160,8 +167,7 @@ function workOn(look: Look, camera: Camera, washes: TriplesCache['washes']) {
   const frame = frameOf(look);
   const veilOf = veilWith(look, frame.samples, weigh, all);
   const ofLight = (light: Light): OfLight => {
-    const power = fullExposure(look, light, lookup) * 2 ** light.powerStops;
-    const spectrum = scaled(product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup)), power);
+    const spectrum = product(resolveSource(light, light.powerStops, lookup), resolveFilter(light, lookup));
     const wash = washOf(look, light, backdrop, walls, washes);
     const direct = onMaterials(spectrum);
     return {
@@ -176,8 +182,7 @@ function workOn(look: Look, camera: Camera, washes: TriplesCache['washes']) {
     };
   };
   const ofAmbient = (): OfLight => {
-    const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * 2 ** stopsOverMeter(1, look.camera);
-    const ambient = scaled(spectrumOfSource(look.ambient.source, lookup), exposure);
+    const ambient = spectrumOfSource(look.ambient.source, lookup);
     const none: OnMaterials = {
       plain: new Float64Array(3 * M),
       fromSkin: new Float64Array(3 * M),
@@ -197,34 +202,67 @@ function workOn(look: Look, camera: Camera, washes: TriplesCache['washes']) {
   return { ofLight, ofAmbient };
 }
 
+const timesAll = ({ plain, fromSkin, fromCloth }: OnMaterials, by: number): OnMaterials => ({
+  plain: plain.map((v) => by * v),
+  fromSkin: fromSkin.map((v) => by * v),
+  fromCloth: fromCloth.map((v) => by * v),
+});
+
+/** All is linear in a light. */
+const exposedBy = (unit: OfLight, by: number): OfLight => ({
+  ...unit,
+  direct: timesAll(unit.direct, by),
+  wash: timesAll(unit.wash, by),
+  veil: unit.veil.map((v) => by * v),
+  white: unit.white.map((v) => by * v),
+  sent: new Map([...unit.sent].map(([name, figures]) => [name, figures.map((v) => by * v)])),
+  through: unit.through.map((v) => by * v),
+});
+
+/** What of a look decides its triples for an exposure of 1. */
+function settingOf(look: Look): string {
+  const exposure = { iso: 0, aperture: 0, shutterS: 0, ndStops: 0 };
+  return JSON.stringify({ ...look, lights: [], camera: { ...look.camera, ...exposure } });
+}
+
+/** The same of a light: its power counts where its colour moves with it. */
+const lightSetting = (light: Light): string =>
+  JSON.stringify(colourMovesWithLevel(light.fixture) ? light : { ...light, powerStops: 0 });
+
 /**
  * Computes the triples of a look, but for those that `cache` has from its last picture. `only` keeps one light, by id, for pictures of a
  * light alone.
  */
 export function frameTriples(look: Look, only?: string, cache: TriplesCache = emptyTriples()): FrameTriples {
   const camera = cameraOf(look);
+  const lookup = lookupIn(look.spectra);
   let work: ReturnType<typeof workOn> | null = null;
   const worker = () => (work ??= workOn(look, camera, cache.washes));
-  const setting = JSON.stringify({ ...look, lights: [] });
+  const setting = settingOf(look);
   const before: TriplesCache['lights'] = cache.setting === setting ? cache.lights : new Map();
-  const kept = new Map<string, OfLight>();
-  const keep = (key: string, make: () => OfLight): OfLight => {
-    const found = before.get(key) ?? make();
-    kept.set(key, found);
-    return found;
+  const kept = new Map<string, Kept>();
+  const exposed = (key: string, exposure: number, make: () => OfLight): OfLight => {
+    const last = before.get(key);
+    const unit = last?.unit ?? make();
+    const now = last?.exposure === exposure ? last : { unit, exposure, exposed: exposedBy(unit, exposure) };
+    kept.set(key, now);
+    return now.exposed;
   };
   const anySolo = look.lights.some(({ on, solo }) => on && solo);
   const isActive = (id: string, counts: boolean) => (only === undefined ? counts : id === only);
   const lights = look.lights.map((light, i): LightTriples => {
     const counts = light.on && !light.muted && (!anySolo || light.solo);
-    const found = inField(`lights[${i}]`, () => keep(JSON.stringify(light), () => worker().ofLight(light)));
+    const found = inField(`lights[${i}]`, () =>
+      exposed(lightSetting(light), fullExposure(look, light, lookup) * 2 ** light.powerStops, () => worker().ofLight(light)),
+    );
     return { ...found, active: isActive(light.id, counts) };
   });
-  const ambient = keep('ambient', () => worker().ofAmbient());
+  const lux = ambientLux(look.ambient);
+  const exposure = continuousLuxSeconds(lux, look.camera) * 2 ** stopsOverMeter(1, look.camera);
+  const ambient = exposed('ambient', exposure, () => worker().ofAmbient());
   cache.setting = setting;
   cache.lights = kept;
-  const isAmbient = isActive('ambient', !anySolo && ambientLux(look.ambient) > 0);
-  return { camera, lights: [...lights, { ...ambient, active: isAmbient }] };
+  return { camera, lights: [...lights, { ...ambient, active: isActive('ambient', !anySolo && lux > 0) }] };
 }
 
 /** Figures are the same up to this share of the largest: rounding apart. */
