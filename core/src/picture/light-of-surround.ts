@@ -1,4 +1,5 @@
 import type { Point } from '../document/schema';
+import { fromNodes } from '../figure/figure';
 import { STRAND } from '../figure/strands';
 import type { FibreOut } from '../transport/fibre';
 import type { Reaching } from '../transport/reach';
@@ -14,6 +15,7 @@ import {
   type SurroundLight,
 } from '../transport/surround-light';
 import { surroundFibre } from '../transport/zone-light';
+import { neededNodes } from './nodes';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
 import { groupsOf, planeNormal, roomMeshOf, type Groups } from './soft-mesh';
@@ -61,7 +63,7 @@ export function surroundOn(seen: Seen, reach: Reaching, isRough: boolean): OfSur
 
 /** Shares of the surround's groups that places see: the same for all lamps, so kept with what is seen. */
 interface Shares {
-  /** Of every vertex that is seen, by its number among those, -1 elsewhere. */
+  /** Of every place of the figure that is asked, by its number among those, -1 elsewhere. */
   readonly number: Int32Array;
   readonly vertices: Uint8Array;
   /** Of every place of the room's mesh. */
@@ -78,16 +80,29 @@ function sharesOf(seen: Seen): Shares {
   return found;
 }
 
-function atVertices({ used, figure, stage }: Seen): Pick<Shares, 'number' | 'vertices'> {
+/** Where the figure is asked: the nodes of its head, between which the skin takes it over, and all other vertices that are seen. */
+function askedOf(seen: Seen): Uint8Array {
+  const { figure, used, stage } = seen;
+  const asked = used.slice();
+  if (figure.skin && stage.shade.neighbours) {
+    asked.fill(0, 0, figure.skin.vertices);
+    asked.set(neededNodes(seen));
+  }
+  return asked;
+}
+
+function atVertices(seen: Seen): Pick<Shares, 'number' | 'vertices'> {
+  const { figure, stage } = seen;
   const { count } = stage.surround.groups;
-  const number = new Int32Array(used.length).fill(-1);
+  const asked = askedOf(seen);
+  const number = new Int32Array(asked.length).fill(-1);
   let n = 0;
-  for (let v = 0; v < used.length; v++) if (used[v]) number[v] = n++;
+  for (let v = 0; v < asked.length; v++) if (asked[v]) number[v] = n++;
   const vertices = new Uint8Array(n * count);
   const all = surroundSeen(stage);
   const { position: p, normal: n3 } = figure;
-  for (let v = 0; v < used.length; v++) {
-    if (!used[v]) continue;
+  for (let v = 0; v < number.length; v++) {
+    if (number[v]! < 0) continue;
     const q = 3 * v;
     seenOnSubject(all, vertices, count * number[v]!, p[q]!, p[q + 1]!, p[q + 2]!, n3[q]!, n3[q + 1]!, n3[q + 2]!);
   }
@@ -107,15 +122,15 @@ function atMesh(seen: Seen): Uint8Array {
 }
 
 function onFragments(out: readonly SurroundAmounts[], seen: Seen, light: SurroundLight): void {
-  const { fragments: f, figure, stage, used } = seen;
+  const { fragments: f, figure, stage } = seen;
   const { number, vertices } = sharesOf(seen);
   const { count } = stage.surround.groups;
   const { position: p, normal } = figure;
   const [cos, sin] = stage.turn;
   const lux = bySender();
-  const at = out.map(() => new Float32Array(used.length));
-  for (let v = 0; v < used.length; v++) {
-    if (!used[v]) continue;
+  const at = out.map(() => new Float32Array(number.length));
+  for (let v = 0; v < number.length; v++) {
+    if (number[v]! < 0) continue;
     const q = 3 * v;
     fromSurround(
       lux,
@@ -134,6 +149,7 @@ function onFragments(out: readonly SurroundAmounts[], seen: Seen, light: Surroun
   }
   out.forEach(({ fragments }, k) => {
     const values = at[k]!;
+    if (figure.skin && stage.shade.neighbours) values.set(fromNodes(figure.skin, values.subarray(0, stage.shade.nodes)));
     for (let i = 0; i < f.count; i++) {
       const q = 3 * i;
       fragments[i] =

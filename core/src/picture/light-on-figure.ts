@@ -20,6 +20,7 @@ import { lightAtNode, patchLight } from '../transport/zone-light';
 import { glossOf } from './gloss';
 import { GLASS_SHEEN, glint, type Face } from './sheen';
 import type { Fragments } from './fragments';
+import { neededNodes } from './nodes';
 import type { Seen } from './seen';
 
 /** Neighbouring places whose shadows differ by more than this are asked themselves. */
@@ -125,23 +126,6 @@ function facingAt({ fragments: f, figure, stage }: Seen, points: Float64Array, i
     f.weight[q + 2]! * figure.base[3 * f.corner[q + 2]! + k]!;
   const [x, y, z] = [f.place[q]!, f.place[q + 1]! - stage.originM, f.place[q + 2]!];
   return overHorizon(points, cos * x - sin * z, y, sin * x + cos * z, at(0), at(1), at(2));
-}
-
-/** Nodes of the head's skin from which its seen vertices take light, and their neighbours. */
-function neededNodes({ figure, used, stage }: Seen): Uint8Array {
-  const { nodes, neighbours } = stage.shade;
-  const needed = new Uint8Array(nodes);
-  if (!figure.skin || !neighbours) return needed;
-  const { steps, vertices } = figure.skin;
-  const all = used.slice(0, vertices);
-  for (const { old, endA, endB } of [...steps].reverse())
-    for (let e = 0; e < endA.length; e++) if (all[old + e]) all[endA[e]!] = all[endB[e]!] = 1;
-  for (let v = 0; v < nodes; v++) {
-    if (!all[v]) continue;
-    needed[v] = 1;
-    for (let r = neighbours.row[v]!; r < neighbours.row[v + 1]!; r++) needed[neighbours.column[r]!] = 1;
-  }
-  return needed;
 }
 
 /** Light in skin, near and wide, at all vertices of the head. `visible` is what vertices see of the lamp, -1 where nobody asked; nodes are the first of them. */
