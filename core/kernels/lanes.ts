@@ -2,8 +2,6 @@
 // core/src/picture/lanes-plain.ts does the same in TypeScript, where this cannot run and as what it is tested against. Addresses are bytes.
 
 /** One of the three vectors that the factors of four pixels' r, g, b take. */
-// @ts-ignore: decorator
-@inline
 function pattern(a: f32, b: f32, c: f32): v128 {
   return f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(a), 1, b), 2, c), 3, a);
 }
@@ -57,8 +55,6 @@ export function isAnyOver(raw: usize, values: i32, clip: f32): bool {
   return false;
 }
 
-// @ts-ignore: decorator
-@inline
 function row(m: usize, r: v128, g: v128, b: v128, zero: v128, last: v128): v128 {
   const sum = f32x4.add(
     f32x4.add(f32x4.mul(v128.load32_splat(m), r), f32x4.mul(v128.load32_splat(m, 4), g)),
@@ -67,10 +63,8 @@ function row(m: usize, r: v128, g: v128, b: v128, zero: v128, last: v128): v128 
   return i32x4.min_u(i32x4.trunc_sat_f32x4_u(f32x4.add(sum, zero)), last);
 }
 
-// @ts-ignore: decorator
-@inline
 function word(table: usize, x: i32, y: i32, z: i32): u32 {
-  return 0xff000000 | (<u32>load<u8>(table + z) << 16) | (<u32>load<u8>(table + y) << 8) | <u32>load<u8>(table + x);
+  return 0xff000000 | ((<u32>load<u8>(table + z)) << 16) | ((<u32>load<u8>(table + y)) << 8) | (<u32>load<u8>(table + x));
 }
 
 /**
@@ -114,8 +108,6 @@ export function record(
   }
 }
 
-// @ts-ignore: decorator
-@inline
 function grained(levels: v128, strength: v128, noise: usize): v128 {
   const level = f32x4.convert_i32x4_s(levels);
   const v = f32x4.mul(level, f32x4.splat(1 / 255));

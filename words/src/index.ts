@@ -61,6 +61,7 @@ export {
   whatIsSum,
   whatIsTone,
   whatIsTransmission,
+  whatIsTurn,
   whatIsVividness,
   whatIsWhite,
   whatIsWindow,

@@ -1,6 +1,7 @@
 import { formatStops } from '@fulgent/core/exposure';
 import { kelvinToMired } from '@fulgent/core/colour';
 import type { ColourFixture, Effect, Look, Member } from '@fulgent/core/document';
+import type { TurnRange } from '@fulgent/core/day';
 import type { Scopes } from '@fulgent/core/picture';
 import type { Evenness, LightReading, Readings } from '@fulgent/core/scene';
 import { WAVELENGTHS_NM, type Spectrum } from '@fulgent/core/spectrum';
@@ -179,5 +180,16 @@ export function whatIsCourse({ rateHz, rangeStops }: Pick<Effect, 'rateHz' | 'ra
   return {
     title: 'Course of the light',
     text: `Level over four turns, its own power at the top. It turns ${rateHz} times a second and falls by ${rangeStops} stops at most: at its lowest ${percentWords(2 ** -rangeStops)} of its light is left. The picture shows its peak, so that nothing clips when it flares.`,
+  };
+}
+
+/** The face's exposure by how the person stands. */
+export function whatIsTurn({ steps, lowDeg, highDeg }: Pick<TurnRange, 'steps' | 'lowDeg' | 'highDeg'>): WhatIs {
+  const levels = steps.filter(({ turnDeg, keyStops }) => turnDeg >= lowDeg && turnDeg <= highDeg && Number.isFinite(keyStops));
+  const stops = levels.map(({ keyStops }) => keyStops);
+  const span = stops.length ? Math.max(...stops) - Math.min(...stops) : 0;
+  return {
+    title: 'Turning the person',
+    text: `Along: how far the person turns from how they stand now, which is the dashed line. Up: what the face on the key's side is recorded at, stops from mid-grey, ${GREY} of white. Over the lighter part, ${Math.round(highDeg - lowDeg)}° wide, every colour that holds now still holds, and the face changes by ${span.toFixed(1)} stops.`,
   };
 }

@@ -15,6 +15,7 @@ import {
   SKILL_WORDS,
   whatIsAxis,
   whatIsCourse,
+  whatIsTurn,
   whatIsDepth,
   whatIsDisc,
   whatIsEvenness,
@@ -130,6 +131,9 @@ describe('what a figure is', () => {
     expect(whatIsDepth(['Wall']).text).toContain('Here: Wall.');
     expect(whatIsDepth([]).text).toContain('stands off');
     expect(whatIsSum(4).text).toContain('all 4 lights');
+    const steps = [-20, 0, 20, 40].map((turnDeg) => ({ turnDeg, keyStops: turnDeg / 40, lost: [] }));
+    expect(whatIsTurn({ steps, lowDeg: -20, highDeg: 20 }).text).toMatch(/40° wide.*changes by 1\.0 stops/);
+    expect(whatIsTurn({ steps: [], lowDeg: 0, highDeg: 0 }).text).toMatch(/0° wide.*changes by 0\.0 stops/);
     expect(whatIsCourse({ rateHz: 2, rangeStops: 1 }).text).toContain(
       '2 times a second and falls by 1 stops at most: at its lowest 50 %',
     );

@@ -1,6 +1,6 @@
 import { TURN_TRIED_DEG, type TurnRange } from '@fulgent/core/day';
 import { LIMITS, type Look } from '@fulgent/core/document';
-import { turnWords } from '@fulgent/words';
+import { turnWords, whatIsTurn } from '@fulgent/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Line, Path, Rect, Text as SvgText } from 'react-native-svg';
@@ -32,7 +32,7 @@ export function PosesPage({ look }: { readonly look: Look }) {
   const isPerson = look.subject.form === 'person' || look.subject.form === 'seated';
   return (
     <View>
-      <Section title="How far it may turn" aside="while the lights stay">
+      <Section title="How far it may turn" aside="while the lights stay" what={range && whatIsTurn(range)}>
         {error ? <Text role="alert">{error}</Text> : null}
         {range ? (
           <>

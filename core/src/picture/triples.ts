@@ -15,7 +15,7 @@ import type { Light, Look } from '../document/schema';
 import { dot, product, type Spectrum } from '../spectrum/grid';
 import { excitation, GLOW } from '../surface/brightener';
 import { subjectForms } from '../transport/geometry';
-import { landedFlux, washFactor } from '../transport/room';
+import { BY_PATCHES, landedFlux, washFactor } from '../transport/room';
 import { balancedTriple } from '../vivid/alone';
 import { lightKey } from './light-term';
 
@@ -77,7 +77,7 @@ export const emptyTriples = (): TriplesCache => ({ washes: new Map(), setting: '
 /** Whether a light counts is told by the others too. */
 type OfLight = Omit<LightTriples, 'active'>;
 
-/** Light by way of the room: all of it, and what has been sent on three times or more. */
+/** Light by way of the room: all of it, and what has been sent on more often than by patches. */
 interface Washes {
   readonly all: Spectrum;
   readonly late: Spectrum;
@@ -94,8 +94,8 @@ function washOf(
 ): Washes {
   const make = (): Washes => {
     const landed = landedFlux(look, light, subjectForms(look));
-    const after = (times: 0 | 2) => washFactor(look, landed, backdrop, walls, times);
-    return { all: after(0), late: after(2) };
+    const after = (times: 0 | typeof BY_PATCHES) => washFactor(look, landed, backdrop, walls, times);
+    return { all: after(0), late: after(BY_PATCHES) };
   };
   const { faceHeightM, form } = look.subject;
   const key = JSON.stringify([lightKey(light), look.room, look.backdrop, faceHeightM, form, sumOf(backdrop), sumOf(walls)]);

@@ -42,7 +42,7 @@ import { cardName, paintsOf, sendersOf, wallReflectance } from './reflectances';
 import { SENDERS } from '../transport/surround';
 import type { Paints } from '../transport/paints';
 import { sentBy } from '../transport/surround-light';
-import { landedFlux, washFactor } from '../transport/room';
+import { BY_PATCHES, landedFlux, washFactor } from '../transport/room';
 import { viewOf, type View } from '../transport/view';
 import type { Light, Look, Point, ProbeSurface } from '../document/schema';
 import { AMBIENT_ID, ambientLux } from './ambient';
@@ -183,9 +183,9 @@ function compileLight(
 ): SceneLight {
   const full = fullExposure(look, light, lookup);
   const landed = landedFlux(look, light, subjectForms(look));
-  const washOf = (after: 0 | 2) =>
+  const washOf = (after: 0 | typeof BY_PATCHES) =>
     washFactor(look, landed, surfaces.reflectances.of('backdrop'), set.walls, after).map((v) => v * full);
-  const wash = washOf(2);
+  const wash = washOf(BY_PATCHES);
   const at = contributions(look, light, full, set);
   const veil = veilOf(look, frameLitBy(light, set), full, washOf(0), surfaces, set);
   const filter = resolveFilter(light, lookup);

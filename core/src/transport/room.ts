@@ -17,7 +17,8 @@ interface Box {
 }
 
 const BEHIND_BACKDROP_M = 0.05;
-const RAYS = 160;
+/** Of each lamp. Ten times as many move the whole light of a place by 0.002 stop in the mean, 0.02 at most, over 20 rooms. */
+const RAYS = 64;
 const LARGEST_MEAN_REFLECTANCE = 0.95;
 const GOLDEN_ANGLE = Math.PI * (3 - Math.sqrt(5));
 
@@ -115,13 +116,22 @@ function meets(origin: Point, direction: Point, { low, high }: Box, look: Look):
   return { group: onBackdrop ? 'backdrop' : 'walls', at };
 }
 
+/** So often the room's surfaces send light on patch by patch (`surround-light`); after that it is alike everywhere. */
+export const BY_PATCHES = 3;
+
 /**
- * The room wash of a light per unit of intensity, spectrally, 1/m^2 on the grid: all light that the room's surfaces have sent on three times or more, alike
- * everywhere. What they send on before comes from their patches (`surround-light`). E_wash(lambda) = rhobar^2 sum_j Phi_j rho_j(lambda) / ((1 - rhobar) A),
+ * The room wash of a light per unit of intensity, spectrally, 1/m^2 on the grid: all light that the room's surfaces have sent on more often than
+ * `BY_PATCHES`, alike everywhere. E_wash(lambda) = rhobar^3 sum_j Phi_j rho_j(lambda) / ((1 - rhobar) A),
  * rhobar(lambda) the area-weighted mean of all surfaces, at most 0.95. With `after` 0 it is all
  * light by way of the room. `backdrop` and `walls` are their reflectances; ceiling and floor are neutral.
  */
-export function washFactor(look: Look, landed: LandedFlux, backdrop: Spectrum, walls: Spectrum, after: 0 | 2 = 2): Spectrum {
+export function washFactor(
+  look: Look,
+  landed: LandedFlux,
+  backdrop: Spectrum,
+  walls: Spectrum,
+  after: 0 | typeof BY_PATCHES = BY_PATCHES,
+): Spectrum {
   const { room } = look;
   const box = roomBox(look);
   const area = boxArea(box);

@@ -2,10 +2,11 @@ import type { Point } from '../document/schema';
 import { isBlocked } from '../figure/bvh';
 import { pastBoards } from './boards';
 import { openLight, seenShare, type Reaching } from './reach';
+import { BY_PATCHES } from './room';
 import { hairOnWay, toSubject, turnToSubject, type Stage } from './stage';
 import { SENDER, SENDERS, type Surround } from './surround';
 
-/** Light by way of the large surfaces round a subject: what a lamp lands on their patches, what those send each other once, and what they bring to a place. */
+/** Light by way of the large surfaces round a subject: what a lamp lands on their patches, what those send each other, and what they bring to a place. */
 
 /** Where a lamp is nearer to a patch than so many times its size, its light on it is asked at more points. */
 const NEAR_PATCH = 1.5;
@@ -70,21 +71,21 @@ function landed(reach: Reaching): SurroundLight {
   };
   for (let j = 0; j < count; j++) take(j, first[j]!, 0);
   const colours = [0, ...SENDERS.flatMap((_, s) => (greys[s] === null && sender.includes(s) ? [sentBy(s)] : []))];
-  const once = flux.slice();
-  const shares = betweenPatches(surround);
-  for (const c of colours) {
-    const sending: number[] = [];
-    const amounts: number[] = [];
-    for (let k = 0; k < count; k++)
-      if (once[N * k + c]! > LEAST_SHARE * brightest) {
-        sending.push(k);
-        amounts.push(once[N * k + c]!);
+  const shares = fromPatches(surround);
+  const lux = new Float64Array(count);
+  const last = flux.slice();
+  for (let bounce = 1; bounce < BY_PATCHES; bounce++) {
+    const before = flux.slice();
+    for (const c of colours) {
+      lux.fill(0);
+      for (let k = 0; k < count; k++) {
+        const sends = last[N * k + c]!;
+        if (sends <= LEAST_SHARE * brightest) continue;
+        for (let j = 0, row = count * k; j < count; j++) lux[j]! += shares[row + j]! * sends;
       }
-    for (let j = 0; j < count; j++) {
-      let lux = 0;
-      for (let i = 0, row = count * j; i < sending.length; i++) lux += shares[row + sending[i]!]! * amounts[i]!;
-      if (lux > 0) take(j, lux, c);
+      for (let j = 0; j < count; j++) if (lux[j]! > 0) take(j, lux[j]!, c);
     }
+    for (let i = 0; i < last.length; i++) last[i] = flux[i]! - before[i]!;
   }
   return { colours, ...gathered(surround, colours, flux) };
 }
@@ -151,20 +152,20 @@ function gathered(
 
 const between = new WeakMap<Surround, Float32Array>();
 
-/** Illuminance of each patch (rows) of one unit that another sends. */
-function betweenPatches(surround: Surround): Float32Array {
+/** What one unit that a patch (rows) sends lands on each other. */
+function fromPatches(surround: Surround): Float32Array {
   let found = between.get(surround);
   if (found) return found;
   const { count, place, normal, areaM2 } = surround;
   found = new Float32Array(count * count);
-  for (let j = 0; j < count; j++)
-    for (let k = 0; k < count; k++) {
+  for (let k = 0; k < count; k++)
+    for (let j = 0; j < count; j++) {
       const [dx, dy, dz] = [0, 1, 2].map((c) => place[3 * k + c]! - place[3 * j + c]!) as [number, number, number];
       const here = normal[3 * j]! * dx + normal[3 * j + 1]! * dy + normal[3 * j + 2]! * dz;
       const there = -(normal[3 * k]! * dx + normal[3 * k + 1]! * dy + normal[3 * k + 2]! * dz);
       if (here <= 1e-9 || there <= 1e-9) continue;
       const d2 = dx * dx + dy * dy + dz * dz;
-      found[count * j + k] = (here * there) / (d2 * (d2 + areaM2[k]! / Math.PI));
+      found[count * k + j] = (here * there) / (d2 * (d2 + areaM2[k]! / Math.PI));
     }
   between.set(surround, found);
   return found;
