@@ -1,4 +1,4 @@
-import { balance } from './balance/balance';
+import { withCleanKey } from './clean-key';
 import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
 import type { Mood } from '../document/moods';
 import type { Garment, PersonId } from '../document/subject';
@@ -18,9 +18,6 @@ import {
   makeLight,
   usualPlace,
 } from './light-sets';
-
-/** Looks that ship and new ones are balanced without the long search. */
-const QUICKLY = { thorough: false } as const;
 
 /** How much of a look is dark: its key against the meter, and what the brief then says. */
 const MOOD_LEVELS: Readonly<Record<Mood, { readonly keyStops: number; readonly keyLevel: Look['brief']['keyLevel'] }>> = {
@@ -150,5 +147,5 @@ export function newLook({ title, person, skin, backdrop, camera, lights, colours
     probes: standardProbes(FACE_HEIGHT_M, BACKDROP_DISTANCE_M, 'left'),
     spectra: [],
   };
-  return withOwnPalette(balance(look, QUICKLY).look);
+  return withOwnPalette(withCleanKey(look));
 }
