@@ -1,86 +1,16 @@
-import { makeCamera, standInSensor, type Camera } from '../src/camera';
+import { makeCamera, type Camera } from '../src/camera';
 import { applyCurve, invertCurve, linearOutputInto } from '../src/camera/camera';
 import { responses } from '../src/camera/sensor';
 import { checkLearned, edgeStops } from '../src/camera/learned';
 import { applyTone, invertTone, monotone, toneOf } from '../src/camera/tone';
-import { learnCamera, readChart, type BracketPicture, type CameraLesson } from '../src/day';
+import { type BracketPicture } from '../src/day';
 import { InputError } from '../src/errors';
-import { readChartCsv } from '../src/files';
 import { daylightSource, planckSource } from '../src/source/source';
-import { findMaterial, STAND_IN_CHART } from '../src/surface';
-import { reflectanceOfLab } from '../src/surface/from-lab';
-import { skinReflectance } from '../src/surface/skin';
-import { spectrumToXyz } from '../src/colour/observer';
-import { product, type Spectrum } from '../src/spectrum/grid';
-import { NM, picture, recorded, type Body } from './outside/camera-body';
+import { type Spectrum } from '../src/spectrum/grid';
+import { NM, picture, recorded } from './outside/camera-body';
 import { random } from '../src/figure/numeric';
-import { BLUE_TEST_GEL, ORANGE_TEST_GEL } from './support';
-
-const bell = (peak: number, low: number, high: number) =>
-  NM.map((nm) => Math.exp(-(((nm - peak) / (nm < peak ? low : high)) ** 2)));
-const encode = (x: number) => (x <= 0.0031308 ? 12.92 * x : 1.055 * x ** (1 / 2.4) - 0.055);
+import { encode, GREY, CURVES, body, bracketOf, STOPS, base, learnt } from './learn-support';
 const decode = (v: number) => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
-const GREY = 0.18;
-const GREY_VALUE = encode(GREY);
-const hill = (x: number, n: number, most: number) => (most * x ** n) / (x ** n + (most / GREY_VALUE - 1) * GREY ** n);
-
-/** Made-up curves; mid-grey is recorded at its own value in each. Value against linear output. */
-const CURVES: Readonly<Record<string, (x: number) => number>> = {
-  'an S': (x) => Math.min(1, hill(x, 1.05, 1.04)),
-  'a soft S': (x) => Math.min(1, hill(x, 0.8, 1.08)),
-  'a straight line': (x) => encode(Math.min(1, x)),
-  'a log': (x) => Math.min(0.93, Math.max(0, GREY_VALUE + 0.085 * Math.log2((x + 0.006) / (GREY + 0.006)))),
-};
-
-const SENSOR = [
-  bell(604, 42, 36).map((v, i) => v + 0.04 * bell(430, 20, 20)[i]!),
-  bell(538, 44, 46).map((v, i) => v + 0.02 * bell(610, 30, 30)[i]!),
-  bell(462, 34, 32).map((v, i) => v + 0.05 * bell(540, 30, 30)[i]!),
-];
-const MATRIX = [1.72, -0.62, -0.1, -0.22, 1.56, -0.34, 0.03, -0.41, 1.38];
-const daylight = Array.from(daylightSource(5600));
-const body = (curve: (x: number) => number, white: readonly number[] = daylight): Body => ({
-  sensor: SENSOR,
-  matrix: MATRIX,
-  curve,
-  white,
-  full: 40,
-});
-
-const gauss = (next: () => number) => () => 0.003 * (next() + next() + next() + next() - 2) * 1.7;
-
-/** A still scene of plain things in uneven light, bracketed. */
-function bracketOf(camera: Body, stops: readonly number[], seed = 7, change: (j: number) => number = () => 0): BracketPicture[] {
-  const next = random(seed);
-  const [columns, rows, size] = [12, 8, 24];
-  const things = Array.from({ length: columns * rows }, () => {
-    const [base, rise, at, width] = [0.03 + 0.3 * next() ** 2, 0.6 * next(), 420 + 260 * next(), 25 + 60 * next()];
-    const surface = NM.map((nm) => base + rise / (1 + Math.exp(-(nm - at) / width)));
-    return recorded({ ...camera, curve: (x) => x }, daylight, surface, 0.05 + 1.4 * next() ** 2);
-  });
-  return stops.map((stop, j) => {
-    const noise = gauss(random(seed + 13 * j));
-    return {
-      stops: stop,
-      pixels: picture(
-        columns * size,
-        rows * size,
-        (x, y) => {
-          const falloff = 1 - (0.25 * x) / (columns * size);
-          const thing = things[Math.floor(y / size) * columns + Math.floor(x / size)]!;
-          return thing.map((v) => camera.curve(v * falloff * 2 ** (stop + change(j))));
-        },
-        noise,
-      ),
-    };
-  });
-}
-
-const LESSON: CameraLesson = { bracket: [], greyFrame: null, card: null, chart: null };
-const STOPS = [-3, -2, -1, 0, 1, 2, 3];
-const base = { sensor: standInSensor() };
-const learnt = (lesson: Partial<CameraLesson>) => learnCamera(base, false, null, { ...LESSON, ...lesson });
-
 /** The linear output at which a curve reaches a value, found by halving. */
 function outputAt(curve: (x: number) => number, value: number): number {
   let [low, high] = [1e-6, 1e4];
@@ -228,115 +158,6 @@ function ratios(camera: Camera, source: Spectrum): [number, number, number] {
   return [out[0]!, out[1]!, out[2]!];
 }
 
-/** A picture of the stand-in chart as a body records it, upright or turned. */
-function chartPicture(camera: Body, level: number, turned = false) {
-  const next = gauss(random(5));
-  const patches = STAND_IN_CHART.map(({ reflectance }) => recorded(camera, daylight, Array.from(reflectance), level));
-  if (turned) patches.reverse();
-  return picture(
-    420,
-    300,
-    (x, y) => {
-      // The chart lies askew in the frame.
-      const [u, v] = [(x - 60 - 0.1 * y) / 270, (y - 40 - 0.05 * x) / 180];
-      if (u < 0 || v < 0 || u >= 1 || v >= 1) return [0.2, 0.2, 0.2];
-      const inside = (6 * u) % 1 > 0.08 && (6 * u) % 1 < 0.92 && (4 * v) % 1 > 0.08 && (4 * v) % 1 < 0.92;
-      return inside ? patches[6 * Math.floor(4 * v) + Math.floor(6 * u)]! : [0.03, 0.03, 0.03];
-    },
-    next,
-  );
-}
-
-/** Where the chart's corners lie in that picture. */
-const CORNERS = (
-  [
-    [0, 0],
-    [1, 0],
-    [1, 1],
-    [0, 1],
-  ] as const
-).map(([u, v]) => {
-  const det = 1 - 0.1 * 0.05;
-  const [a, b] = [60 + 270 * u, 40 + 180 * v];
-  return [(a + 0.1 * b) / det / 420, (b + 0.05 * a) / det / 300] as const;
-}) as unknown as Parameters<typeof readChart>[1];
-
-describe('a 3x3 from a chart', () => {
-  const camera = body(CURVES['an S']!);
-  const bracket = bracketOf(camera, STOPS);
-  const lesson = (turned = false) => ({
-    bracket,
-    chart: {
-      readings: readChart(chartPicture(camera, 0.9, turned), CORNERS),
-      patches: STAND_IN_CHART,
-      whiteK: 5600,
-      tintDuv: 0,
-      source: daylightSource(5600),
-    },
-  });
-
-  it('makes the camera see surfaces and gels that were not on it as the body does', () => {
-    const { learned, headroomStops, chart, edgeStops: edge, edgeBefore } = learnt(lesson());
-    const [before, after] = [makeCamera(base), makeCamera({ ...base, headroomStops, learned })];
-    const surfaces = [
-      skinReflectance(0.15),
-      skinReflectance(0.7),
-      ...['cloth-red', 'velvet-green', 'wood-oak'].flatMap((id) => {
-        const found = findMaterial(id);
-        return found ? [found.reflectance] : [];
-      }),
-      BLUE_TEST_GEL,
-      ORANGE_TEST_GEL,
-    ];
-    const miss = (as: Camera, linear: (v: number) => number) =>
-      surfaces.flatMap((surface) => {
-        const seen = recorded({ ...camera, curve: (x) => x }, daylight, Array.from(surface), 0.5);
-        const balanced = responses(as.sensor, product(daylightSource(5600), surface)).map(
-          (v, c) => (0.5 * v) / as.whiteResponse[c]!,
-        );
-        const out = new Float64Array(3);
-        linearOutputInto(out, as, balanced[0]!, balanced[1]!, balanced[2]!);
-        return seen.flatMap((v, c) => (v > 0.02 ? [Math.abs(Math.log2(Math.max(1e-3, linear(out[c]!)) / v))] : []));
-      });
-    const mean = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / list.length;
-    const [was, is] = [mean(miss(before, (v) => v)), mean(miss(after, (v) => v))];
-    expect(is).toBeLessThan(0.75 * was);
-    expect(is).toBeLessThan(0.07);
-    expect(chart!.residualStops).toBeLessThan(chart!.beforeStops);
-    expect(chart!.turned).toBe(false);
-    expect(edge).toBeLessThan(edgeBefore);
-    expect(edgeBefore).toBeCloseTo(0.15, 6);
-  });
-
-  it('is the same with the chart lying upside down', () => {
-    const [upright, turned] = [learnt(lesson()), learnt(lesson(true))];
-    expect(turned.chart!.turned).toBe(true);
-    turned.learned.matrix!.forEach((v, i) => expect(Math.abs(v - upright.learned.matrix![i]!)).toBeLessThan(0.03));
-  });
-
-  it('keeps a neutral neutral', () => {
-    const { learned } = learnt(lesson());
-    [0, 3, 6].forEach((row) => expect(learned.matrix!.slice(row, row + 3).reduce((sum, v) => sum + v, 0)).toBeCloseTo(1, 5));
-    expect(() => checkLearned(learned)).not.toThrow();
-  });
-
-  it('refuses corners in a line, a chart that is not there, and one that clips', () => {
-    const { chart } = lesson();
-    expect(() =>
-      readChart(chartPicture(camera, 0.9), [
-        [0, 0],
-        [0.5, 0.5],
-        [1, 1],
-        [0.2, 0.2],
-      ]),
-    ).toThrow(/Put each on its corner/);
-    const shuffled = chart.readings.map((_, i) => chart.readings[(7 * i) % 24]!);
-    expect(() => learnt({ chart: { ...chart, readings: shuffled } })).toThrow(/do not follow this chart|None of the greys/);
-    expect(() => learnt({ chart: { ...chart, readings: readChart(chartPicture(camera, 30), CORNERS) } })).toThrow(/can be read/);
-    expect(() => learnt({})).toThrow(/no picture yet/);
-  });
-});
-
 describe('what was learned', () => {
   it('takes its part of the uncertainty away, and not more', () => {
     const none = { tone: null, toneStops: 0, matrix: null, matrixStops: 0, whiteMired: 0, whiteDuv: 0 };
@@ -386,58 +207,5 @@ describe('what was learned', () => {
     expect(applyTone(toneOf(tone, 0.8), 0.8)).toBe(1);
     const through = monotone([0, 1, 2, 3], [0, 0, 1, 1]);
     expect([0.5, 2.5].map(through)).toEqual([0, 1]);
-  });
-});
-
-describe('the figures of a chart from a file', () => {
-  const rows = (row: (i: number) => string) => Array.from({ length: 24 }, (_, i) => row(i)).join('\n');
-
-  it('as CIELAB become reflectances of that colour', () => {
-    const colours = Array.from({ length: 24 }, (_, i) => [20 + 3 * i, 18 * Math.cos(i), 18 * Math.sin(i)] as const);
-    const chart = readChartCsv(
-      `name;L*;a*;b*\n${rows((i) => `P${i};${colours[i]!.map((v) => v.toFixed(3).replace('.', ',')).join(';')}`)}`,
-    );
-    const light = daylightSource(5003);
-    const white = spectrumToXyz(light);
-    chart.forEach(({ name, reflectance }, i) => {
-      const f = spectrumToXyz(product(light, reflectance)).map((v, c) => {
-        const t = v / white[c]!;
-        return t > (6 / 29) ** 3 ? Math.cbrt(t) : t / (3 * (6 / 29) ** 2) + 4 / 29;
-      });
-      expect(name).toBe(`P${i}`);
-      expect(116 * f[1]! - 16).toBeCloseTo(colours[i]![0], 2);
-      expect(500 * (f[0]! - f[1]!)).toBeCloseTo(colours[i]![1], 2);
-      expect(200 * (f[1]! - f[2]!)).toBeCloseTo(colours[i]![2], 2);
-      expect(Math.min(...reflectance)).toBeGreaterThan(0);
-      expect(Math.max(...reflectance)).toBeLessThan(1);
-    });
-  });
-
-  it('as spectra are read as they are, percent or not', () => {
-    const header = Array.from({ length: 31 }, (_, i) => `nm${400 + 10 * i}`).join(',');
-    const of = (scale: number) =>
-      readChartCsv(
-        `id,${header}\n${rows((i) => `${i},${Array.from({ length: 31 }, (_, k) => (scale * (0.1 + 0.01 * k + 0.02 * i)).toFixed(4)).join(',')}`)}`,
-      );
-    expect(of(1)[3]!.reflectance[14]).toBeCloseTo(0.1 + 0.05 + 0.06, 3);
-    expect(of(100)[3]!.reflectance[14]).toBeCloseTo(0.1 + 0.05 + 0.06, 3);
-  });
-
-  it.each<[string, string, RegExp]>([
-    ['too few rows', 'L,a,b\n50,0,0', /1 rows.*24 patches/],
-    ['no columns that say anything', `x,y\n${rows(() => '1,2')}`, /columns L, a and b/],
-    [
-      'a cell that is no number',
-      `L,a,b\n${rows((i) => (i === 4 ? '50,?,0' : '50,0,0'))}`,
-      /The a in row 6 is "\?", not a number/,
-    ],
-    ['a colour that no surface has', `L,a,b\n${rows((i) => (i === 2 ? '40,90,120' : '50,0,0'))}`, /Row 4.*No surface/],
-  ])('are refused with %s', (_, text, says) => {
-    expect(() => readChartCsv(text)).toThrow(says);
-  });
-
-  it('of one colour are the smoothest: a grey is flat', () => {
-    const grey = reflectanceOfLab({ L: 49.5, a: 0, b: 0 });
-    expect(Math.max(...grey) - Math.min(...grey)).toBeLessThan(0.01);
   });
 });
