@@ -124,7 +124,9 @@ export function PlaceSection({ look }: { readonly look: Look }) {
             value={place.minutes === null ? 'open' : `${place.minutes} min`}
             onStep={(by) => put({ minutes: Math.max(5, (place.minutes ?? 60) + by * 15) })}
             onType={(text) =>
-              taken(readNumber(text, { name: 'Time', low: 1, high: 10_000, unit: 'min' }), (minutes) => put({ minutes }))
+              taken(readNumber(text, { name: 'Time available', low: 1, high: 10_000, unit: 'min' }), (minutes) =>
+                put({ minutes }),
+              )
             }
           />
         </Cell>
@@ -144,7 +146,9 @@ export function PlaceSection({ look }: { readonly look: Look }) {
             value={place.powerW === null ? 'unknown' : `${place.powerW} W`}
             onStep={(by) => put({ powerW: Math.max(100, (place.powerW ?? 2000) + by * 100) })}
             onType={(text) =>
-              taken(readNumber(text, { name: 'Power', low: 1, high: 1_000_000, unit: 'W' }), (powerW) => put({ powerW }))
+              taken(readNumber(text, { name: 'Power at the sockets', low: 1, high: 1_000_000, unit: 'W' }), (powerW) =>
+                put({ powerW }),
+              )
             }
           />
         </Cell>
