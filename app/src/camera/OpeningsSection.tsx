@@ -22,7 +22,8 @@ export function OpeningsSection({ look }: { readonly look: Look }) {
   const theme = useTheme();
   const [adding, setAdding] = useState(false);
   const { openings } = look.ambient;
-  const put = (next: typeof openings) => changeAmbientLight('openings', { openings: next });
+  /** Each act is a step of its own to take back. */
+  const put = (act: string, next: typeof openings) => changeAmbientLight(`openings.${act}`, { openings: next });
   const open = openings.filter(({ done }) => !done).length;
   return (
     <Section
@@ -36,7 +37,12 @@ export function OpeningsSection({ look }: { readonly look: Look }) {
             role="checkbox"
             aria-checked={done}
             aria-label={`${name}, ${count}`}
-            onPress={() => put(openings.map((one) => (one.id === id ? { ...one, done: !done } : one)))}
+            onPress={() =>
+              put(
+                `done.${id}`,
+                openings.map((one) => (one.id === id ? { ...one, done: !done } : one)),
+              )
+            }
           >
             <Icon name={done ? 'check-square' : 'square'} size={19} color={theme.text} />
             <Text style={{ flex: 1 }} quiet={done}>
@@ -44,7 +50,16 @@ export function OpeningsSection({ look }: { readonly look: Look }) {
               {name}
             </Text>
           </Pressable>
-          <IconButton icon="x" label={`Remove ${name}`} onPress={() => put(openings.filter((one) => one.id !== id))} />
+          <IconButton
+            icon="x"
+            label={`Remove ${name}`}
+            onPress={() =>
+              put(
+                `remove.${id}`,
+                openings.filter((one) => one.id !== id),
+              )
+            }
+          />
         </View>
       ))}
       <Button label="Add an opening" icon="plus" disabled={openings.length >= LIMITS.places} onPress={() => setAdding(true)} />
@@ -54,7 +69,7 @@ export function OpeningsSection({ look }: { readonly look: Look }) {
           onAdd={(name, count) => {
             let n = openings.length + 1;
             while (openings.some(({ id }) => id === `opening-${n}`)) n++;
-            put([...openings, { id: `opening-${n}`, name, count, done: false }]);
+            put('add', [...openings, { id: `opening-${n}`, name, count, done: false }]);
             setAdding(false);
           }}
         />

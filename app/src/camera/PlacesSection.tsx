@@ -48,7 +48,9 @@ export function PlacesSection({ look }: { readonly look: Look }) {
             <Button
               label="Remove"
               accessibilityLabel={`Remove ${name}`}
-              onPress={() => changeAmbientLight('places', { places: look.ambient.places.filter((one) => one.id !== id) })}
+              onPress={() =>
+                changeAmbientLight(`places.remove.${id}`, { places: look.ambient.places.filter((one) => one.id !== id) })
+              }
             />
           ) : null}
         </View>
@@ -71,7 +73,7 @@ function AddPlace({ look, onClose }: { readonly look: Look; readonly onClose: ()
     const { places } = look.ambient;
     let n = places.length + 1;
     while (places.some(({ id }) => id === `place-${n}`)) n++;
-    changeAmbientLight('places', { places: [...places, { id: `place-${n}`, name: title, lux, source: preset.source }] });
+    changeAmbientLight('places.add', { places: [...places, { id: `place-${n}`, name: title, lux, source: preset.source }] });
     onClose();
   };
   return (
