@@ -1,4 +1,4 @@
-import { COLOUR_SETS, LIGHT_SETS } from '../src/planning';
+import { COLOUR_SETS, keyLoweredBy, LIGHT_SETS } from '../src/planning';
 import { newLook } from '../src/planning/search';
 import { MOODS } from '../src/document';
 import { evaluate, framing, parseLook } from '../src/scene';
@@ -50,6 +50,7 @@ describe.each(MOODS)('the key of a new look, %s', (mood) => {
       expect({ colours, out: out.map(({ name, verdict }) => [name, verdict]) }).toEqual({ colours, out: [] });
       // The mood stays what it was asked to be, and no lamp hangs in the picture for it.
       const lowered = MOOD_KEY[mood] - look.brief.keyStops;
+      expect(keyLoweredBy(look)).toBeCloseTo(lowered, 6);
       expect(lowered).toBeGreaterThanOrEqual(-1e-9);
       expect(lowered).toBeLessThanOrEqual(1 + 1e-9);
       expect(framing(look).things).toEqual([]);

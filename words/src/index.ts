@@ -14,7 +14,7 @@ export { hazeClearingWords, SOFT_FILTER_WORDS, softFilterWords, threadWords, vei
 export { apertureWords, luxWords, meterLightWords, meterWords } from './meter';
 export { capital, channelWord, lowered, percentWords, stopsWords } from './numbers';
 export { checkWords, madeWords, missedColourWords, motiveProblemWords, SCHEME_WORDS, type CheckWords } from './palette';
-export { effectWords, nightWords, watchWords } from './planning';
+export { effectWords, newLookWords, nightWords, watchWords } from './planning';
 export { proposalWords, type ProposalWords } from './proposals';
 export { roleSheets, type RoleSheet } from './roles';
 export {

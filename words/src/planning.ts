@@ -65,3 +65,15 @@ export function effectWords(note: EffectNote): string {
       return `On average it gives ${formatStops(note.meanStops)} against its peak: light the place for that as well.`;
   }
 }
+
+/** What a new look has otherwise than it was asked for: lights that the kit has no fixture for, and a key that is so many stops darker. Empty where nothing is. */
+export function newLookWords(without: readonly string[], keyLoweredStops: number): string {
+  return [
+    without.length ? `Your kit has no fixture left for ${without.join(', ')}: a stand-in is there.` : '',
+    keyLoweredStops > 0.05
+      ? `The key is ${keyLoweredStops.toFixed(1)} stop darker than the mood has it, so that it washes no colour out; the brief has the figure.`
+      : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}

@@ -3,7 +3,7 @@ import { nightOvenLooks } from '@fulgent/core/demo';
 import type { EffectNote, NightRemedy, Watch } from '@fulgent/core/planning';
 import { buildRun } from '@fulgent/core/planning/search';
 import { practical } from '@fulgent/core/source';
-import { CONTROL_WORDS, effectWords, lampCautions, nightWords, offerWords, watchWords } from '../src';
+import { CONTROL_WORDS, effectWords, lampCautions, newLookWords, nightWords, offerWords, watchWords } from '../src';
 
 describe('the day made a night', () => {
   it.each([
@@ -97,4 +97,10 @@ describe('versions before they are made', () => {
     ]);
     expect(offerWords({ ...figures, colours: 1, vivid: 0 })[1]).toBe('0 of 1 colour vivid');
   });
+});
+
+it('a new look says what it has otherwise than it was asked for', () => {
+  expect(newLookWords([], 0)).toBe('');
+  expect(newLookWords([], 0.67)).toMatch(/^The key is 0\.7 stop darker than the mood has it/);
+  expect(newLookWords(['Key', 'Rim'], 1)).toMatch(/no fixture left for Key, Rim: a stand-in is there\. The key is 1\.0 stop/);
 });

@@ -1,8 +1,9 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { CAMERAS, isStandIn } from '@fulgent/core/catalogue';
 import { PERSON_IDS, type Look, type PersonId } from '@fulgent/core/document';
-import { COLOUR_SETS, LIGHT_SETS, lookWithSurface, type NewLook } from '@fulgent/core/planning';
+import { COLOUR_SETS, keyLoweredBy, LIGHT_SETS, lookWithSurface, type NewLook } from '@fulgent/core/planning';
 import { SKIN_PRESETS } from '@fulgent/core/surface';
+import { newLookWords } from '@fulgent/words';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
@@ -142,7 +143,8 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
           ? (await api.createShoot(`Shoot of ${new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`)).id
           : home;
       const stored = await onceMore(() => api.createLook(look, target));
-      if (without.length) say(`Your kit has no fixture left for ${without.join(', ')}: a stand-in is there.`);
+      const told = newLookWords(without, keyLoweredBy(look));
+      if (told) say(told);
       router.replace(`/looks/${stored.id}/balance`);
     } catch (error) {
       setFailure(error instanceof Error ? error.message : String(error));

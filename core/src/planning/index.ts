@@ -151,3 +151,4 @@ export {
   type VariantOffer,
 } from './variants/variants';
 export { windowLight } from './window';
+export { keyLoweredBy } from './moods';

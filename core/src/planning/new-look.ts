@@ -1,6 +1,7 @@
 import { withCleanKey } from './clean-key';
 import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
 import type { Mood } from '../document/moods';
+import { MOOD_LEVELS } from './moods';
 import type { Garment, PersonId } from '../document/subject';
 import type { SubjectShape } from '../figure/shape';
 import { SKIN_PRESETS } from '../surface/skin';
@@ -18,13 +19,6 @@ import {
   makeLight,
   usualPlace,
 } from './light-sets';
-
-/** How much of a look is dark: its key against the meter, and what the brief then says. */
-const MOOD_LEVELS: Readonly<Record<Mood, { readonly keyStops: number; readonly keyLevel: Look['brief']['keyLevel'] }>> = {
-  dark: { keyStops: -1, keyLevel: 'low' },
-  neutral: { keyStops: 0, keyLevel: 'middle' },
-  bright: { keyStops: 0.3, keyLevel: 'high' },
-};
 
 /** The short choices of a new look. */
 export interface NewLook {
