@@ -131,10 +131,12 @@ export function applyCurve(camera: Camera, x: number): number {
   if (x <= 0) return 0;
   const xw = camera.outputClip;
   const a = camera.shoulder;
-  if (a === 0) return x >= xw ? 1 : x / xw;
+  if (x >= xw) return 1;
+  if (a === 0) return x / xw;
   if (x <= TOE_LIMIT) return x;
-  const t = Math.min(1, (x - TOE_LIMIT) / (xw - TOE_LIMIT));
-  return TOE_LIMIT + ((1 - TOE_LIMIT) * Math.log1p(a * t)) / Math.log1p(a);
+  // (1 - k) / ln(1 + a), as `shoulderOf` has it: one logarithm fewer in loops that run for every pixel.
+  const scale = (xw - TOE_LIMIT) / a;
+  return TOE_LIMIT + scale * Math.log1p((x - TOE_LIMIT) / scale);
 }
 
 /** The value in the file, sRGB encoded 0 to 1, of a linear output. */

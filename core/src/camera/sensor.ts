@@ -1,6 +1,7 @@
 import { InputError } from '../errors';
 import { dot, gaussian, risingEdge, sampled, type Spectrum } from '../spectrum/grid';
 import { resample } from '../spectrum/samples';
+import { kept } from '../kept';
 
 /** Red, green and blue sensitivities on the grid, in any common unit. */
 export type Sensor = readonly [r: Spectrum, g: Spectrum, b: Spectrum];
@@ -10,18 +11,7 @@ export const CHANNELS = ['R', 'G', 'B'] as const;
 export type Channel = (typeof CHANNELS)[number];
 
 /** Sensors that were made before, by what they were made of: matrices are fitted to a sensor once, however often a look with it is read anew. */
-const known = new Map<string, Sensor>();
-const MOST_KNOWN = 24;
-
-function once(key: string, make: () => Sensor): Sensor {
-  let found = known.get(key);
-  if (!found) {
-    found = make();
-    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-    known.set(key, found);
-  }
-  return found;
-}
+const once = kept<Sensor>(24);
 
 /** The made-up base sensor with R's peak moved by `shiftNm` and G's by half that. */
 export function standInSensor(shiftNm = 0): Sensor {

@@ -1,6 +1,7 @@
 import { decodeSrgb } from '../colour/rgb';
 import { InputError } from '../errors';
 import { MID_GREY } from '../exposure/meter';
+import { kept } from '../kept';
 
 /**
  * A recording curve as it was learned from a camera's own pictures: recorded values (sRGB encoded, 0 to 1) against linear output in
@@ -42,8 +43,7 @@ export function checkTone({ stops, values }: ToneSamples): void {
     throw new InputError('values', 'The curve is flat: its last value must lie over its first.');
 }
 
-const known = new Map<string, Tone>();
-const MOST_KNOWN = 24;
+const tones = kept<Tone>(24);
 
 /**
  * A curve for a camera whose white clips at `whiteClip`: where that comes first, what white gives there becomes as bright as the curve's
@@ -52,12 +52,7 @@ const MOST_KNOWN = 24;
 export function toneOf(samples: ToneSamples, whiteClip: number): Tone {
   const outputClip = Math.min(toneClip(samples), whiteClip);
   const key = JSON.stringify([samples.stops, samples.values, outputClip]);
-  let tone = known.get(key);
-  if (!tone) {
-    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-    known.set(key, (tone = { key, outputClip, table: tableOf(samples, outputClip) }));
-  }
-  return tone;
+  return tones(key, () => ({ key, outputClip, table: tableOf(samples, outputClip) }));
 }
 
 function tableOf(samples: ToneSamples, outputClip: number): Float64Array {

@@ -4,6 +4,7 @@ import { findSeen, seenKey, type Seen } from './seen';
 import { mostBlurPx, TILE } from './focus';
 import { meshStride } from './soft-mesh';
 import { sizeOf, type Picture, type PictureRequest, type Rows } from './request';
+import { kept } from '../kept';
 
 /** A picture drawn in bands of rows, each by itself: on as many threads as there are bands, and the same as drawn whole. */
 
@@ -57,19 +58,13 @@ export interface Split {
   readonly row: number;
 }
 
-const known = new Map<string, number>();
-const MOST_KNOWN = 16;
+const known = kept<{ readonly row: number }>(16);
 
 /** Where the picture of a request falls into two bands of about the same work. */
 export function splitOf(request: PictureRequest): Split {
   const { width, height } = sizeOf(request);
   const key = seenKey(request.look, width, height);
-  let row = known.get(key);
-  if (row === undefined) {
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, (row = findSplit(request.look, width, height)));
-  }
-  return { width, height, row };
+  return { width, height, ...known(key, () => ({ row: findSplit(request.look, width, height) })) };
 }
 
 function findSplit(look: Look, width: number, height: number): number {

@@ -9,15 +9,15 @@ import {
   stopsOverMeter,
 } from '../exposure/meter';
 import { inField } from '../errors';
+import { kept } from '../kept';
 import { product, type Spectrum } from '../spectrum/grid';
-import { subjectForms } from '../transport/geometry';
-import { BY_PATCHES, landedFlux, washFactor } from '../transport/room';
+import { BY_PATCHES, washFactor } from '../transport/room';
 import { balancedTriple } from '../vivid/alone';
 import { isWhiteLight, type Triple } from '../vivid/vividness';
 import type { Light, Look, Point } from '../document/schema';
 import { AMBIENT_ID, ambientLux } from './ambient';
 import { cameraOf } from './camera';
-import { ambientContributions, contributions } from './contributions';
+import { ambientContributions, contributions, geometryOf } from './contributions';
 import { FIGURES } from './figures';
 import { figuresOf } from './probe-figures';
 import {
@@ -31,6 +31,7 @@ import {
   type SpectrumLookup,
 } from './resolve';
 import { roomShare, setOf, type SetUp } from './set-up';
+import { BESIDE, BESIDE_LIGHT } from './same-picture';
 import { surfacesOf, type Surfaces } from './surfaces';
 import { frameLitBy, NOTHING_LIT, veilOf } from './veil';
 
@@ -51,7 +52,7 @@ export interface SceneLight {
   readonly powerStops: number;
   readonly zone: number;
   /** One block of probes x FIGURES at each knot, divided by 2^stops; a single block where colour does not move. */
-  readonly knots: readonly { readonly stops: number; readonly figures: Float64Array }[];
+  readonly knots: readonly { readonly stops: number; readonly figures: ArrayLike<number> }[];
   /** Source through gels without geometry at present power, 1 lx before filters. */
   readonly filtered: Spectrum;
   /** White to this camera. */
@@ -80,30 +81,72 @@ export interface Scene {
 
 /** Compiles a look that has passed `parseLook`. @throws InputError where a reference or a figure cannot be used. */
 export function compileScene(look: Look): Scene {
-  const lookup = lookupIn(look.spectra);
-  const { camera: settings } = look;
-  const camera = inField('camera', () => {
-    checkExposureSettings(settings);
-    return cameraOf(look);
-  });
-  const surfaces = surfacesOf(look, camera);
-  const set = setOf(look, surfaces.reflectances, lookup);
+  const { camera, probes, ambient, litBy } = groundOf(look);
   const anySolo = look.lights.some((light) => light.on && light.solo);
-  const lights = look.lights.map((light, index) =>
-    inField(`lights[${index}]`, () =>
-      compileLight(look, light, index, light.on && !light.muted && (!anySolo || light.solo), surfaces, set, lookup),
-    ),
-  );
-  return {
-    look,
-    camera,
-    probes: look.probes.map(({ surface }, p) => {
-      const on = set.places[p]!;
-      return { ...surfaces.probe(surface), at: on.place, open: roomShare(on) * set.fade[p]! };
-    }),
-    lights: [...lights, compileAmbient(look, surfaces, set, !anySolo, lookup)],
-  };
+  const lights = look.lights.map((light, index): SceneLight => {
+    const { knots, at } = inField(`lights[${index}]`, () => litBy(light));
+    return {
+      id: light.id,
+      name: light.name,
+      index,
+      active: light.on && !light.muted && (!anySolo || light.solo),
+      powerStops: light.powerStops,
+      zone: look.probes.findIndex(({ id }) => id === light.zone),
+      knots,
+      ...at(light.powerStops),
+    };
+  });
+  return { look, camera, probes, lights: [...lights, { ...ambient, active: !anySolo && ambient.active }] };
 }
+
+/** What the lights of a look are worked out from, and what was worked out of them. */
+interface Ground extends Pick<Scene, 'camera' | 'probes'> {
+  readonly ambient: SceneLight;
+  readonly litBy: (light: Light) => Lit;
+}
+
+/** What one light brings at every level. */
+interface Lit extends Pick<SceneLight, 'knots'> {
+  /** At a level, stops under full. */
+  readonly at: (stops: number) => Pick<SceneLight, 'filtered' | 'isWhite'>;
+}
+
+/** Few: each holds the subject that it is about. */
+const grounds = kept<Ground>(12);
+const MOST_LIT = 64;
+/** What of a light is told to a scene beside what it brings. */
+const TOLD = ['id', 'powerStops', 'on', 'muted', 'solo', 'zone'] as const;
+
+/** By all of a look that is not its lights, so that an edit of one light works out that light alone, and of its level none. */
+function groundOf(given: Look): Ground {
+  return grounds(JSON.stringify(without(given, [...BESIDE, 'lights'])), () => {
+    // A copy: whoever tries changes may write them into the look that was compiled.
+    const look = structuredClone(given);
+    const lookup = lookupIn(look.spectra);
+    const camera = inField('camera', () => {
+      checkExposureSettings(look.camera);
+      return cameraOf(look);
+    });
+    const surfaces = surfacesOf(look, camera);
+    const set = setOf(look, surfaces.reflectances, lookup);
+    const lit = kept<Lit>(MOST_LIT);
+    return {
+      camera,
+      probes: look.probes.map(({ surface }, p) => {
+        const on = set.places[p]!;
+        return { ...surfaces.probe(surface), at: on.place, open: roomShare(on) * set.fade[p]! };
+      }),
+      ambient: compileAmbient(look, surfaces, set, lookup),
+      litBy: (light) =>
+        lit(JSON.stringify(without(light, [...BESIDE_LIGHT, ...TOLD])), () =>
+          litOf(look, structuredClone(light), surfaces, set, lookup),
+        ),
+    };
+  });
+}
+
+const without = <T extends object>(whole: T, keys: readonly (keyof T)[]): Partial<T> =>
+  Object.fromEntries(Object.entries(whole).filter(([key]) => !keys.includes(key as keyof T))) as Partial<T>;
 
 /** Relative exposure of 1 lx s at the camera's settings. */
 function exposureOfLuxSecond(look: Look): number {
@@ -126,39 +169,28 @@ export function fullExposure(look: Look, light: Light, lookup: SpectrumLookup = 
   );
 }
 
-function compileLight(
-  look: Look,
-  light: Light,
-  index: number,
-  active: boolean,
-  surfaces: Surfaces,
-  set: SetUp,
-  lookup: SpectrumLookup,
-): SceneLight {
+function litOf(look: Look, light: Light, surfaces: Surfaces, set: SetUp, lookup: SpectrumLookup): Lit {
   const full = fullExposure(look, light, lookup);
-  const landed = landedFlux(look, light, subjectForms(look));
+  const geometry = geometryOf(look, light, set);
   const washOf = (after: 0 | typeof BY_PATCHES) =>
-    washFactor(look, landed, surfaces.reflectances.of('backdrop'), set.walls, after).map((v) => v * full);
+    washFactor(look, geometry.landed, surfaces.reflectances.of('backdrop'), set.walls, after).map((v) => v * full);
   const wash = washOf(BY_PATCHES);
-  const at = contributions(look, light, full, set);
+  const at = contributions(geometry, full, set);
   const veil = veilOf(look, frameLitBy(light, set), full, washOf(0), surfaces, set);
   const filter = resolveFilter(light, lookup);
   const spectrumAt = (stops: number) => product(resolveSource(light, stops, lookup), filter);
-  const filtered = spectrumAt(light.powerStops);
   const figures = (spectrum: Spectrum) => figuresOf(look, spectrum, at, wash, surfaces, set, veil(spectrum));
-  const knots = colourMovesWithLevel(light.fixture)
-    ? knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(spectrumAt(stops)) }))
-    : [{ stops: 0, figures: figures(filtered) }];
-  return {
-    id: light.id,
-    name: light.name,
-    index,
-    active,
-    powerStops: light.powerStops,
-    zone: look.probes.findIndex(({ id }) => id === light.zone),
-    knots,
+  const seen = (filtered: Spectrum) => ({
     filtered,
     isWhite: isWhiteLight(surfaces.camera, balancedTriple(surfaces.camera, filtered)),
+  });
+  if (!colourMovesWithLevel(light.fixture)) {
+    const always = seen(spectrumAt(0));
+    return { knots: [{ stops: 0, figures: figures(always.filtered) }], at: () => always };
+  }
+  return {
+    knots: knotStops(light.fixture.minStops).map((stops) => ({ stops, figures: figures(spectrumAt(stops)) })),
+    at: (stops) => seen(spectrumAt(stops)),
   };
 }
 
@@ -169,7 +201,7 @@ function knotStops(minStops: number): number[] {
   return Array.from({ length: count + 1 }, (_, i) => minStops * (1 - i / count));
 }
 
-function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: boolean, lookup: SpectrumLookup): SceneLight {
+function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, lookup: SpectrumLookup): SceneLight {
   const spectrum = inField('ambient.source', () => spectrumOfSource(look.ambient.source, lookup));
   const exposure = continuousLuxSeconds(ambientLux(look.ambient), look.camera) * exposureOfLuxSecond(look);
   const none = new Float64Array(spectrum.length);
@@ -180,7 +212,7 @@ function compileAmbient(look: Look, surfaces: Surfaces, set: SetUp, active: bool
     id: AMBIENT_ID,
     name: 'Ambient',
     index: -1,
-    active: active && look.ambient.lux > 0,
+    active: look.ambient.lux > 0,
     powerStops: 0,
     zone: -1,
     knots: [{ stops: 0, figures: figuresOf(look, spectrum, at, none, surfaces, set, veil) }],

@@ -8,6 +8,9 @@ import { sentBy } from '../transport/surround-light';
 import { bring, type Brought } from '../transport/zone-light';
 import { cardName } from './reflectances';
 import { roomShare, type SetUp } from './set-up';
+import { kept } from '../kept';
+import { subjectForms } from '../transport/geometry';
+import { landedFlux, type LandedFlux } from '../transport/room';
 
 /** What comes to a probe by way of something with a colour, before that: on its surface, and once through strands. */
 export interface Sent {
@@ -25,41 +28,43 @@ interface Geometric extends Brought {
   readonly air: number;
 }
 
+/** What one light does by geometry alone: the flux that it lands on the room, and what it brings to each probe per unit of its intensity. */
+interface LightGeometry {
+  readonly landed: LandedFlux;
+  readonly atProbes: readonly Geometric[];
+}
+
 /** The same at full power, before any colour: what grey surfaces send on is in it, what coloured ones do stands apart. */
 export type Contribution = Omit<Geometric, 'cards' | 'sent' | 'sentThrough'> & { readonly sent: readonly Sent[] };
 
-const MOST_GEOMETRIES = 256;
 /** What lights bring, by what decides it: neither power nor gel does, so a change of those asks for no shadow again. */
-const geometries = new Map<string, readonly Geometric[]>();
+const geometries = kept<LightGeometry>(256);
 
-/** What a light brings to every probe per unit of its intensity. */
-function geometryOf(look: Look, light: Light, set: SetUp): readonly Geometric[] {
+export function geometryOf(look: Look, light: Light, set: SetUp): LightGeometry {
   const { stage, view, places } = set;
   const key = JSON.stringify([
     emittingKey(light),
     [stage.key, set.paints, view.eye, view.forward],
     look.probes.map(({ surface, body, position: at, normal }) => [surface, body, at, normal]),
   ]);
-  let found = geometries.get(key);
-  if (found) geometries.delete(key);
-  else {
+  return geometries(key, () => {
     const reach = reaching(light, stage, set.paints);
     const { veil } = flareOf(reach, stage, view.eye, view.forward);
-    found = places.map((at) => ({
-      ...bring(reach, at, view.eye),
-      open: roomShare(at),
-      hollow: at.on ? at.open * ownHollow(at.on.surface, at.open) : 0,
-      air: veil + inScatter(reach, stage, stage.hazePerM, view.eye, at.place),
-    }));
-  }
-  geometries.set(key, found);
-  if (geometries.size > MOST_GEOMETRIES) geometries.delete(geometries.keys().next().value!);
-  return found;
+    return {
+      landed: landedFlux(look, light, subjectForms(look)),
+      atProbes: places.map((at) => ({
+        ...bring(reach, at, view.eye),
+        open: roomShare(at),
+        hollow: at.on ? at.open * ownHollow(at.on.surface, at.open) : 0,
+        air: veil + inScatter(reach, stage, stage.hazePerM, view.eye, at.place),
+      })),
+    };
+  });
 }
 
 /** The same at full power. */
-export function contributions(look: Look, light: Light, full: number, set: SetUp): Contribution[] {
-  return geometryOf(look, light, set).map((one, p) => {
+export function contributions({ atProbes }: LightGeometry, full: number, set: SetUp): Contribution[] {
+  return atProbes.map((one, p) => {
     const dim = full * set.fade[p]!;
     const plain = dim * one.sent[0]!;
     const [r, g, b] = one.direct;

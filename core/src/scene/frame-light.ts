@@ -5,6 +5,7 @@ import { liftOf, straight, type Reaching } from '../transport/reach';
 import { meetRoom, roomShape, type Met } from '../transport/room-surface';
 import { hairOnWay, toSubject, turnToRoom, turnToSubject, type Stage } from '../transport/stage';
 import type { View } from '../transport/view';
+import { kept } from '../kept';
 
 /**
  * The mean light of a frame, which a lens spreads over all of it as a veil: what of the picture each material holds, and how a lamp lights it, over a coarse
@@ -23,18 +24,11 @@ export interface Sample {
   readonly liftM: number;
 }
 
-const MOST_KNOWN = 8;
-const known = new Map<string, readonly Sample[]>();
+const known = kept<readonly Sample[]>(8);
 
 /** Places that a frame shows, on a coarse grid. */
 export function frameSamples(look: Look, stage: Stage, view: View): readonly Sample[] {
-  const key = JSON.stringify([stage.key, view]);
-  let found = known.get(key);
-  if (!found) {
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, (found = sampled(look, stage, view)));
-  }
-  return found;
+  return known(JSON.stringify([stage.key, view]), () => sampled(look, stage, view));
 }
 
 function sampled(look: Look, stage: Stage, view: View): Sample[] {

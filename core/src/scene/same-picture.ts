@@ -1,7 +1,7 @@
 import type { Light, Look } from '../document/schema';
 
 /** What a look and its lights carry beside what is seen. */
-const BESIDE: readonly (keyof Look)[] = [
+export const BESIDE: readonly (keyof Look)[] = [
   'title',
   'brief',
   'palette',
@@ -12,7 +12,7 @@ const BESIDE: readonly (keyof Look)[] = [
   'baseline',
   'whites',
 ];
-const BESIDE_LIGHT: readonly (keyof Light)[] = [
+export const BESIDE_LIGHT: readonly (keyof Light)[] = [
   'name',
   'rig',
   'locked',

@@ -7,6 +7,7 @@ import type { View } from '../transport/view';
 import { frameLit, frameOpen, type FrameAmounts, type Sample } from './frame-light';
 import { spreadShare } from './soft-filter';
 import { figuresOn, type Surfaces } from './surfaces';
+import { kept } from '../kept';
 
 /** Veiling glare: a lens spreads a share of a frame's mean light over all of it, and a soft filter before it far more. */
 
@@ -17,18 +18,12 @@ export interface FrameView {
   readonly samples: readonly Sample[];
 }
 
-const MOST_FRAMES = 256;
-const frames = new Map<string, FrameAmounts>();
+const frames = kept<FrameAmounts>(256);
 
 /** What a light brings to the frame as a whole, straight; kept by what decides it. */
 export function frameLitBy(light: Light, { stage, view, samples }: FrameView): FrameAmounts {
   const key = `${stage.key} ${JSON.stringify(view)} ${emittingKey(light)}`;
-  let found = frames.get(key);
-  if (!found) {
-    if (frames.size >= MOST_FRAMES) frames.clear();
-    frames.set(key, (found = frameLit(samples, reaching(light, stage))));
-  }
-  return found;
+  return frames(key, () => frameLit(samples, reaching(light, stage)));
 }
 
 /** The veil that lens and filter lay over a frame of a light's spectrum: their share times the frame's mean, r, g, b and luminance. */

@@ -2,6 +2,7 @@ import { groupsSeen, HAIR_FIGURES, hairFromSurround, SENT_COLOURS, type Surround
 import type { Point } from '../document/schema';
 import { liftOf } from './reach';
 import { toRoom, turnToRoom, type Stage } from './stage';
+import { kept } from '../kept';
 
 /**
  * What a subject and the places round it see of the surround: at vertices of the mesh that casts its shadows, and for hair on a grid, both in its own axes.
@@ -22,16 +23,10 @@ export interface SurroundSeen {
   readonly corners: Map<number, Uint8Array | null>;
 }
 
-const MOST_KNOWN = 4;
-const known = new Map<string, SurroundSeen>();
+const known = kept<SurroundSeen>(4);
 
 export function surroundSeen(stage: Stage): SurroundSeen {
-  let found = known.get(stage.key);
-  if (found) known.delete(stage.key);
-  else found = { stage, asked: askedVertices(stage), vertices: new Map(), corners: new Map() };
-  known.set(stage.key, found);
-  if (known.size > MOST_KNOWN) known.delete(known.keys().next().value!);
-  return found;
+  return known(stage.key, () => ({ stage, asked: askedVertices(stage), vertices: new Map(), corners: new Map() }));
 }
 
 function surfaceCell({ shade }: Pick<Stage, 'shade'>, x: number, y: number, z: number): number {

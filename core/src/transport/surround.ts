@@ -1,5 +1,6 @@
 import { tableOf } from '../figure/index';
 import type { Look } from '../document/schema';
+import { kept } from '../kept';
 
 /**
  * The large surfaces round a subject, in patches: what a light lands on them they send on, each from its own place, so that a lit backdrop throws its
@@ -162,8 +163,7 @@ class Patches {
 
 type Surrounded = Pick<Look, 'backdrop' | 'room' | 'subject'>;
 
-const MOST_KNOWN = 16;
-const known = new Map<string, Surround>();
+const known = kept<Surround>(16);
 
 /** The surfaces of a look's room in patches; kept by what decides them. */
 export function surroundOf(look: Surrounded): Surround {
@@ -174,12 +174,7 @@ export function surroundOf(look: Surrounded): Surround {
     [room.widthM, room.depthM, room.heightM],
     [subject.form, subject.faceHeightM],
   ]);
-  let found = known.get(key);
-  if (!found) {
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, (found = madeSurround(look, key)));
-  }
-  return found;
+  return known(key, () => madeSurround(look, key));
 }
 
 function madeSurround({ backdrop, room, subject }: Surrounded, key: string): Surround {

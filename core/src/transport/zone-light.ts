@@ -9,6 +9,7 @@ import { SKIN_SPREAD, WIDE_MIX } from './skin-light';
 import { bySender, fromSurround, groupsSeen, HAIR_FIGURES, spreadOf, surroundLight } from './surround-light';
 import { hairBetween, seenOnSubject, surroundSeen } from './surround-seen';
 import { hairOnWay, toRoom, toSubject, turnToRoom, turnToSubject, type Stage } from './stage';
+import { kept } from '../kept';
 
 /** A probe where it lies on its surface in the room. */
 export interface Placed {
@@ -41,8 +42,7 @@ const HAIR_STEP_M = 0.006;
 const STRANDS = 14;
 const NEAR_STRANDS_M = 0.035;
 
-const MOST_KNOWN = 512;
-const known = new Map<string, Placed>();
+const known = kept<Placed>(512);
 
 /**
  * Puts a probe on what it belongs to. Probes of the subject are written down as if it faced the camera: they turn with it, and move
@@ -51,12 +51,7 @@ const known = new Map<string, Placed>();
 export function placed(stage: Stage, probe: Probe): Placed {
   if (probe.body === 'none') return { place: probe.position, normal: unitVector(probe.normal), base: null, open: 1, on: null };
   const key = `${stage.shade.key} ${stage.originM} ${stage.turn.join()} ${probe.surface} ${probe.position.join()} ${probe.normal.join()}`;
-  let found = known.get(key);
-  if (!found) {
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, (found = onSubject(stage, probe)));
-  }
-  return found;
+  return known(key, () => onSubject(stage, probe));
 }
 
 function onSubject(stage: Stage, probe: Probe): Placed {

@@ -38,10 +38,15 @@ export function headroomOf(camera: Camera, r: number, g: number, b: number): Hea
 
 /** The same as a bare figure, for inner loops. */
 export function headroomStops(camera: Camera, r: number, g: number, b: number): number {
+  return -Math.log2(clipShare(camera, r, g, b));
+}
+
+/** The part of the nearest limit that balanced values come to: over 1 where something clips. */
+export function clipShare(camera: Camera, r: number, g: number, b: number): number {
   linearOutputInto(out, camera, r, g, b);
   const sensor = Math.max(r, g, b) / camera.whiteClip;
   const output = Math.max(out[0]!, out[1]!, out[2]!) / camera.outputClip;
-  return -Math.log2(Math.max(sensor, output));
+  return Math.max(sensor, output);
 }
 
 /** Every channel that clips in balanced values, by stage: what an overlay or a reading names. */

@@ -34,7 +34,8 @@ export interface Sigma {
 
 function sigmaOfRgb(): Sigma {
   oklabInto(lab, rgb[0]!, rgb[1]!, rgb[2]!);
-  const size = Math.hypot(lab[0]!, lab[1]!, lab[2]!);
+  // Not `Math.hypot`, which is several times slower.
+  const size = Math.sqrt(lab[0]! * lab[0]! + lab[1]! * lab[1]! + lab[2]! * lab[2]!);
   return size > 0 ? { a: lab[1]! / size, b: lab[2]! / size } : { a: 0, b: 0 };
 }
 
@@ -62,7 +63,7 @@ export interface OwnColour {
 export function ownColour(camera: Camera, light: Triple, white: Triple): OwnColour {
   const l = linearSigma(camera, light[0], light[1], light[2]);
   const w = linearSigma(camera, white[0], white[1], white[2]);
-  const purity = Math.hypot(l.a - w.a, l.b - w.b);
+  const purity = Math.sqrt((l.a - w.a) ** 2 + (l.b - w.b) ** 2);
   const none = purity < 1e-6;
   return {
     whiteA: w.a,

@@ -178,17 +178,25 @@ function edge(v: (stops: number) => number, outside: number, inside: number): nu
 }
 
 function peak(v: (stops: number) => number, low: number, high: number, known: { stops: number; vividness: number }) {
+  // Golden section: of the two places inside, one is the other's of the step before.
   const ratio = (Math.sqrt(5) - 1) / 2;
   let [a, b] = [low, high];
   let best = known;
+  const seen = (stops: number) => {
+    const here = { stops, vividness: v(stops) };
+    if (here.vividness > best.vividness) best = here;
+    return here;
+  };
+  let c = seen(b - ratio * (b - a));
+  let d = seen(a + ratio * (b - a));
   while (b - a > EDGE_PRECISION_STOPS) {
-    const c = b - ratio * (b - a);
-    const d = a + ratio * (b - a);
-    const [vc, vd] = [v(c), v(d)];
-    if (vc > best.vividness) best = { stops: c, vividness: vc };
-    if (vd > best.vividness) best = { stops: d, vividness: vd };
-    if (vc > vd) b = d;
-    else a = c;
+    if (c.vividness > d.vividness) {
+      [b, d] = [d.stops, c];
+      c = seen(b - ratio * (b - a));
+    } else {
+      [a, c] = [c.stops, d];
+      d = seen(a + ratio * (b - a));
+    }
   }
   return best;
 }

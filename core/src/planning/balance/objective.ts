@@ -1,12 +1,12 @@
 import { recordInto } from '../../camera/camera';
 import { oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
 import { meteredIndex, silhouette } from '../../document/zones';
-import { addAllFigures, type Scene } from '../../scene/compile';
+import { addAllFigures, type Scene, type SceneLight } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import { sceneZone, type SceneZone } from '../../scene/zone';
 import type { Mood } from '../../document/schema';
 import { edgeStopsOf } from '../../scene/camera';
-import { headroomStops } from '../../vivid/clip';
+import { clipShare, headroomStops } from '../../vivid/clip';
 import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
@@ -83,6 +83,8 @@ export interface Goals {
   readonly bounds: readonly KeyBound[];
   /** Skin as the camera sees it, all over; null where none is seen. */
   readonly skin: Scene | null;
+  /** The most that each light at full power comes to on that skin, as a part of the clip. */
+  readonly mostOnSkin: readonly number[];
 }
 
 /** A number of a table by an id that anybody may choose: `constructor` is no entry where nobody made it one. */
@@ -98,6 +100,7 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
   scene.lights.forEach((light, l) => {
     if (light.active && light.index >= 0) byProbe.set(light.zone, [...(byProbe.get(light.zone) ?? []), l]);
   });
+  const skin = skinWatch(scene.look);
   return {
     scene,
     zones: [...byProbe].map(([probe, group]) => ({
@@ -113,7 +116,8 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
     separation: options.separation ?? brief.separation,
     edges: silhouette(probes),
     bounds: keyBounds(scene),
-    skin: skinWatch(scene.look),
+    skin,
+    mostOnSkin: skin ? skin.lights.map((light) => (light.active ? mostShare(skin, light) : 0)) : [],
   };
 }
 
@@ -135,11 +139,31 @@ export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective 
   return { total, zones, ...rest, placesCost, burntCost };
 }
 
+/** J, or something over `limit` where J is. */
+export type CostAt = (powers: Float64Array, limit?: number) => number;
+
 /**
  * J alone, for searches: as soon as its parts are known to come to more than `limit` it is given up, and what they come to at least is returned. Windows
- * are nearly all of the work: before the first is looked for, every zone says what it costs at least.
+ * are nearly all of the work: before the first is looked for, every zone says what it costs at least, and the zones whose windows cost most the last time
+ * are looked at first.
  */
-export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity): number {
+export function costsOf(goals: Goals): CostAt {
+  const found: Found = {
+    dear: new Float64Array(goals.zones.length),
+    order: goals.zones.map((_, z) => z),
+  };
+  return (powers, limit = Infinity) => costAt(goals, powers, limit, found);
+}
+
+/** What one search has found so far of the zones it looks at again and again. */
+interface Found {
+  /** What each zone's window cost the last time it was looked at, over the least that it could. */
+  readonly dear: Float64Array;
+  /** Zones in the order in which their windows are looked for. */
+  readonly order: number[];
+}
+
+function costAt(goals: Goals, powers: Float64Array, limit: number, { dear, order }: Found): number {
   const totals = totalsAt(goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
   let cost = keyCost + overCost + separationCost + placesCostAt(goals, powers);
@@ -153,7 +177,13 @@ export function costAt(goals: Goals, powers: ArrayLike<number>, limit = Infinity
     if (cost > limit) return cost;
     open.push(zone);
   }
-  for (let z = 0; z < open.length && cost <= limit; z++) cost += closed(open[z]!).cost - open[z]!.leastCost;
+  order.sort((a, b) => dear[b]! - dear[a]! || a - b);
+  for (const z of order) {
+    const { cost: whole } = closed(open[z]!);
+    dear[z] = whole - open[z]!.leastCost;
+    cost += dear[z]!;
+    if (cost > limit) break;
+  }
   return cost;
 }
 
@@ -168,14 +198,25 @@ function placesCostAt({ scene, bounds }: Goals, powers: ArrayLike<number>): numb
   return cost;
 }
 
+/** The part of the clip that a light at full power comes to where it comes to most, whatever its colour there. */
+function mostShare({ camera }: Scene, { knots }: SceneLight): number {
+  let most = 0;
+  for (const { figures } of knots)
+    for (let at = 0; at < figures.length; at += FIGURES)
+      most = Math.max(most, clipShare(camera, figures[at]!, figures[at + 1]!, figures[at + 2]!));
+  return most;
+}
+
 /** How far each watched place of skin is over its clip, stops, the most first; only those that are. */
-export function burntStops({ skin }: Goals, powers: ArrayLike<number>): readonly number[] {
+export function burntStops({ skin, mostOnSkin }: Goals, powers: ArrayLike<number>): readonly number[] {
   if (!skin) return [];
+  // Mostly nothing burns, and the most of every light together says so.
+  if (mostOnSkin.reduce((sum, most, l) => sum + most * Math.exp(powers[l]! * Math.LN2), 0) < 1) return [];
   const totals = totalsAt({ scene: skin }, powers);
   const over: number[] = [];
   for (let at = 0; at < totals.length; at += FIGURES) {
-    const head = headroomStops(skin.camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
-    if (head < 0) over.push(-head);
+    const share = clipShare(skin.camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
+    if (share > 1) over.push(Math.log2(share));
   }
   return over.sort((a, b) => b - a);
 }

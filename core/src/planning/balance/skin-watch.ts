@@ -2,12 +2,13 @@ import type { Light, Look, Point, Probe } from '../../document/schema';
 import { firstHit } from '../../figure/bvh';
 import { SURFACE } from '../../figure/surfaces';
 import { glossOf } from '../../picture/gloss';
-import { compileScene, fullExposure, type Scene } from '../../scene/compile';
+import { compileScene, fullExposure, type Scene, type SceneLight } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
 import { liftOf, openFluxInto, reaching, seenShare, type Flux } from '../../transport/reach';
 import { hairOnWay, stageOf, toRoom, toSubject, turnToRoom, turnToSubject, type Stage } from '../../transport/stage';
 import { viewOf, type View } from '../../transport/view';
 import { balancedTriple } from '../../vivid/alone';
+import { kept } from '../../kept';
 
 /**
  * Places all over the skin that the camera sees, sheen included: what burns there is told by the picture, and Balance keeps from it. The measure is that of
@@ -32,18 +33,12 @@ interface Watched {
   readonly normal: Point;
 }
 
-const MOST_KNOWN = 16;
-const known = new Map<string, readonly Watched[]>();
+const known = kept<readonly Watched[]>(16);
 
 /** Places of skin as the camera sees them, as even over the picture as can be. */
 function watchedOn(stage: Stage, view: View): readonly Watched[] {
   const key = `${stage.shade.key} ${stage.originM} ${stage.turn.join()} ${JSON.stringify(view)}`;
-  let found = known.get(key);
-  if (!found) {
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, (found = skinSeen(stage, view)));
-  }
-  return found;
+  return known(key, () => skinSeen(stage, view));
 }
 
 function skinSeen(stage: Stage, view: View): Watched[] {
@@ -113,18 +108,30 @@ export function skinWatch(look: Look): Scene | null {
   }));
   const lights = look.lights.map((light): Light => ({ ...light, zone: probes[0]!.id }));
   const scene = compileScene({ ...look, probes, lights });
-  scene.lights.forEach((compiled) => {
-    const light = look.lights[compiled.index];
-    if (!light || !compiled.active) return;
-    const white = balancedTriple(scene.camera, compiled.filtered);
-    const full = fullExposure(look, light);
-    const sheen = sheenOn(light, stage, watched, eye);
-    for (const { figures } of compiled.knots)
-      sheen.forEach((amount, p) => {
-        for (let c = 0; c < 3; c++) figures[p * FIGURES + c]! += full * amount * white[c]!;
-      });
+  return { ...scene, lights: scene.lights.map((compiled) => withSheen(compiled, scene, look, stage, watched, eye)) };
+}
+
+function withSheen(
+  compiled: SceneLight,
+  { camera }: Scene,
+  look: Look,
+  stage: Stage,
+  watched: readonly Watched[],
+  eye: Point,
+): SceneLight {
+  const light = look.lights[compiled.index];
+  if (!light || !compiled.active) return compiled;
+  const white = balancedTriple(camera, compiled.filtered);
+  const full = fullExposure(look, light);
+  const sheen = sheenOn(light, stage, watched, eye);
+  const knots = compiled.knots.map(({ stops, figures }) => {
+    const own = Float64Array.from(figures);
+    sheen.forEach((amount, p) => {
+      for (let c = 0; c < 3; c++) own[p * FIGURES + c]! += full * amount * white[c]!;
+    });
+    return { stops, figures: own };
   });
-  return scene;
+  return { ...compiled, knots };
 }
 
 const flux: Flux = { all: 0, x: 0, y: 0, z: 0 };

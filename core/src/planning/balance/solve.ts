@@ -1,7 +1,7 @@
 import { powerSteps, type Dialled } from '../../scene/power';
 import { addFigures, type Scene } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
-import { costAt, objectiveAt, presentPowers, type Goals } from './objective';
+import { costsOf, objectiveAt, presentPowers, type CostAt, type Goals } from './objective';
 
 /** A result of the search: powers in stops under full by light (ambient last) and J there. */
 export interface Solution {
@@ -39,14 +39,14 @@ export function solve(goals: Goals, free: readonly number[], thorough = false): 
   const { scene } = goals;
   const present = presentPowers(scene);
   const budget = { left: MOST_WORK, each: scene.lights.length * (goals.zones.length + 1) };
-  const costOf = memoised((powers, limit) => costAt(goals, powers, limit), budget);
+  const costOf = memoised(costsOf(goals), budget);
   const start = { powers: present, cost: costOf(present) };
   if (free.length === 0) return { ...start, isWhole: true };
   const found = searched(goals, free, thorough, present, costOf);
   return { ...found, isWhole: budget.left > 0 };
 }
 
-function searched(goals: Goals, free: readonly number[], thorough: boolean, present: Float64Array, costOf: CostOf): Solution {
+function searched(goals: Goals, free: readonly number[], thorough: boolean, present: Float64Array, costOf: CostAt): Solution {
   const { scene } = goals;
   const steps = new Map(free.map((l) => [l, searchedSteps(scene.look.lights[l]!.fixture)]));
   const better = isBetter(present, free);
@@ -57,7 +57,7 @@ function searched(goals: Goals, free: readonly number[], thorough: boolean, pres
   const snapped = starts.map((powers): Solution => {
     const found = snap(patternSearch(powers, free, scene, costOf), free, steps);
     // Whatever is left to spend: what is answered stands on the fixtures' steps, with its own J.
-    return { powers: found, cost: costAt(goals, found) };
+    return { powers: found, cost: objectiveAt(goals, found).total };
   });
   const nearest = snapped.reduce((a, b) => (better(b, a) ? b : a));
   const found = stepSearch(search, nearest);
@@ -133,7 +133,7 @@ function placesOf(steps: Steps, light: number): Places {
  * Places to walk down from in the plane of two lights, the others standing. Its valleys are long and narrow: along each light's range the best answer of
  * the other is found, on a grid and then on its own steps, and where those best answers are lower than their neighbours a walk begins.
  */
-function hollows({ powers, cost }: Solution, pair: readonly [Places, Places], costOf: CostOf): Solution[] {
+function hollows({ powers, cost }: Solution, pair: readonly [Places, Places], costOf: CostAt): Solution[] {
   const limit = cost * 1.5 + TRADE_SLACK;
   const at = (one: Places, a: number, other: Places, b: number): Solution => {
     const tried = Float64Array.from(powers);
@@ -217,12 +217,10 @@ interface Search {
   readonly goals: Goals;
   readonly free: readonly number[];
   readonly steps: Steps;
-  readonly costOf: CostOf;
+  readonly costOf: CostAt;
   readonly better: Better;
 }
 
-/** J, or something over `limit` where J is. */
-type CostOf = (powers: Float64Array, limit?: number) => number;
 type Steps = ReadonlyMap<number, readonly number[]>;
 type Better = (a: Solution, b: Solution) => boolean;
 
@@ -233,7 +231,7 @@ interface Budget {
 }
 
 /** J by powers, each worked out once; once the budget is spent everything new counts as infinitely bad, so that every search ends. */
-function memoised(f: (powers: Float64Array, limit: number) => number, budget: Budget): CostOf {
+function memoised(f: CostAt, budget: Budget): CostAt {
   // What was given up is known to be over some limit only.
   const known = new Map<string, { readonly cost: number; readonly whole: boolean }>();
   return (powers, limit = Infinity) => {
@@ -290,7 +288,7 @@ const GIVEN_STOPS = [0, 0.3, 0.6] as const;
  * Each light in turn over its whole range, the others standing but for the key, which gives way so that the face keeps its level: windows that
  * lie far off, behind a joint move, are found so.
  */
-function scanned(goals: Goals, from: Float64Array, free: readonly number[], steps: Steps, costOf: CostOf): Float64Array {
+function scanned(goals: Goals, from: Float64Array, free: readonly number[], steps: Steps, costOf: CostAt): Float64Array {
   const keys = goals.zones.find(({ probe }) => probe === goals.keyProbe)?.lights.filter((l) => free.includes(l)) ?? [];
   let powers = Float64Array.from(from);
   let cost = costOf(powers);
@@ -332,7 +330,7 @@ function holdKey({ scene, keyProbe, keyStops }: Goals, powers: Float64Array, key
   for (const l of keys) powers[l] = Math.min(0, Math.max(scene.look.lights[l]!.fixture.minStops, powers[l]! + by));
 }
 
-function patternSearch(from: Float64Array, free: readonly number[], scene: Scene, costOf: CostOf): Float64Array {
+function patternSearch(from: Float64Array, free: readonly number[], scene: Scene, costOf: CostAt): Float64Array {
   let powers = Float64Array.from(from);
   let cost = costOf(powers);
   for (let size = COARSEST_STOPS; size >= FINEST_STOPS; size /= 2) {
