@@ -14,6 +14,8 @@ const ADDRESSES = [`/api/looks/${LOOK}`, '/api/shoots', '/api/health', '/api/kit
 const RATES = { reads: 100, readings: 40, writes: 40 };
 const SECONDS_ALONE = 10;
 const BUDGET_MS = 25;
+/** How far behind its writers a server may fall. */
+const SECONDS_BEHIND = 3;
 
 /** A picture of 12 million pixels with fine grain, about 6 MB, as a camera writes it. */
 async function photograph() {
@@ -70,29 +72,41 @@ const messageOf = (child) => new Promise((resolve) => child.once('message', reso
 
 const json = { 'Content-Type': 'application/json' };
 
-/** Looks of their own to write to, one after another, so that each write builds on the newest revision. */
+/** Looks of their own to write to, one after another, each once its last write was answered, so that each builds on the newest revision. */
 async function writers(url, look) {
-  const made = await Promise.all(
-    Array.from({ length: RATES.writes }, async () => {
+  const free = await Promise.all(
+    Array.from({ length: SECONDS_BEHIND * RATES.writes }, async () => {
       const answer = await fetch(`${url}/api/looks`, { method: 'POST', headers: json, body: JSON.stringify({ look }) });
-      return { ...(await answer.json()), isBusy: false };
+      return answer.json();
     }),
   );
   return async (i) => {
-    const one = made[i % made.length];
+    const one = free.shift();
+    if (!one) throw new Error('More writes wait than there are looks to write to: the server has fallen behind by seconds.');
     const answer = await fetch(`${url}/api/looks/${one.id}`, {
       method: 'PUT',
       headers: { ...json, 'If-Match': `"${one.revision}"` },
-      body: JSON.stringify({ ...look, title: `Write ${i}` }),
+      body: JSON.stringify({ ...dialled(look, i), title: `Write ${i}` }),
     });
     if (answer.ok) one.revision += 1;
+    free.push(one);
     return answer;
   };
 }
 
+/** The look with the powers of its lights moved, as somebody at a ladder sends it. */
+const dialled = (look, i) => ({
+  ...look,
+  lights: look.lights.map((light, l) => ({
+    ...light,
+    powerStops: Math.max(light.fixture.minStops, light.powerStops - ((7 * i + 3 * l) % 16) / 10),
+  })),
+});
+
 async function mixed(url, look, seconds) {
   const get = (i) => fetch(`${url}${ADDRESSES[i % ADDRESSES.length]}`);
-  const evaluate = () => fetch(`${url}/api/compute/evaluate`, { method: 'POST', headers: json, body: JSON.stringify(look) });
+  const evaluate = (i) =>
+    fetch(`${url}/api/compute/evaluate`, { method: 'POST', headers: json, body: JSON.stringify(dialled(look, i)) });
   const write = await writers(url, look);
   for (let i = 0; i < 200; i++) await (await get(i)).arrayBuffer();
   for (let i = 0; i < 100; i++) for (const ask of [evaluate, write]) await (await ask(i)).arrayBuffer();
