@@ -131,6 +131,7 @@ export function ensureServerBuilt() {
       run(bin('esbuild'), [
         'server/src/main.ts',
         'server/src/work/worker.ts',
+        'server/src/work/work-process.ts',
         'server/src/frames/decode-process.ts',
         '--bundle',
         '--platform=node',

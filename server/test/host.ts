@@ -1,7 +1,6 @@
 // A process that serves one test's database after another and keeps its computing threads, which need seconds to be quick, from test to test. Bundled by
 // e2e/seed.ts beside the server, whose own code it runs.
 import path from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { pino } from 'pino';
 import { readFiguresFrom } from '@fulgent/core/figures';
 import { readConfig, type PictureWish } from '../src/config';
@@ -21,8 +20,7 @@ const pools = new Map<PictureWish, WorkPool>();
 let end: () => Promise<void> = () => Promise.resolve();
 
 function poolOf(pictures: PictureWish): WorkPool {
-  const made =
-    pools.get(pictures) ?? workPool(pictures, (workerData) => new Worker(path.join(__dirname, 'worker.js'), { workerData }));
+  const made = pools.get(pictures) ?? workPool(pictures);
   pools.set(pictures, made);
   return made;
 }

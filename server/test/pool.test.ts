@@ -1,6 +1,5 @@
 import { NO_META } from '@fulgent/core/day';
 import { EventEmitter } from 'node:events';
-import type { Worker } from 'node:worker_threads';
 import { demoLooks } from '@fulgent/core/demo';
 import { InputError } from '@fulgent/core/errors';
 import { START_MS } from '../src/work/lane';
@@ -35,7 +34,7 @@ const made = () => {
   const pool = workPool('fine', () => {
     const one = new Pretended();
     workers.push(one);
-    return one as unknown as Worker;
+    return one;
   });
   return { pool, workers };
 };

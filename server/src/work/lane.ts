@@ -1,7 +1,7 @@
-import type { Worker } from 'node:worker_threads';
 import { InputError } from '@fulgent/core/errors';
 import { LookError, type Problem } from '@fulgent/core/scene';
 import { HttpProblem } from '../problem';
+import type { Helper } from './helper';
 
 /** One thing to be done in a worker, without its number. */
 export interface Task {
@@ -72,16 +72,16 @@ const gone = () => new HttpProblem(499, 'Gone', 'Whoever asked has gone.');
  * more is stopped with the worker, and the next thing starts another: no computation holds up more than its own lane, or that for longer than its limit.
  */
 export class Lane {
-  readonly #start: () => Worker;
+  readonly #start: () => Helper;
   readonly #queues: readonly [now: Waiting[], later: Waiting[]] = [[], []];
-  #worker: Worker | null = null;
+  #worker: Helper | null = null;
   /** Whether it has answered: until then it may still be starting. */
   #isThere = false;
   #current: Waiting | null = null;
   #timer: NodeJS.Timeout | undefined;
   #next = 1;
 
-  constructor(start: () => Worker) {
+  constructor(start: () => Helper) {
     this.#start = start;
   }
 
@@ -142,7 +142,7 @@ export class Lane {
   }
 
   /** The worker fell: what waits on it is told. */
-  #fail(worker: Worker, error: Error): void {
+  #fail(worker: Helper, error: Error): void {
     if (this.#worker !== worker) return;
     this.#worker = null;
     const all = [this.#current, ...this.#queues.flatMap((queue) => queue.splice(0))];
@@ -150,7 +150,7 @@ export class Lane {
     for (const one of all) one?.reject(error);
   }
 
-  #running(): Worker {
+  #running(): Helper {
     if (this.#worker) return this.#worker;
     const worker = this.#start();
     worker.unref();

@@ -1,6 +1,8 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { PictureWish } from '../config';
+import type { HelperNature } from './answering';
+import { HelperProcess, type Helper } from './helper';
 import { Lane, type Waits } from './lane';
 import type { Tasks } from './tasks';
 
@@ -37,17 +39,10 @@ export interface WorkPool extends Work {
   readonly close: () => void;
 }
 
-/** What a worker is asked, and its number. */
+/** What a helper is asked, and its number. */
 export type Asked = { readonly id: number } & {
   [T in keyof Tasks]: { readonly task: T; readonly request: Request<T> };
 }[keyof Tasks];
-
-/** What a worker is told of itself when it starts. */
-export interface WorkerNature {
-  /** It takes seconds: answers to phones go before it. */
-  readonly isSlow: boolean;
-  readonly pictures: PictureWish;
-}
 
 /** Readings and balances may run so long, ms. */
 export const LIMIT_MS = 9000;
@@ -56,17 +51,20 @@ const SLOW_LIMIT_MS = 45_000;
 /** A frame is measured when there is time: nobody is kept waiting by it. */
 const MEASURE_LIMIT_MS = 120_000;
 
-const startWorker = (workerData: WorkerNature) => new Worker(path.join(__dirname, 'worker.js'), { workerData });
+/** Starts a helper: one that takes seconds keeps below the server, in a process of its own. */
+export type StartHelper = (isSlow: boolean, nature: HelperNature) => Helper;
+
+const startHelper: StartHelper = (isSlow, nature) =>
+  isSlow
+    ? new HelperProcess(path.join(__dirname, 'work-process.js'), nature)
+    : new Worker(path.join(__dirname, 'worker.js'), { workerData: nature });
 
 /**
  * Three lanes, by how long things take: what is read and stored, in milliseconds; searches, in a second or two; pictures. None waits for another.
  */
-export function workPool(pictures: PictureWish = 'fine', start: (nature: WorkerNature) => Worker = startWorker): WorkPool {
-  const slow = new Lane(() => start({ isSlow: true, pictures }));
-  const [searches, quick] = [
-    new Lane(() => start({ isSlow: false, pictures })),
-    new Lane(() => start({ isSlow: false, pictures })),
-  ];
+export function workPool(pictures: PictureWish = 'fine', start: StartHelper = startHelper): WorkPool {
+  const slow = new Lane(() => start(true, { pictures }));
+  const [searches, quick] = [new Lane(() => start(false, { pictures })), new Lane(() => start(false, { pictures }))];
   const doing =
     <T extends keyof Tasks>(lane: Lane, task: T, waits: Waits): Doing<T> =>
     (request, signal) =>
