@@ -60,10 +60,10 @@ describe('what is computed beside the server', () => {
       pool.accept(look),
       pool.evaluate(look),
     ];
-    expect(workers.map((one) => one.tasks())).toEqual([[1], ['balance'], ['accept']]);
+    expect(workers.map((one) => one.tasks())).toEqual([[1], ['balance'], ['accept'], ['evaluate']]);
     workers[2]!.answer({ done: { look, card: {} } });
     await expect(all[2]).resolves.toEqual({ look, card: {} });
-    workers[2]!.answer({ done: { lights: [] } });
+    workers[3]!.answer({ done: { lights: [] } });
     await expect(all[3]).resolves.toEqual({ lights: [] });
     for (const one of workers.slice(0, 2)) one.answer();
     await Promise.all(all);
@@ -72,11 +72,11 @@ describe('what is computed beside the server', () => {
   it('what is stored finds its worker there where it was warmed', async () => {
     const { pool, workers } = made();
     pool.warm();
-    expect(workers.map((one) => one.tasks())).toEqual([[]]);
+    expect(workers.map((one) => one.tasks())).toEqual([[], []]);
     const accepting = pool.accept(look);
     workers[0]!.answer({ done: {} });
     await accepting;
-    expect(workers).toHaveLength(1);
+    expect(workers).toHaveLength(2);
   });
 
   it('a look that is none is told with every field', async () => {

@@ -60,11 +60,12 @@ const startHelper: StartHelper = (isSlow, nature) =>
     : new Worker(path.join(__dirname, 'worker.js'), { workerData: nature });
 
 /**
- * Three lanes, by how long things take: what is read and stored, in milliseconds; searches, in a second or two; pictures. None waits for another.
+ * Four lanes, by how long things take: what is stored, and readings, in milliseconds; searches, in a second or two; pictures. None waits for another.
  */
 export function workPool(pictures: PictureWish = 'fine', start: StartHelper = startHelper): WorkPool {
   const slow = new Lane(() => start(true, { pictures }));
-  const [searches, quick] = [new Lane(() => start(false, { pictures })), new Lane(() => start(false, { pictures }))];
+  const thread = () => new Lane(() => start(false, { pictures }));
+  const [searches, readings, writes] = [thread(), thread(), thread()];
   const doing =
     <T extends keyof Tasks>(lane: Lane, task: T, waits: Waits): Doing<T> =>
     (request, signal) =>
@@ -78,13 +79,13 @@ export function workPool(pictures: PictureWish = 'fine', start: StartHelper = st
     sheet: doing(slow, 'sheet', long),
     demo: doing(searches, 'demo', long),
     balance: doing(searches, 'balance', soon),
-    evaluate: doing(quick, 'evaluate', soon),
-    accept: doing(quick, 'accept', soon),
-    acceptLater: doing(quick, 'accept', { ...soon, isLater: true }),
-    readLater: doing(quick, 'read', { ...soon, isLater: true }),
-    warm: () => quick.warm(),
+    evaluate: doing(readings, 'evaluate', soon),
+    accept: doing(writes, 'accept', soon),
+    acceptLater: doing(writes, 'accept', { ...soon, isLater: true }),
+    readLater: doing(writes, 'read', { ...soon, isLater: true }),
+    warm: () => [writes, readings].forEach((lane) => lane.warm()),
     close: () => {
-      for (const lane of [slow, searches, quick]) lane.close();
+      for (const lane of [slow, searches, readings, writes]) lane.close();
     },
   };
 }
