@@ -99,9 +99,10 @@ function movingFirstClip(zone: Zone, unitAt: (stops: number) => Triple, marginSt
 
 /**
  * The vivid window: the longest contiguous interval of the axis with V of at least 0.85 whose total stays 0.1 stop
- * under first clip. `v` is the zone's vividness, where the caller has it. Scanned every 0.4 stop (0.8 far below), its ends and the peak refined to 0.001 stop.
+ * under first clip. `v` is the zone's vividness, where the caller has it; where nothing of the scan is as vivid as `worthLooking`, its peak is not sought
+ * between the steps. Scanned every 0.4 stop (0.8 far below), its ends and the peak refined to 0.001 stop.
  */
-export function vividWindow(zone: Zone, v: (stops: number) => number = zoneVividness(zone)): ZoneWindow {
+export function vividWindow(zone: Zone, v: (stops: number) => number = zoneVividness(zone), worthLooking = 0): ZoneWindow {
   const ceilingStops = Math.min(HIGHEST_STOPS, zoneFirstClip(zone, CLIP_MARGIN_STOPS).stops);
   const bottom = OPEN_BELOW_STOPS - SCAN_STEP_STOPS;
   if (!(ceilingStops > bottom)) return { window: null, best: null, ceilingStops: -Infinity };
@@ -130,7 +131,7 @@ export function vividWindow(zone: Zone, v: (stops: number) => number = zoneVivid
     }
   }
   if (runStart >= 0) closeRun(runStart, count);
-  if (!longest) {
+  if (!longest && best.vividness >= worthLooking) {
     const [from, to] = [at(Math.max(0, bestIndex - 1)), at(Math.min(count, bestIndex + 1))];
     best = peak(v, from, to, best);
     if (best.vividness >= VIVID)

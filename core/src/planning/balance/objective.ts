@@ -272,7 +272,7 @@ function closed({ goal, zone, v, vividness, isColoured }: OpenZone): Objective['
   let place: number | null = null;
   let placeCost = 0;
   if (isColoured) {
-    const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v);
+    const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v, VIVID - DIP);
     place = window && placeInWindow(window, zone.stops);
     placeCost = place === null ? 1 : (place - aim) ** 2;
   }

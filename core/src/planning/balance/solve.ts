@@ -162,13 +162,18 @@ function hollows({ powers, cost }: Solution, pair: readonly [Places, Places], co
 /** Looks that come out worse than this have aims in each other's way: they are searched for longer. */
 const HARD_COST = 0.03;
 const MOST_HOPS = 40;
+/** Worse than this, some colour has no place at all, and whether another would have one is worth a longer search. */
+const HARDEST_COST = 2;
+const MOST_HARDEST_HOPS = 160;
+/** Every so many hops begin anywhere: a light that was given up is found again by no smaller change. */
+const ANYWHERE_EVERY = 4;
 /** A hop that stands this far over the best after one round of steps leads nowhere better: as a factor of J, and in J. */
 const [HOPELESS, HOPELESS_OVER] = [1.5, 0.05] as const;
 const HOP_STEPS = [8, -8, 3, -3, 1, -1] as const;
 
 /**
- * Hops out of hollows: some lights are thrown over their range by a fixed sequence, the key gives way in every other hop, and single steps walk down
- * again. Deterministic.
+ * Hops out of hollows: some lights are thrown over their range by a fixed sequence, the key gives way in every other hop, every fourth begins anywhere, and
+ * single steps walk down again. Deterministic.
  */
 function hoppedFrom(search: Search, from: Solution): Solution {
   const { goals, free, steps, costOf, better } = search;
@@ -179,12 +184,16 @@ function hoppedFrom(search: Search, from: Solution): Solution {
     return state / 2 ** 32;
   };
   const keys = goals.zones.find(({ probe }) => probe === goals.keyProbe)?.lights.filter((l) => free.includes(l)) ?? [];
-  for (let hop = 0; hop < MOST_HOPS; hop++) {
+  for (let hop = 0; hop < (best.cost > HARDEST_COST ? MOST_HARDEST_HOPS : MOST_HOPS); hop++) {
     const start = Float64Array.from(best.powers);
-    // Near hops and far ones in turn.
-    const reach = hop % 3 === 0 ? 8 : 2.5;
-    for (const l of free) if (random() < 0.45) start[l] = start[l]! + (random() - 0.5) * reach;
-    if (hop % 2) holdKey(goals, start, keys, hop % 4 === 1 ? 0 : 0.5 * random());
+    if (hop % ANYWHERE_EVERY === ANYWHERE_EVERY - 1) {
+      for (const l of free) start[l] = steps.get(l)![Math.floor(random() * steps.get(l)!.length)]!;
+    } else {
+      // Near hops and far ones in turn.
+      const reach = hop % 3 === 0 ? 8 : 2.5;
+      for (const l of free) if (random() < 0.45) start[l] = start[l]! + (random() - 0.5) * reach;
+      if (hop % 2) holdKey(goals, start, keys, hop % 4 === 1 ? 0 : 0.5 * random());
+    }
     const powers = snap(start, free, steps);
     const found = walkedDown(search, { powers, cost: costOf(powers) }, HOPELESS * best.cost + HOPELESS_OVER);
     if (better(found, best)) best = found;
