@@ -229,28 +229,30 @@ export function isBlocked(
   const ix = 1 / dx;
   const iy = 1 / dy;
   const iz = 1 / dz;
+  // Which of a box's sides comes first along each axis is the same for all boxes.
+  const nearX = dx < 0 ? 3 : 0;
+  const nearY = dy < 0 ? 4 : 1;
+  const nearZ = dz < 0 ? 5 : 2;
+  const farX = 3 - nearX;
+  const farY = 5 - nearY;
+  const farZ = 7 - nearZ;
   let top = 0;
   stack[top++] = 0;
   while (top > 0) {
     const node = stack[--top]!;
     const b = 6 * node;
-    const x0 = (box[b]! - ox) * ix;
-    const x1 = (box[b + 3]! - ox) * ix;
-    const y0 = (box[b + 1]! - oy) * iy;
-    const y1 = (box[b + 4]! - oy) * iy;
-    const z0 = (box[b + 2]! - oz) * iz;
-    const z1 = (box[b + 5]! - oz) * iz;
-    let near = x0 < x1 ? x0 : x1;
-    let far = x0 < x1 ? x1 : x0;
-    const ny = y0 < y1 ? y0 : y1;
-    const fy = y0 < y1 ? y1 : y0;
+    let near = (box[b + nearX]! - ox) * ix;
+    const ny = (box[b + nearY]! - oy) * iy;
+    const nz = (box[b + nearZ]! - oz) * iz;
     if (ny > near) near = ny;
-    if (fy < far) far = fy;
-    const nz = z0 < z1 ? z0 : z1;
-    const fz = z0 < z1 ? z1 : z0;
     if (nz > near) near = nz;
+    if (near > most) continue;
+    let far = (box[b + farX]! - ox) * ix;
+    const fy = (box[b + farY]! - oy) * iy;
+    const fz = (box[b + farZ]! - oz) * iz;
+    if (fy < far) far = fy;
     if (fz < far) far = fz;
-    if (!(near <= far) || far < 0 || near > most) continue;
+    if (far < 0 || !(near <= far)) continue;
     const l = link[node]!;
     if (l >= 0) {
       stack[top++] = l;
