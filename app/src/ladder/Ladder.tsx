@@ -2,6 +2,7 @@ import type { Look } from '@fulgent/core/document';
 import type { Readings } from '@fulgent/core/scene';
 import { View } from 'react-native';
 import { SPACE } from '../theme/theme';
+import { useLate } from '../ui/held';
 import { AmbientRow } from './AmbientRow';
 import { axisOf } from './axis';
 import { LadderAxis } from './LadderAxis';
@@ -21,6 +22,7 @@ interface Props {
 
 /** The ladder: one row a light, in build order, on one axis of stops from mid-grey. */
 export function Ladder({ look, readings, width, wide, selected, onSelect, onOpen, onAmbient }: Props) {
+  const late = useLate(readings);
   const axis = axisOf(readings.lights);
   const nameWidth = wide ? 172 : Math.max(84, Math.round(width * 0.25));
   const figureWidth = wide ? 66 : 0;
@@ -29,7 +31,8 @@ export function Ladder({ look, readings, width, wide, selected, onSelect, onOpen
     <View testID="ladder">
       <LadderAxis axis={axis} width={layout.stripWidth} left={SPACE.m + nameWidth} />
       {look.lights.map((light) => {
-        const reading = readings.lights.find(({ id }) => id === light.id);
+        // The row under the finger first: what its light does to the others is seen right after.
+        const reading = (selected === light.id ? readings : late).lights.find(({ id }) => id === light.id);
         return reading ? (
           <LadderRow
             key={light.id}

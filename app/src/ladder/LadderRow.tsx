@@ -2,6 +2,7 @@ import type { Light } from '@fulgent/core/document';
 import { formatStops } from '@fulgent/core/exposure';
 import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scene';
 import { againstKeyWords, capital, verdictWords } from '@fulgent/words';
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import { changeLight, setPower } from '../look/edits';
 import { gelText } from '../look/words';
@@ -38,8 +39,19 @@ interface Props {
   readonly onOpen: () => void;
 }
 
+/** What is done with a row is the same whatever is drawn in it. */
+const isSameRow = (a: Props, b: Props) =>
+  a.light === b.light &&
+  a.reading === b.reading &&
+  a.selected === b.selected &&
+  a.axis.low === b.axis.low &&
+  a.axis.high === b.axis.high &&
+  a.layout.nameWidth === b.layout.nameWidth &&
+  a.layout.figureWidth === b.layout.figureWidth &&
+  a.layout.stripWidth === b.layout.stripWidth;
+
 /** One light of the ladder: role and what to dial in, the strip, and, when chosen, its verdict and its switches. */
-export function LadderRow({ light, reading, axis, layout, selected, onSelect, onOpen }: Props) {
+export const LadderRow = memo(function LadderRow({ light, reading, axis, layout, selected, onSelect, onOpen }: Props) {
   const styles = useStyles();
   const theme = useTheme();
   const wide = layout.figureWidth > 0;
@@ -115,4 +127,4 @@ export function LadderRow({ light, reading, axis, layout, selected, onSelect, on
       ) : null}
     </View>
   );
-}
+}, isSameRow);

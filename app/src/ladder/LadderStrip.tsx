@@ -4,6 +4,7 @@ import { formatPower, steppedPower, type LightReading } from '@fulgent/core/scen
 import { verdictWords } from '@fulgent/words';
 import { useId, useMemo } from 'react';
 import { View } from 'react-native';
+import { setHeld } from '../ui/held';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg, { Defs, G, Line, LinearGradient, Path, Pattern, Rect, Stop, Text as SvgText } from 'react-native-svg';
 import { FONTS } from '../theme/theme';
@@ -110,6 +111,7 @@ function dragGesture(lightId: string, width: number) {
     .activeOffsetX([-5, 5])
     .failOffsetY([-12, 12])
     .onStart(({ x }) => {
+      setHeld(true);
       chooseLight(lightId);
       const at = now();
       const full = at?.reading.reach.highStops ?? -Infinity;
@@ -122,7 +124,8 @@ function dragGesture(lightId: string, width: number) {
       if (!grabbed) return;
       const moved = toStops(grabbed.axis, width, x) - toStops(grabbed.axis, width, grabbed.x);
       setPower(lightId, grabbed.stops + moved - grabbed.full, grabbed.gesture);
-    });
+    })
+    .onFinalize(() => setHeld(false));
   const tap = Gesture.Tap()
     .runOnJS(true)
     .onEnd(() => chooseLight(lightId));

@@ -1,6 +1,6 @@
 import type { Look, Point, Light } from '@fulgent/core/document';
 import { exposureLines, type PlanSide, type Readings } from '@fulgent/core/scene';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg from 'react-native-svg';
@@ -8,6 +8,7 @@ import { changeSubject } from '../look/edits';
 import { useOpenLook } from '../look/store';
 import { chooseLight } from '../look/ui-state';
 import { useTheme } from '../theme/theme';
+import { setHeld } from '../ui/held';
 import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from './edits';
 import { bearing, layoutOf, snap, type Layout } from './layout';
 import { MeasureSpots, thingsOf } from './Measure';
@@ -36,9 +37,9 @@ export function Plan({ look, readings, side, width, height, selected, withLines 
   const { zoom, pushed } = usePlanView();
   const theme = useTheme();
   const fitted = useMemo(() => layoutOf(look, side, width, height, zoom, pushed), [look, side, width, height, zoom, pushed]);
-  const [held, setHeld] = useState<Layout | null>(null);
-  const layout = held ?? fitted;
-  const hold = (on: boolean) => setHeld(on ? layout : null);
+  const [standing, setStanding] = useState<Layout | null>(null);
+  const layout = standing ?? fitted;
+  const hold = (on: boolean) => setStanding(on ? layout : null);
   const chosen = look.lights.find(({ id }) => id === selected);
   const face: Point = [0, look.subject.faceHeightM, 0];
   const camera: Point = [0, look.subject.faceHeightM, look.camera.distanceM];
@@ -331,6 +332,7 @@ function handleGesture<T>({ hold, onStart, onMove, onTap }: Pick<HandleProps<T>,
     .minDistance(3)
     .onStart(() => {
       hold(true);
+      setHeld(true);
       grabbed = { from: onStart(), gesture: Date.now() };
     })
     .onUpdate(({ translationX, translationY }) => {
@@ -338,6 +340,7 @@ function handleGesture<T>({ hold, onStart, onMove, onTap }: Pick<HandleProps<T>,
     })
     .onFinalize(() => {
       grabbed = null;
+      setHeld(false);
       hold(false);
     });
   const tap = Gesture.Tap()
@@ -346,8 +349,15 @@ function handleGesture<T>({ hold, onStart, onMove, onTap }: Pick<HandleProps<T>,
   return Gesture.Race(pan, tap);
 }
 
+/** Its callbacks are those of its first render with a layout, so only where it lies makes it another. */
+type Seen = Pick<HandleProps<unknown>, 'layout' | 'name' | 'testID' | 'at'>;
+const isSameHandle = (a: Seen, b: Seen) =>
+  a.layout === b.layout && a.name === b.name && a.testID === b.testID && a.at.every((metres, c) => metres === b.at[c]);
+
 /** Something to take hold of, 44 px wide. */
-function Handle<T>(props: HandleProps<T>) {
+const Handle = memo(HandleHere, isSameHandle) as typeof HandleHere;
+
+function HandleHere<T>(props: HandleProps<T>) {
   const { name, testID, layout, at } = props;
   const [x, y] = layout.at(at);
   // The layout stands still during a drag, so the gesture does too.

@@ -1,6 +1,6 @@
 import type { Board, Light, Look, Point } from '@fulgent/core/document';
 import { beamAngles, lampShape, roomWindow, type ExposureLine, type OnPlan } from '@fulgent/core/scene';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Circle, Ellipse, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { FONTS, useTheme } from '../theme/theme';
 import { turnOnPlan, type Layout } from './layout';
@@ -15,7 +15,11 @@ interface Part {
   readonly layout: Layout;
 }
 
-export function Backdrop({ look, layout }: Part) {
+/** A light that is dragged leaves room, camera and subject as they were: they are not drawn anew for it. */
+const isSameStage = (a: Part, b: Part) =>
+  a.layout === b.layout && (['room', 'backdrop', 'camera', 'subject'] as const).every((of) => a.look[of] === b.look[of]);
+
+export const Backdrop = memo(function Backdrop({ look, layout }: Part) {
   const theme = useTheme();
   const { distanceM, widthM } = look.backdrop;
   const { left, right, top, bottom } = roomWindow(look, layout.side);
@@ -33,9 +37,9 @@ export function Backdrop({ look, layout }: Part) {
       )}
     </G>
   );
-}
+}, isSameStage);
 
-export function Camera({ look, layout, camera }: Part & { readonly camera: Point }) {
+export const Camera = memo(function Camera({ look, layout, camera }: Part & { readonly camera: Point }) {
   const theme = useTheme();
   const { focalMm, sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
   const far = distanceM + look.backdrop.distanceM;
@@ -59,7 +63,7 @@ export function Camera({ look, layout, camera }: Part & { readonly camera: Point
       )}
     </G>
   );
-}
+}, isSameStage);
 
 /** What the camera sees at the subject, as it looks. */
 function FrameMark({ look: { camera, subject }, layout }: Part) {
@@ -83,7 +87,7 @@ function FrameMark({ look: { camera, subject }, layout }: Part) {
   );
 }
 
-export function Subject({ look, layout, face }: Part & { readonly face: Point }) {
+export const Subject = memo(function Subject({ look, layout, face }: Part & { readonly face: Point }) {
   const theme = useTheme();
   const [x, y] = layout.at(face);
   const s = layout.scale;
@@ -131,10 +135,10 @@ export function Subject({ look, layout, face }: Part & { readonly face: Point })
       <Path d={`M${x - 4} ${y + head * 0.85}L${x} ${y + head * 1.35}L${x + 4} ${y + head * 0.85}Z`} fill={theme.text} />
     </G>
   );
-}
+}, isSameStage);
 
 /** A board on the plan: black with a rim, white, or dashed for a silk. */
-export function BoardMark({ board, layout }: { readonly board: Board; readonly layout: Layout }) {
+export const BoardMark = memo(function BoardMark({ board, layout }: { readonly board: Board; readonly layout: Layout }) {
   const theme = useTheme();
   const a = (board.yawDeg * Math.PI) / 180;
   const half = board.widthM / 2;
@@ -179,10 +183,10 @@ export function BoardMark({ board, layout }: { readonly board: Board; readonly l
       />
     </G>
   );
-}
+});
 
 /** A light's beam on the plan: the cone of half its light, and faintly where it ends. */
-export function Beam({
+export const Beam = memo(function Beam({
   light,
   layout,
   colour,
@@ -210,9 +214,9 @@ export function Beam({
       <Path d={wedge(halfDeg)} fill={colour} fillOpacity={0.32} />
     </G>
   );
-}
+});
 
-export function Lamp({
+export const Lamp = memo(function Lamp({
   light,
   layout,
   colour,
@@ -251,7 +255,7 @@ export function Lamp({
       <Path d={lines(doors)} stroke={theme.text} strokeWidth={2.5} />
     </G>
   );
-}
+});
 
 /** Where the chosen light gives whole stops more or less than at its aim. */
 export function ExposureLines({
@@ -291,7 +295,15 @@ export function ExposureLines({
 }
 
 /** Between two things that were touched. */
-export function Measured({ from, to, layout }: { readonly from: Point; readonly to: Point; readonly layout: Layout }) {
+export const Measured = memo(function Measured({
+  from,
+  to,
+  layout,
+}: {
+  readonly from: Point;
+  readonly to: Point;
+  readonly layout: Layout;
+}) {
   const theme = useTheme();
   const [[x1, y1], [x2, y2]] = [layout.at(from), layout.at(to)];
   return (
@@ -305,10 +317,10 @@ export function Measured({ from, to, layout }: { readonly from: Point; readonly 
       ))}
     </G>
   );
-}
+});
 
 /** The chosen light: the line to its aim, and the places along it at which what is left of it is written. */
-export function Chosen({ light, layout }: { readonly light: Light; readonly layout: Layout }) {
+export const Chosen = memo(function Chosen({ light, layout }: { readonly light: Light; readonly layout: Layout }) {
   const theme = useTheme();
   const [x0, y0] = layout.at(light.position);
   const [x1, y1] = layout.at(light.aim);
@@ -321,12 +333,18 @@ export function Chosen({ light, layout }: { readonly light: Light; readonly layo
       <Circle cx={x1} cy={y1} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
     </G>
   );
-}
+});
 
 const [WORDS_PX, LINE_PX] = [12.5, 15];
 
 /** The words of a plan, each clear of all others, with a line to what stands too far from its own. */
-export function Labels({ placed, chosenId }: { readonly placed: readonly PlacedLabel[]; readonly chosenId: string | null }) {
+export const Labels = memo(function Labels({
+  placed,
+  chosenId,
+}: {
+  readonly placed: readonly PlacedLabel[];
+  readonly chosenId: string | null;
+}) {
   const theme = useTheme();
   return (
     <G>
@@ -353,4 +371,4 @@ export function Labels({ placed, chosenId }: { readonly placed: readonly PlacedL
       ))}
     </G>
   );
-}
+});

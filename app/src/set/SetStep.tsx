@@ -1,11 +1,12 @@
 import type { Look } from '@fulgent/core/document';
 import { whatIsEvenness } from '@fulgent/words';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useOpenLook } from '../look/store';
 import { chooseLight, useChosen } from '../look/ui-state';
 import { SPACE } from '../theme/theme';
 import { Choice } from '../ui/Button';
+import { useLate } from '../ui/held';
 import { Topic, TopicsSwitch } from '../ui/Section';
 import { Text } from '../ui/Text';
 import { WhatIs } from '../ui/WhatIs';
@@ -34,7 +35,8 @@ export function SetStep() {
   const selected = useChosen((state) => state.light);
   const [width, setWidth] = useState(0);
   const [part, setPart] = useState<Part>('lights');
-  if (!look || !readings) return null;
+  const late = useLate(look);
+  if (!look || !readings || !late) return null;
   const light = look.lights.find(({ id }) => id === selected) ?? look.lights[0];
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
@@ -42,6 +44,33 @@ export function SetStep() {
       <View style={{ padding: SPACE.m, paddingBottom: 0 }}>
         <Choice scroll label="Part of the set" options={PARTS} value={part} onChange={setPart} />
       </View>
+      <PartOfSet look={late} part={part} lightId={light?.id ?? null} width={width} />
+      <View style={{ padding: SPACE.m }}>
+        <Text size="label" quiet>
+          Sandbag stands, tape cables down, keep exits clear, put a safety on everything overhead: local codes and licensed
+          practice decide.
+        </Text>
+      </View>
+      <TopicsSwitch />
+    </ScrollView>
+  );
+}
+
+/** What stands on the set, part by part, in figures. */
+const PartOfSet = memo(function PartOfSet({
+  look,
+  part,
+  lightId,
+  width,
+}: {
+  readonly look: Look;
+  readonly part: Part;
+  readonly lightId: string | null;
+  readonly width: number;
+}) {
+  const light = look.lights.find(({ id }) => id === lightId);
+  return (
+    <>
       {part === 'lights' && look.lights.length ? (
         <View style={{ padding: SPACE.m, paddingBottom: 0 }}>
           <Choice scroll label="Light to place" options={look.lights} value={light?.id ?? null} onChange={chooseLight} />
@@ -59,16 +88,9 @@ export function SetStep() {
       {part === 'room' ? <RoomSection look={look} /> : null}
       {part === 'room' ? <EvennessSection look={look} width={width - 2 * SPACE.m} /> : null}
       {part === 'air' ? <AirSection look={look} /> : null}
-      <View style={{ padding: SPACE.m }}>
-        <Text size="label" quiet>
-          Sandbag stands, tape cables down, keep exits clear, put a safety on everything overhead: local codes and licensed
-          practice decide.
-        </Text>
-      </View>
-      <TopicsSwitch />
-    </ScrollView>
+    </>
   );
-}
+});
 
 function EvennessSection({ look, width }: { readonly look: Look; readonly width: number }) {
   const evenness = useComputed('backdropEvenness', look);
