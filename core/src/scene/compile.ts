@@ -119,9 +119,9 @@ const TOLD = ['id', 'powerStops', 'on', 'muted', 'solo', 'zone'] as const;
 
 /** By all of a look that is not its lights, so that an edit of one light works out that light alone, and of its level none. */
 function groundOf(given: Look): Ground {
-  return grounds(JSON.stringify(without(given, [...BESIDE, 'lights'])), () => {
-    // A copy: whoever tries changes may write them into the look that was compiled.
-    const look = structuredClone(given);
+  const key = JSON.stringify(without(given, [...BESIDE, 'lights']));
+  return grounds(key, () => {
+    const look = copied(given, key);
     const lookup = lookupIn(look.spectra);
     const camera = inField('camera', () => {
       checkExposureSettings(look.camera);
@@ -137,13 +137,16 @@ function groundOf(given: Look): Ground {
         return { ...surfaces.probe(surface), at: on.place, open: roomShare(on) * set.fade[p]! };
       }),
       ambient: compileAmbient(look, surfaces, set, lookup),
-      litBy: (light) =>
-        lit(JSON.stringify(without(light, [...BESIDE_LIGHT, ...TOLD])), () =>
-          litOf(look, structuredClone(light), surfaces, set, lookup),
-        ),
+      litBy: (light) => {
+        const own = JSON.stringify(without(light, [...BESIDE_LIGHT, ...TOLD]));
+        return lit(own, () => litOf(look, copied(light, own), surfaces, set, lookup));
+      },
     };
   });
 }
+
+/** A copy of what a key was made of: whoever tries changes may write them into the look that was compiled. */
+const copied = <T extends object>(given: T, key: string): T => ({ ...given, ...(JSON.parse(key) as Partial<T>) });
 
 const without = <T extends object>(whole: T, keys: readonly (keyof T)[]): Partial<T> =>
   Object.fromEntries(Object.entries(whole).filter(([key]) => !keys.includes(key as keyof T))) as Partial<T>;
