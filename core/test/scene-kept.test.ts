@@ -1,4 +1,4 @@
-import { readFiguresFrom } from '../figures/read';
+import type { readFiguresFrom } from '../figures/read';
 import { demoLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
 import { balance } from '../src/planning/search';
