@@ -52,6 +52,17 @@ export function lookQueries(db: Db) {
         by: placeholder('by'),
       })
       .prepare(),
+    /** `card` as JSON text. */
+    present: db
+      .update(looks)
+      .set({
+        revision: sql`${placeholder('revision')}`,
+        title: sql`${placeholder('title')}`,
+        card: sql`${placeholder('card')}`,
+        updatedAt: sql`${placeholder('now')}`,
+      })
+      .where(eq(looks.id, placeholder('id')))
+      .prepare(),
     revisions: db
       .select({ revision: revisions.revision, createdAt: revisions.createdAt, by: revisions.by, name: revisions.name })
       .from(revisions)

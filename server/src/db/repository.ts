@@ -158,7 +158,7 @@ export class Repository {
         const revision = basedOn + 1;
         const now = Date.now();
         this.#queries.addRevision.run({ id, revision, document, now, by });
-        this.#db.update(looks).set({ revision, title, card, updatedAt: now }).where(eq(looks.id, id)).run();
+        this.#queries.present.run({ id, revision, title, card: JSON.stringify(card), now });
         if (revision % THIN_EVERY === 0) this.thin(id, now);
         return { id, shootId: row.shootId, revision, updatedAt: now, document };
       },
