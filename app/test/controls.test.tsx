@@ -38,6 +38,27 @@ describe('typed numbers', () => {
     },
   );
 
+  it.each([
+    ['1/3', 1 / 3],
+    ['-2/3', -2 / 3],
+    ['−2/3', -2 / 3],
+    ['1 1/3', 4 / 3],
+    ['-1+2/3 stops', -5 / 3],
+    ['.7', 0.7],
+    ['−.3', -0.3],
+    ['–1,3 stops', -1.3],
+  ])('%s is taken for stops', (text, value) =>
+    expect(readNumber(text, { name: 'Level', low: -4, high: 4, unit: 'stops' })).toBeCloseTo(value, 12),
+  );
+
+  it.each(['1/0', '1/3/2', '12/3', '1/', '/3', '1 1', '5 1/3'])('%s is refused for stops', (text) => {
+    expect(readNumber(text, { name: 'Level', low: -4, high: 4, unit: 'stops' })).toMatch(/^Level must be a number/);
+  });
+
+  it('a fraction is for stops, and for nothing else', () => {
+    expect(readNumber('1/3', range)).toMatch(/^Height must be/);
+  });
+
   it('what is long is shown shortened', () => {
     const said = readNumber('x'.repeat(500), range) as string;
     expect(said.length).toBeLessThan(100);
@@ -184,6 +205,72 @@ describe('a dial', () => {
     fireEvent.change(field, { target: { value: `${valueOf('Shutter')}250` } });
     fireEvent.blur(field);
     expect(valueOf('Shutter')).toMatch(/^1\/250/);
+  });
+});
+
+describe('the keys beside a keyboard of figures', () => {
+  const keysFor = (unit: string, low: number): string[] => {
+    const { unmount } = show(<Dial label="Value" value={1} onChange={() => undefined} low={low} high={9000} unit={unit} />);
+    const field = screen.getByLabelText('Value');
+    expect(field.getAttribute('inputmode')).toBe('decimal');
+    fireEvent.focus(field);
+    const keys = screen.queryByRole('group', { name: 'Keys for this value' });
+    const names = keys
+      ? within(keys)
+          .getAllByRole('button')
+          .map(({ textContent }) => textContent!)
+      : [];
+    unmount();
+    return names;
+  };
+
+  it('are what is typed for the unit: a sign where it can be negative, thirds of stops, hundreds of kelvins', () => {
+    expect(keysFor('stops', -4)).toEqual(['−', '.3', '.5', '.7']);
+    expect(keysFor('stops', 0)).toEqual(['.3', '.5', '.7']);
+    expect(keysFor('K', 1800)).toEqual(['00']);
+    expect(keysFor('°', -180)).toEqual(['−']);
+    expect(keysFor('%', 0)).toEqual([]);
+    expect(keysFor('m', 0.2)).toEqual(['m', 'cm', '′', '″']);
+  });
+
+  it('write what they say, and what they write is taken', () => {
+    function Level() {
+      const [value, setValue] = useState(0);
+      return <Dial label="Level" value={value} onChange={setValue} low={-4} high={4} unit="stops" />;
+    }
+    show(<Level />);
+    const field = screen.getByLabelText('Level');
+    fireEvent.focus(field);
+    fireEvent.change(field, { target: { value: '' } });
+    const keys = within(screen.getByRole('group', { name: 'Keys for this value' }));
+    act(() => keys.getByText('−').click());
+    fireEvent.change(field, { target: { value: `${valueOf('Level')}1` } });
+    act(() => keys.getByText('.7').click());
+    expect(valueOf('Level')).toBe('−1.7');
+    fireEvent.blur(field);
+    expect(valueOf('Level')).toBe('-1.7 stops');
+    expect(errors()).toEqual([]);
+  });
+
+  it('stay a moment after the field is left, so that what is touched next stands where it was', () => {
+    jest.useFakeTimers();
+    try {
+      show(<Dial label="Turn" value={10} onChange={() => undefined} low={-90} high={90} unit="°" />);
+      const field = screen.getByLabelText('Turn');
+      const keys = () => screen.queryByRole('group', { name: 'Keys for this value' });
+      fireEvent.focus(field);
+      fireEvent.blur(field);
+      expect(keys()).not.toBeNull();
+      act(() => jest.advanceTimersByTime(1000));
+      expect(keys()).toBeNull();
+      fireEvent.focus(field);
+      fireEvent.blur(field);
+      fireEvent.focus(field);
+      act(() => jest.advanceTimersByTime(1000));
+      expect(keys()).not.toBeNull();
+    } finally {
+      jest.useRealTimers();
+    }
   });
 });
 

@@ -29,12 +29,20 @@ interface Range {
 
 /** Reads a typed number with an optional unit or prefix (`f/8`, `5600 K`, `1,5 m`). Gives the number or what is wrong. */
 export function readNumber(text: string, { name, low, high, unit = '' }: Range): number | string {
-  const match = /^(?:f\/|T|ISO)?\s*([+-]?\d+(?:[.,]\d+)?)\s*[a-zA-Z%°]*$/i.exec(text);
-  const value = match ? Number(match[1]!.replace(',', '.')) : NaN;
+  const plain = text.trim().replace(/[−–]/g, '-').replace(',', '.');
+  const match = /^(?:f\/|T|ISO)?\s*([+-]?(?:\d+(?:\.\d+)?|\.\d+))\s*[a-zA-Z%°]*$/i.exec(plain);
+  const value = match ? Number(match[1]) : unit === 'stops' ? readFraction(plain) : NaN;
   const wanted = `${name} must be a number from ${low} to ${high}${unit ? ` ${unit}` : ''}`;
   if (Number.isNaN(value)) return `${wanted}; "${text.slice(0, 20)}" is not.`;
   if (value < low || value > high) return `${wanted}.`;
   return value;
+}
+
+/** Reads stops as they are said in thirds: `1/3`, `-2/3`, `1 1/3`, `1+2/3`. NaN for anything else. */
+function readFraction(text: string): number {
+  const match = /^([+-]?)\s*(?:(\d+)\s*[ +]\s*)?(\d)\/(\d)\s*[a-z]*$/i.exec(text);
+  if (!match || match[4] === '0') return NaN;
+  return (match[1] === '-' ? -1 : 1) * (Number(match[2] ?? 0) + Number(match[3]) / Number(match[4]));
 }
 
 /** Reads a typed length in metres, centimetres, feet or inches. Gives metres or what is wrong, in the unit of this device. */

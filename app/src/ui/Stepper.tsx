@@ -31,7 +31,7 @@ interface Props {
   /** Takes typed text; gives null when taken, or what is wrong and what would be right. Without it the value cannot be typed. */
   readonly onType?: (text: string) => string | null;
   readonly note?: string;
-  /** What is typed for this value and a keyboard of figures lacks; offered while it is typed. */
+  /** Given for figures, which a phone then has a keyboard for: what is typed for this value and that keyboard lacks, offered while it is typed. */
   readonly pad?: readonly string[];
 }
 
@@ -57,8 +57,23 @@ function stepGesture(step: { readonly current: (by: 1 | -1) => void }) {
     });
 }
 
+/** The keys go a moment after the field is left: what is touched next would move away under the finger. */
+const KEYS_STAY_MS = 250;
+
+function useTyping() {
+  const [is, setTyping] = useState(false);
+  const later = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(later.current), []);
+  const set = (on: boolean) => {
+    clearTimeout(later.current);
+    if (on) setTyping(true);
+    else later.current = setTimeout(() => setTyping(false), KEYS_STAY_MS);
+  };
+  return { is, set };
+}
+
 /** A value with a step down, a step up and a field to type into. A wrong entry stays as typed and says what is wrong. */
-export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props) {
+export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
   const styles = useStyles();
   const scale = useTextScale();
   const theme = useTheme();
@@ -66,7 +81,7 @@ export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props)
   const [entry, setEntry] = useState<{ over: string; text: string; error: string | null } | null>(null);
   const mine = entry?.over === value ? entry : null;
   const error = mine?.error ?? null;
-  const [typing, setTyping] = useState(false);
+  const typing = useTyping();
   const step = useRef(onStep);
   useEffect(() => {
     step.current = onStep;
@@ -94,10 +109,10 @@ export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props)
           value={mine?.text ?? value}
           readOnly={!onType}
           onChangeText={(text) => setEntry({ over: value, text, error: null })}
-          inputMode={pad.length ? 'decimal' : undefined}
-          onFocus={() => setTyping(true)}
+          inputMode={pad ? 'decimal' : undefined}
+          onFocus={() => typing.set(true)}
           onBlur={() => {
-            setTyping(false);
+            typing.set(false);
             commit();
           }}
           onSubmitEditing={commit}
@@ -109,7 +124,7 @@ export function Stepper({ label, value, onStep, onType, note, pad = [] }: Props)
         <Button label="+" accessibilityLabel={`${label}: more`} onPress={() => onStep(1)} />
       </View>
 
-      {typing && pad.length ? (
+      {typing.is && pad?.length ? (
         <Pad keys={pad} onKey={(key) => setEntry({ over: value, text: `${mine?.text ?? ''}${key}`, error: null })} />
       ) : null}
       {error ? (
