@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { create } from 'zustand';
-import { SPACE, themed } from '../theme/theme';
+import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button } from './Button';
 import { Text } from './Text';
 
@@ -19,12 +19,14 @@ export function say(text: string, action?: Toast['action'], ms = SHOWN_MS): void
   useToasts.setState({ toast: { text, action, ms } });
 }
 
+/** Over what stands at the foot, px: a page's main act, and on a phone the sections under it. Both stay in reach. */
+const [OVER_ACT, OVER_ACT_AND_TABS] = [76, 124];
+
 const useStyles = themed((t) => ({
   place: {
     position: 'absolute',
     left: 0,
     right: 0,
-    bottom: SPACE.l,
     alignItems: 'center',
     paddingHorizontal: SPACE.m,
     pointerEvents: 'box-none',
@@ -47,6 +49,7 @@ const useStyles = themed((t) => ({
 
 export function Toasts() {
   const styles = useStyles();
+  const isWide = useIsWide();
   const toast = useToasts((state) => state.toast);
   useEffect(() => {
     if (!toast) return undefined;
@@ -54,7 +57,7 @@ export function Toasts() {
     return () => clearTimeout(timer);
   }, [toast]);
   return (
-    <View style={styles.place} aria-live="polite">
+    <View style={[styles.place, { bottom: isWide ? OVER_ACT : OVER_ACT_AND_TABS }]} aria-live="polite">
       {toast ? (
         <View style={styles.toast}>
           <Text style={{ flexShrink: 1 }}>{toast.text}</Text>
