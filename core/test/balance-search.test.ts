@@ -9,7 +9,7 @@ import { movable } from '../src/planning/balance/solve';
 import { addAllFigures, compileScene } from '../src/scene/compile';
 import { FIGURES } from '../src/scene/figures';
 import { powerSteps } from '../src/scene/power';
-import { withLights } from './support';
+import { isAlike, withLights } from './support';
 
 /** How a balance searches: its quick measure against the whole one, and what it finds against a search that knows nothing. */
 const effect = GELS.filter(({ kind }) => kind === 'effect').map(({ id }) => id);
@@ -145,7 +145,7 @@ describe('what a balance finds', () => {
     balance(thrown(8));
     const again = balance(look);
     expect(again.look).toEqual(first.look);
-    expect(again.objective).toEqual(first.objective);
+    expect(isAlike(again.objective, first.objective)).toBe(true);
   });
 
   it('balanced once more stays where it is, within what a balance counts as equal', () => {

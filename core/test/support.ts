@@ -11,6 +11,20 @@ export function copyOf<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T;
 }
 
+/** Whether two pieces of plain data are the same but for rounding: a square may be rounded otherwise once the engine has compiled it. */
+export function isAlike(a: unknown, b: unknown): boolean {
+  if (typeof a === 'number' && typeof b === 'number')
+    return Object.is(a, b) || Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a), Math.abs(b));
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return a === b;
+  const [keys, others] = [Object.keys(a), Object.keys(b)];
+  return (
+    keys.length === others.length &&
+    keys.every(
+      (key) => Object.hasOwn(b, key) && isAlike((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]),
+    )
+  );
+}
+
 /** A look with some of its lights changed. */
 export const withLights = (look: Look, change: (light: Light) => Partial<Light>): Look => ({
   ...look,

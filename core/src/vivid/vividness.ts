@@ -63,7 +63,8 @@ export interface OwnColour {
 export function ownColour(camera: Camera, light: Triple, white: Triple): OwnColour {
   const l = linearSigma(camera, light[0], light[1], light[2]);
   const w = linearSigma(camera, white[0], white[1], white[2]);
-  const purity = Math.sqrt((l.a - w.a) ** 2 + (l.b - w.b) ** 2);
+  const [da, db] = [l.a - w.a, l.b - w.b];
+  const purity = Math.sqrt(da * da + db * db);
   const none = purity < 1e-6;
   return {
     whiteA: w.a,
