@@ -208,11 +208,10 @@ describe('a dial', () => {
   });
 });
 
-describe('the keys beside a keyboard of figures', () => {
-  const keysFor = (unit: string, low: number): string[] => {
+describe('the keyboard of a phone', () => {
+  const keyboardOf = (unit: string, low: number) => {
     const { unmount } = show(<Dial label="Value" value={1} onChange={() => undefined} low={low} high={9000} unit={unit} />);
     const field = screen.getByLabelText('Value');
-    expect(field.getAttribute('inputmode')).toBe('decimal');
     fireEvent.focus(field);
     const keys = screen.queryByRole('group', { name: 'Keys for this value' });
     const names = keys
@@ -220,57 +219,16 @@ describe('the keys beside a keyboard of figures', () => {
           .getAllByRole('button')
           .map(({ textContent }) => textContent!)
       : [];
+    const found = { mode: field.getAttribute('inputmode'), names };
     unmount();
-    return names;
+    return found;
   };
 
-  it('are what is typed for the unit: a sign where it can be negative, thirds of stops, hundreds of kelvins', () => {
-    expect(keysFor('stops', -4)).toEqual(['−', '.3', '.5', '.7']);
-    expect(keysFor('stops', 0)).toEqual(['.3', '.5', '.7']);
-    expect(keysFor('K', 1800)).toEqual(['00']);
-    expect(keysFor('°', -180)).toEqual(['−']);
-    expect(keysFor('%', 0)).toEqual([]);
-    expect(keysFor('m', 0.2)).toEqual(['m', 'cm', '′', '″']);
-  });
-
-  it('write what they say, and what they write is taken', () => {
-    function Level() {
-      const [value, setValue] = useState(0);
-      return <Dial label="Level" value={value} onChange={setValue} low={-4} high={4} unit="stops" />;
-    }
-    show(<Level />);
-    const field = screen.getByLabelText('Level');
-    fireEvent.focus(field);
-    fireEvent.change(field, { target: { value: '' } });
-    const keys = within(screen.getByRole('group', { name: 'Keys for this value' }));
-    act(() => keys.getByText('−').click());
-    fireEvent.change(field, { target: { value: `${valueOf('Level')}1` } });
-    act(() => keys.getByText('.7').click());
-    expect(valueOf('Level')).toBe('−1.7');
-    fireEvent.blur(field);
-    expect(valueOf('Level')).toBe('-1.7 stops');
-    expect(errors()).toEqual([]);
-  });
-
-  it('stay a moment after the field is left, so that what is touched next stands where it was', () => {
-    jest.useFakeTimers();
-    try {
-      show(<Dial label="Turn" value={10} onChange={() => undefined} low={-90} high={90} unit="°" />);
-      const field = screen.getByLabelText('Turn');
-      const keys = () => screen.queryByRole('group', { name: 'Keys for this value' });
-      fireEvent.focus(field);
-      fireEvent.blur(field);
-      expect(keys()).not.toBeNull();
-      act(() => jest.advanceTimersByTime(1000));
-      expect(keys()).toBeNull();
-      fireEvent.focus(field);
-      fireEvent.blur(field);
-      fireEvent.focus(field);
-      act(() => jest.advanceTimersByTime(1000));
-      expect(keys()).not.toBeNull();
-    } finally {
-      jest.useRealTimers();
-    }
+  it('has figures alone where they will do, and all keys where a sign is typed', () => {
+    expect(keyboardOf('K', 1800)).toEqual({ mode: 'decimal', names: [] });
+    expect(keyboardOf('%', 0)).toEqual({ mode: 'decimal', names: [] });
+    expect(keyboardOf('stops', -4)).toEqual({ mode: null, names: [] });
+    expect(keyboardOf('m', 0.2)).toEqual({ mode: 'decimal', names: ['m', 'cm', '′', '″'] });
   });
 });
 

@@ -17,11 +17,8 @@ interface DialProps {
   readonly note?: string;
 }
 
-/** What a phone's keyboard of figures lacks, by what is typed: a sign, thirds of a stop as they are said, hundreds of kelvins. */
-const figuresPad = (unit: string, low: number): readonly string[] => [
-  ...(low < 0 ? ['−'] : []),
-  ...(unit === 'stops' ? ['.3', '.5', '.7'] : unit === 'K' ? ['00'] : []),
-];
+/** A keyboard of figures will do; it has no sign. */
+const FIGURES_ALONE: readonly string[] = [];
 
 /** A number to dial or type. */
 export function Dial({ label, value, onChange, low, high, unit = '', step = 1, series, show, note }: DialProps) {
@@ -38,7 +35,7 @@ export function Dial({ label, value, onChange, low, high, unit = '', step = 1, s
         value={show ? show(value) : plain()}
         onStep={move}
         onType={(typed) => taken((isLength ? readLength : readNumber)(typed, { name: label, low, high, unit }), onChange)}
-        pad={isLength ? LENGTH_PAD : figuresPad(unit, low)}
+        {...(isLength ? { pad: LENGTH_PAD } : low >= 0 ? { pad: FIGURES_ALONE } : {})}
         {...(note ? { note } : {})}
       />
     </Cell>

@@ -57,21 +57,6 @@ function stepGesture(step: { readonly current: (by: 1 | -1) => void }) {
     });
 }
 
-/** The keys go a moment after the field is left: what is touched next would move away under the finger. */
-const KEYS_STAY_MS = 250;
-
-function useTyping() {
-  const [is, setTyping] = useState(false);
-  const later = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(later.current), []);
-  const set = (on: boolean) => {
-    clearTimeout(later.current);
-    if (on) setTyping(true);
-    else later.current = setTimeout(() => setTyping(false), KEYS_STAY_MS);
-  };
-  return { is, set };
-}
-
 /** A value with a step down, a step up and a field to type into. A wrong entry stays as typed and says what is wrong. */
 export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
   const styles = useStyles();
@@ -81,7 +66,7 @@ export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
   const [entry, setEntry] = useState<{ over: string; text: string; error: string | null } | null>(null);
   const mine = entry?.over === value ? entry : null;
   const error = mine?.error ?? null;
-  const typing = useTyping();
+  const [typing, setTyping] = useState(false);
   const step = useRef(onStep);
   useEffect(() => {
     step.current = onStep;
@@ -110,9 +95,9 @@ export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
           readOnly={!onType}
           onChangeText={(text) => setEntry({ over: value, text, error: null })}
           inputMode={pad ? 'decimal' : undefined}
-          onFocus={() => typing.set(true)}
+          onFocus={() => setTyping(true)}
           onBlur={() => {
-            typing.set(false);
+            setTyping(false);
             commit();
           }}
           onSubmitEditing={commit}
@@ -124,7 +109,7 @@ export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
         <Button label="+" accessibilityLabel={`${label}: more`} onPress={() => onStep(1)} />
       </View>
 
-      {typing.is && pad?.length ? (
+      {typing && pad?.length ? (
         <Pad keys={pad} onKey={(key) => setEntry({ over: value, text: `${mine?.text ?? ''}${key}`, error: null })} />
       ) : null}
       {error ? (

@@ -15,8 +15,8 @@ export interface Helper {
   terminate(): unknown;
 }
 
-/** Below the server's own threads: an answer to a phone goes before a picture. */
-const NICE = 15;
+/** Below the server's own threads: an answer to a phone goes before a picture. Not far below: what draws in a browser beside it would leave it no time. */
+const NICE = 5;
 
 /**
  * A process of low priority. Of a thread only the thread itself could be put below others, and not what collects its garbage, compiles its code and reads
