@@ -42,14 +42,14 @@ const readings = evaluate(poster);
 const noop = () => undefined;
 
 describe('the rows of a ladder', () => {
-  const ladder = (look: typeof poster, read: Readings, selected: string | null) => (
+  const ladder = (look: typeof poster, read: Readings, selected: string | null, onSelect: (id: string | null) => void = noop) => (
     <Ladder
       look={look}
       readings={read}
       width={390}
       wide={false}
       selected={selected}
-      onSelect={noop}
+      onSelect={onSelect}
       onOpen={noop}
       onAmbient={noop}
     />
@@ -77,18 +77,7 @@ describe('the rows of a ladder', () => {
 
   it('open and close with the choice, with their act and their verdict', () => {
     const chosen: (string | null)[] = [];
-    const page = (selected: string | null) => (
-      <Ladder
-        look={poster}
-        readings={readings}
-        width={390}
-        wide={false}
-        selected={selected}
-        onSelect={(id) => chosen.push(id)}
-        onOpen={noop}
-        onAmbient={noop}
-      />
-    );
+    const page = (selected: string | null) => ladder(poster, readings, selected, (id) => chosen.push(id));
     const { rerender } = render(page(null));
     since();
     rerender(page(ids[1]!));

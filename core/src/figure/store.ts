@@ -1,3 +1,4 @@
+import { kept } from '../kept';
 import { filesOf, type Detail, type PartFile } from './baked-files';
 import { FigureFileError } from './codec';
 import { buildFigure, buildShade } from './figure';
@@ -25,10 +26,8 @@ const files = new Set<string>();
 const heads = new Map<string, HeadData>();
 const details = new Map<string, HeadDetail>();
 const nets = new Map<string, NetsData>();
-const figures = new Map<string, Figure>();
-const shades = new Map<string, Shade>();
-const MOST_FIGURES = 3;
-const MOST_SHADES = 10;
+const figures = kept<Figure>(3);
+const shades = kept<Shade>(10);
 
 const fileKey = (part: string, detail: Detail) => `${part}.${detail}`;
 
@@ -91,30 +90,18 @@ const source: PartSource = {
 
 /** The figure of a subject, made at first use. @throws FigureMissingError where a part was not provided. */
 export function figureOf(shape: SubjectShape, detail: Detail): Figure {
-  const key = `${shapeKey(shape)} ${detail}`;
-  let found = figures.get(key);
-  if (found) figures.delete(key);
-  else {
+  return figures(`${shapeKey(shape)} ${detail}`, () => {
     loadMissing(shape, detail);
-    found = buildFigure(shape, partsOf(shape), detail, source, shadeOf(shape));
-  }
-  figures.set(key, found);
-  while (figures.size > MOST_FIGURES) figures.delete(figures.keys().next().value!);
-  return found;
+    return buildFigure(shape, partsOf(shape), detail, source, shadeOf(shape));
+  });
 }
 
 /** What a subject shades and throws back: all that figures of a look need of it. @throws FigureMissingError as `figureOf`. */
 export function shadeOf(shape: SubjectShape): Shade {
-  const key = shapeKey(shape);
-  let found = shades.get(key);
-  if (found) shades.delete(key);
-  else {
+  return shades(shapeKey(shape), () => {
     loadMissing(shape, 'quick');
-    found = buildShade(shape, partsOf(shape), source);
-  }
-  shades.set(key, found);
-  while (shades.size > MOST_SHADES) shades.delete(shades.keys().next().value!);
-  return found;
+    return buildShade(shape, partsOf(shape), source);
+  });
 }
 
 /** Whether all parts of a subject are here, or can be read at once. */

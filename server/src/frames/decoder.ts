@@ -1,7 +1,7 @@
-import { fork, type ChildProcess } from 'node:child_process';
-import { setPriority } from 'node:os';
+import type { ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { HttpProblem } from '../problem';
+import { startBelow } from '../work/helper';
 import { DECODE_SECONDS, refused, type Decode, type PictureFacts } from './decoding';
 
 export interface DecodeOrder {
@@ -36,9 +36,8 @@ export function processDecoder(entry = path.join(__dirname, 'decode-process.js')
 
   function running(): ChildProcess {
     if (child?.connected) return child;
-    const started = fork(entry, { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    const started = startBelow(entry, NICE);
     started.unref();
-    if (started.pid !== undefined) setPriority(started.pid, NICE);
     started.on('exit', () => {
       if (child === started) child = null;
     });

@@ -18,6 +18,14 @@ export interface Helper {
 /** Below the server's own threads: an answer to a phone goes before a picture. Not far below: what draws in a browser beside it would leave it no time. */
 const NICE = 5;
 
+/** Starts a script as a process below the server's own threads, by so much. Whole arrays of bytes go to and fro. */
+export function startBelow(script: string, nice: number, told: readonly string[] = []): ChildProcess {
+  const child = fork(script, [...told], { serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  // At once: what it starts later takes its priority from it.
+  if (child.pid !== undefined) setPriority(child.pid, nice);
+  return child;
+}
+
 /**
  * A process of low priority. Of a thread only the thread itself could be put below others, and not what collects its garbage, compiles its code and reads
  * its pictures beside it.
@@ -28,13 +36,7 @@ export class HelperProcess extends EventEmitter implements Helper {
   /** `nature` is told to the script as its only argument. */
   constructor(script: string, nature: object) {
     super();
-    // Whole arrays of bytes go to and fro.
-    this.#child = fork(script, [JSON.stringify(nature)], {
-      serialization: 'advanced',
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
-    // At once: what it starts later takes its priority from it.
-    if (this.#child.pid !== undefined) setPriority(this.#child.pid, NICE);
+    this.#child = startBelow(script, NICE, [JSON.stringify(nature)]);
     for (const event of ['message', 'error', 'exit'] as const) this.#child.on(event, (...told) => this.emit(event, ...told));
   }
 
