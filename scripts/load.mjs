@@ -4,14 +4,16 @@ import { fork } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { ensureInstalled, ensureServerBuilt } from './lib/tools.mjs';
 import { paced, pacedWords, startServer, stopServer } from './lib/served.mjs';
 
 const LOOK = 'saltmarsh-1';
 const ADDRESSES = [`/api/looks/${LOOK}`, '/api/shoots', '/api/health', '/api/kit', `/api/looks/${LOOK}/frames`];
-/** Requests a second of each kind. */
+/** Requests a second of each kind, and when each begins, ms: those of different people do not all come in one moment. */
 const RATES = { reads: 100, readings: 40, writes: 40 };
+const BEGINS = { reads: 0, readings: 8, writes: 17 };
 const SECONDS_ALONE = 10;
 const BUDGET_MS = 25;
 
@@ -110,9 +112,10 @@ async function mixed(url, look, seconds) {
   for (let i = 0; i < 200; i++) await (await get(i)).arrayBuffer();
   for (let i = 0; i < 100; i++) for (const ask of [evaluate, write]) await (await ask(i)).arrayBuffer();
   const [reads, readings, writes] = await Promise.all([
-    paced(get, RATES.reads, seconds),
-    paced(evaluate, RATES.readings, seconds),
-    paced(write, RATES.writes, seconds),
+    ...Object.entries({ reads: get, readings: evaluate, writes: write }).map(async ([kind, ask]) => {
+      await setTimeout(BEGINS[kind]);
+      return paced(ask, RATES[kind], seconds);
+    }),
   ]);
   return { reads, readings, writes };
 }

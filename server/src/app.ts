@@ -78,6 +78,8 @@ export function createApp(options: AppOptions): Express {
   const { logger, webRoot, figures, hosts = ownHosts() } = options;
   const app = express();
   app.disable('x-powered-by');
+  // What is kept and asked for again carries a tag of its own, or is a file; to digest every other answer is time lost.
+  app.disable('etag');
   app.use(
     pinoHttp({
       logger,
@@ -181,7 +183,7 @@ function apiRoutes(options: AppOptions): Router {
   for (const place of READ_ELSEWHERE) api.use(place, asBytes);
   api.use(express.json({ limit: BODY_LIMIT, strict: false, verify: (_req, _res, body) => checkDepth(body) }));
   api.get('/health', (_req, res) => {
-    res.json({ status: 'ok', shoots: repo.shoots().length });
+    res.json({ status: 'ok', shoots: repo.shootCount() });
   });
   api.use('/shoots', shootRoutes(repo));
   api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater), work));

@@ -12,6 +12,9 @@ const request = (width: number) => ({ look, width, height: 1, only: null });
 class Pretended extends EventEmitter {
   readonly asked: Asked[] = [];
   ended = false;
+  constructor(readonly nice: number) {
+    super();
+  }
   ref() {}
   unref() {}
   postMessage(asked: Asked) {
@@ -31,8 +34,8 @@ class Pretended extends EventEmitter {
 
 const made = () => {
   const workers: Pretended[] = [];
-  const pool = workPool('fine', () => {
-    const one = new Pretended();
+  const pool = workPool('fine', (nice) => {
+    const one = new Pretended(nice);
     workers.push(one);
     return one;
   });
@@ -42,14 +45,19 @@ const made = () => {
 const status = (of: number) => expect.objectContaining({ status: of });
 
 describe('what is computed beside the server', () => {
-  it('comes one after another, and what somebody waits for before what can wait', async () => {
+  it('comes one after another; what nobody waits for elsewhere, far below, frames before cards', async () => {
     const { pool, workers } = made();
-    const all: Promise<unknown>[] = [pool.renderLater(request(1)), pool.renderLater(request(2)), pool.render(request(3))];
+    const all: Promise<unknown>[] = [pool.renderLater(request(1)), pool.renderLater(request(2))];
     all.push(pool.measure({ file: 'x', look, kind: 'full', lightId: '', given: [], meta: NO_META }));
-    const [worker] = workers;
-    for (let i = 0; i < all.length; i++) worker!.answer();
+    all.push(pool.render(request(3)), pool.render(request(4)));
+    const [later, waited] = workers;
+    for (let i = 0; i < 3; i++) later!.answer();
+    for (let i = 0; i < 2; i++) waited!.answer();
     await Promise.all(all);
-    expect(worker!.tasks()).toEqual([1, 3, 'measure', 2]);
+    expect(later!.tasks()).toEqual([1, 'measure', 2]);
+    expect(waited!.tasks()).toEqual([3, 4]);
+    expect(later!.nice).toBeGreaterThan(waited!.nice);
+    expect(waited!.nice).toBeGreaterThan(0);
   });
 
   it('what is stored and read does not wait for balances, nor balances for pictures', async () => {
@@ -104,7 +112,7 @@ describe('what is computed beside the server', () => {
     ['falls', (worker: Pretended) => worker.emit('error', new Error('out of memory')), /out of memory/],
   ])('is refused when the worker %s, and the next starts another', async (_how, fall, said) => {
     const { pool, workers } = made();
-    const waiting = [pool.render(request(1)), pool.renderLater(request(2))];
+    const waiting = [pool.render(request(1)), pool.render(request(2))];
     fall(workers[0]!);
     for (const one of waiting) await expect(one).rejects.toThrow(said);
     const next = pool.render(request(3));

@@ -7,7 +7,7 @@ import {
   type FrameReading,
   type FrameRecord,
 } from '@fulgent/core/day';
-import { and, asc, count, eq, isNull } from 'drizzle-orm';
+import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { PictureFacts } from '../frames/decoding';
 import type { PictureKind, PictureStore } from '../frames/picture-store';
@@ -69,14 +69,25 @@ const SAME_SHAPE = 0.01;
 
 const present = isNull(frames.deletedAt);
 
+/** A look's frames in the order of their making; asked for by every page that shows them, so made ready once. */
+const framesOfLook = (db: Db) =>
+  db
+    .select(SHOWN)
+    .from(frames)
+    .where(and(eq(frames.lookId, sql.placeholder('lookId')), present))
+    .orderBy(asc(frames.createdAt), asc(frames.id))
+    .prepare();
+
 /** All reading and writing of test frames. */
 export class FrameRepository {
   readonly #db: Db;
   readonly #files: PictureStore;
+  readonly #ofLook: ReturnType<typeof framesOfLook>;
 
   constructor(db: Db, files: PictureStore) {
     this.#db = db;
     this.#files = files;
+    this.#ofLook = framesOfLook(db);
   }
 
   read(id: string): FrameRecord {
@@ -90,13 +101,7 @@ export class FrameRepository {
   }
 
   listOf(lookId: string): FrameRecord[] {
-    return this.#db
-      .select(SHOWN)
-      .from(frames)
-      .where(and(eq(frames.lookId, lookId), present))
-      .orderBy(asc(frames.createdAt), asc(frames.id))
-      .all()
-      .map(upgraded);
+    return this.#ofLook.all({ lookId }).map(upgraded);
   }
 
   #countOf(lookId: string): number {

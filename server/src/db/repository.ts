@@ -116,6 +116,10 @@ export class Repository {
     return this.#queries.shoots.all().map((shoot) => ({ ...shoot, looks: byShoot.get(shoot.id)! }));
   }
 
+  shootCount(): number {
+    return this.#queries.shoots.all().length;
+  }
+
   updateShoot(id: string, change: { title?: string | undefined; note?: string | undefined }): Shoot {
     const row = this.#shootRow(id);
     const next = { title: change.title ?? row.title, note: change.note ?? row.note };

@@ -15,9 +15,6 @@ export interface Helper {
   terminate(): unknown;
 }
 
-/** Below the server's own threads: an answer to a phone goes before a picture. Not far below: what draws in a browser beside it would leave it no time. */
-const NICE = 5;
-
 /** Starts a script as a process below the server's own threads, by so much. Whole arrays of bytes go to and fro. */
 export function startBelow(script: string, nice: number, told: readonly string[] = []): ChildProcess {
   const child = fork(script, [...told], { serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
@@ -33,10 +30,10 @@ export function startBelow(script: string, nice: number, told: readonly string[]
 export class HelperProcess extends EventEmitter implements Helper {
   readonly #child: ChildProcess;
 
-  /** `nature` is told to the script as its only argument. */
-  constructor(script: string, nature: object) {
+  /** Runs so far below the server; `nature` is told to the script as its only argument. */
+  constructor(script: string, nice: number, nature: object) {
     super();
-    this.#child = startBelow(script, NICE, [JSON.stringify(nature)]);
+    this.#child = startBelow(script, nice, [JSON.stringify(nature)]);
     for (const event of ['message', 'error', 'exit'] as const) this.#child.on(event, (...told) => this.emit(event, ...told));
   }
 

@@ -17,7 +17,7 @@ export type Doing<T extends keyof Tasks> = (request: Request<T>, signal?: AbortS
  */
 export interface Work {
   readonly render: Doing<'picture'>;
-  /** The same, behind everything else that waits: pictures of cards. */
+  /** The same when there is time: pictures of cards. */
   readonly renderLater: Doing<'picture'>;
   readonly measure: Doing<'measure'>;
   readonly remedies: Doing<'remedies'>;
@@ -48,24 +48,31 @@ export type Asked = { readonly id: number } & {
 export const LIMIT_MS = 9000;
 /** Pictures, measurings and searches, which small machines need long for: only others of their kind wait for them. */
 const SLOW_LIMIT_MS = 45_000;
-/** A frame is measured when there is time: nobody is kept waiting by it. */
+/** A frame is measured when there is time. */
 const MEASURE_LIMIT_MS = 120_000;
 
-/** Starts a helper: one that takes seconds keeps below the server, in a process of its own. */
-export type StartHelper = (isSlow: boolean, nature: HelperNature) => Helper;
+/**
+ * How far what takes seconds keeps below the server's own threads: an answer to a phone goes before a picture. What somebody waits for not far below, as
+ * what draws in a browser beside it would leave it no time; what nobody waits for far below.
+ */
+const WAITED_NICE = 5;
+const LATER_NICE = 15;
 
-const startHelper: StartHelper = (isSlow, nature) =>
-  isSlow
-    ? new HelperProcess(path.join(__dirname, 'work-process.js'), nature)
+/** Starts a helper: a thread beside the server's own, or a process so far below it. */
+export type StartHelper = (nice: number, nature: HelperNature) => Helper;
+
+const startHelper: StartHelper = (nice, nature) =>
+  nice > 0
+    ? new HelperProcess(path.join(__dirname, 'work-process.js'), nice, nature)
     : new Worker(path.join(__dirname, 'worker.js'), { workerData: nature });
 
 /**
- * Four lanes, by how long things take: what is stored, and readings, in milliseconds; searches, in a second or two; pictures. None waits for another.
+ * Five lanes, by how long things take: what is stored, and readings, in milliseconds; searches, in a second or two; pictures and sheets; and what nobody
+ * waits for. None waits for another.
  */
 export function workPool(pictures: PictureWish = 'fine', start: StartHelper = startHelper): WorkPool {
-  const slow = new Lane(() => start(true, { pictures }));
-  const thread = () => new Lane(() => start(false, { pictures }));
-  const [searches, readings, writes] = [thread(), thread(), thread()];
+  const lane = (nice = 0) => new Lane(() => start(nice, { pictures }));
+  const [writes, readings, searches, slow, later] = [lane(), lane(), lane(), lane(WAITED_NICE), lane(LATER_NICE)];
   const doing =
     <T extends keyof Tasks>(lane: Lane, task: T, waits: Waits): Doing<T> =>
     (request, signal) =>
@@ -73,8 +80,8 @@ export function workPool(pictures: PictureWish = 'fine', start: StartHelper = st
   const [soon, long] = [{ limitMs: LIMIT_MS }, { limitMs: SLOW_LIMIT_MS }];
   return {
     render: doing(slow, 'picture', long),
-    renderLater: doing(slow, 'picture', { ...long, isLater: true }),
-    measure: doing(slow, 'measure', { limitMs: MEASURE_LIMIT_MS }),
+    renderLater: doing(later, 'picture', { ...long, isLater: true }),
+    measure: doing(later, 'measure', { limitMs: MEASURE_LIMIT_MS }),
     remedies: doing(slow, 'remedies', long),
     sheet: doing(slow, 'sheet', long),
     demo: doing(searches, 'demo', long),
@@ -85,7 +92,7 @@ export function workPool(pictures: PictureWish = 'fine', start: StartHelper = st
     readLater: doing(writes, 'read', { ...soon, isLater: true }),
     warm: () => [writes, readings].forEach((lane) => lane.warm()),
     close: () => {
-      for (const lane of [slow, searches, readings, writes]) lane.close();
+      for (const one of [writes, readings, searches, slow, later]) one.close();
     },
   };
 }
