@@ -36,7 +36,9 @@ export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | '
   const bright: number[] = [];
   for (let j = y0; j <= y1; j++) {
     const v = rise + (1 - (2 * (j + 0.5)) / height) * halfHeight;
-    for (let i = x0; i <= x1; i++) {
+    // Under the head there is only the stand.
+    const [from, to] = j <= cy + size ? [x0, x1] : standIn(view, d, v, x0, x1);
+    for (let i = from; i <= to; i++) {
       const u = ((2 * (i + 0.5)) / width - 1) * halfWidth;
       let dx = forward[0] + u * right[0] + v * up[0];
       let dy = forward[1] + u * right[1] + v * up[1];
@@ -68,27 +70,47 @@ function headAt(
   dy: number,
   dz: number,
 ): number {
-  const q = [position[0] - eye[0]!, position[1] - eye[1]!, position[2] - eye[2]!] as const;
+  const qx = position[0] - eye[0]!;
+  const qy = position[1] - eye[1]!;
+  const qz = position[2] - eye[2]!;
   const { axis, right, up } = emission;
   const along = axis[0] * dx + axis[1] * dy + axis[2] * dz;
-  const nearest = q[0] * dx + q[1] * dy + q[2] * dz;
+  const nearest = qx * dx + qy * dy + qz * dz;
   if (allRound || Math.abs(along) < 0.12) {
     // Edge-on, or the same from everywhere: as a ball.
     const r = allRound ? halfW : Math.max(HEAD_HALF_M, Math.min(halfW, halfH));
-    const px = nearest * dx - q[0];
-    const py = nearest * dy - q[1];
-    const pz = nearest * dz - q[2];
+    const px = nearest * dx - qx;
+    const py = nearest * dy - qy;
+    const pz = nearest * dz - qz;
     return px * px + py * py + pz * pz < r * r ? nearest : -1;
   }
-  const t = (axis[0] * q[0] + axis[1] * q[1] + axis[2] * q[2]) / along;
+  const t = (axis[0] * qx + axis[1] * qy + axis[2] * qz) / along;
   if (t <= 0) return -1;
-  const px = t * dx - q[0];
-  const py = t * dy - q[1];
-  const pz = t * dz - q[2];
+  const px = t * dx - qx;
+  const py = t * dy - qy;
+  const pz = t * dz - qz;
   if (round) return px * px + py * py + pz * pz < (Math.max(halfW, HEAD_HALF_M) + RIM_M) ** 2 ? t : -1;
   const u = Math.abs(px * right[0] + py * right[1] + pz * right[2]);
   const v = Math.abs(px * up[0] + py * up[1] + pz * up[2]);
   return u < halfW + RIM_M && v < halfH + RIM_M ? t : -1;
+}
+
+/** Pixels of a row, the first and the last, between which a stand may be; `v` is the row's height over the middle at a distance of 1. */
+function standIn(
+  { width, right, up, forward, halfWidth }: Seen['view'],
+  d: readonly number[],
+  v: number,
+  x0: number,
+  x1: number,
+): readonly [number, number] {
+  const across = right[0] * d[2]! - right[2] * d[0]!;
+  const away = Math.hypot(d[0]!, d[2]!);
+  if (Math.abs(across) < 0.01 * away) return [x0, x1];
+  const [ahead, aside] = [forward[2] + v * up[2], forward[0] + v * up[0]];
+  const u = (ahead * d[0]! - aside * d[2]!) / across;
+  const half = (2 * STAND_HALF_M * (Math.abs(ahead) + Math.abs(aside) + Math.abs(u))) / away;
+  const column = (at: number) => ((at / halfWidth + 1) * width) / 2;
+  return [Math.max(x0, Math.floor(column(u - half)) - 1), Math.min(x1, Math.ceil(column(u + half)) + 1)];
 }
 
 function standAt(position: readonly number[], eye: readonly number[], dx: number, dy: number, dz: number, far: number): boolean {

@@ -1,12 +1,13 @@
 import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials';
 import type { Look } from '../document/schema';
 import { seenShare } from '../transport/reach';
+import { free } from './memory';
 import type { RoomParts } from './room-parts';
 import type { Seen } from './seen';
 import { glint, seenAlong, SHARP_BELOW, sheenOfGloss, type Face } from './sheen';
 
-/** Every so many-th pixel of the room is asked for shadows; between them they are taken over where they agree. */
-const STRIDE = 4;
+/** Pixels of the room are asked on a mesh of so many; where its corners disagree on a finer one; and where those do, each by itself. */
+const [STRIDE, FINE_STRIDE] = [8, 4];
 
 /** Values that differ by less than this share are taken over between points of the mesh. */
 const SMOOTH_SHARE = 0.04;
@@ -32,41 +33,38 @@ export function onRoom(seen: Seen, points: Float64Array, open: (q: number) => nu
   const at = partOfPixel(seen);
   const mesh = new Float32Array(room.count).fill(-1);
   const meshed = (i: number) => (mesh[i]! >= 0 ? mesh[i]! : (mesh[i] = own(i)));
-  for (let i = 0; i < room.count; i++) {
+  /** Light between the corners of a square of the mesh round a part; -1 where they disagree, or one shows something else. */
+  const within = (i: number, stride: number): number => {
     const p = room.pixel[i]!;
-    const x = p % width;
-    const y = (p / width) | 0;
-    const from = p - (x % STRIDE) - (y % STRIDE) * width;
+    const u = p % width;
+    const x = u % stride;
+    const y = ((p / width) | 0) % stride;
+    if (u - x + stride >= width) return -1;
+    const from = p - x - y * width;
     const m = room.material[i]!;
-    // Corners of the mesh round the pixel: -1 where one shows something else.
-    const inside = i < room.through && x - (x % STRIDE) + STRIDE < width;
-    const a = inside ? (at[from] ?? -1) : -1;
-    const b = inside ? (at[from + STRIDE] ?? -1) : -1;
-    const c = inside ? (at[from + STRIDE * width] ?? -1) : -1;
-    const d = inside ? (at[from + STRIDE * width + STRIDE] ?? -1) : -1;
-    let value: number;
-    if (
-      a >= 0 &&
-      b >= 0 &&
-      c >= 0 &&
-      d >= 0 &&
-      room.material[a] === m &&
-      room.material[b] === m &&
-      room.material[c] === m &&
-      room.material[d] === m
-    ) {
-      const va = meshed(a);
-      const vb = meshed(b);
-      const vc = meshed(c);
-      const vd = meshed(d);
-      const high = Math.max(Math.max(va, vb), Math.max(vc, vd));
-      const low = Math.min(Math.min(va, vb), Math.min(vc, vd));
-      const fx = (x % STRIDE) / STRIDE;
-      const fy = (y % STRIDE) / STRIDE;
-      value = high - low > SMOOTH_SHARE * high ? own(i) : (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
-    } else value = own(i);
-    out[i] = room.fade[i]! * value;
+    const a = at[from] ?? -1;
+    const b = at[from + stride] ?? -1;
+    const c = at[from + stride * width] ?? -1;
+    const d = at[from + stride * width + stride] ?? -1;
+    if (a < 0 || b < 0 || c < 0 || d < 0) return -1;
+    if (room.material[a] !== m || room.material[b] !== m || room.material[c] !== m || room.material[d] !== m) return -1;
+    const va = meshed(a);
+    const vb = meshed(b);
+    const vc = meshed(c);
+    const vd = meshed(d);
+    const high = Math.max(Math.max(va, vb), Math.max(vc, vd));
+    const low = Math.min(Math.min(va, vb), Math.min(vc, vd));
+    if (high - low > SMOOTH_SHARE * high) return -1;
+    const fx = x / stride;
+    const fy = y / stride;
+    return (va * (1 - fx) + vb * fx) * (1 - fy) + (vc * (1 - fx) + vd * fx) * fy;
+  };
+  for (let i = 0; i < room.count; i++) {
+    let value = i < room.through ? within(i, STRIDE) : -1;
+    if (value < 0 && i < room.through) value = within(i, FINE_STRIDE);
+    out[i] = room.fade[i]! * (value < 0 ? meshed(i) : value);
   }
+  free(mesh);
   return out;
 }
 

@@ -268,7 +268,9 @@ function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMateria
     const m = 3 * room.material[i]!;
     const q = 3 * room.pixel[i]!;
     const share = room.share[i]! * room.fade[i]!;
-    for (let c = 0; c < 3; c++) raw[q + c]! += share * plain[m + c]!;
+    raw[q]! += share * plain[m]!;
+    raw[q + 1]! += share * plain[m + 1]!;
+    raw[q + 2]! += share * plain[m + 2]!;
   }
   if (!strands) return;
   const { kind, tint, open: openTo } = figure.strands!;

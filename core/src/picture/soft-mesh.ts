@@ -100,6 +100,8 @@ function makeRoomMesh(seen: Seen): RoomMesh {
 /** Four of `asked`, and the share of each, between which a part of the room lies: filled by `between`. */
 export const around = { number: new Int32Array(4), share: new Float64Array(4) };
 
+const ALL_FOUR = 15;
+
 /** Finds what a part of the room lies between, into `around`. */
 export function between(mesh: RoomMesh, { room, width }: Pick<Seen, 'room' | 'width'>, i: number): void {
   const { number, share } = around;
@@ -120,6 +122,17 @@ export function between(mesh: RoomMesh, { room, width }: Pick<Seen, 'room' | 'wi
   const v = y / stride - b;
   const square = b * columns + a;
   const mask = mesh.like[i]!;
+  if (mask === ALL_FOUR) {
+    share[0] = (1 - u) * (1 - v);
+    share[1] = u * (1 - v);
+    share[2] = (1 - u) * v;
+    share[3] = u * v;
+    number[0] = corner[square]!;
+    number[1] = corner[square + 1]!;
+    number[2] = corner[square + columns]!;
+    number[3] = corner[square + columns + 1]!;
+    return;
+  }
   const s0 = mask & 1 ? (1 - u) * (1 - v) : 0;
   const s1 = mask & 2 ? u * (1 - v) : 0;
   const s2 = mask & 4 ? (1 - u) * v : 0;
