@@ -1,7 +1,8 @@
 import { norm } from '../figure/numeric';
 import { STRAND } from '../figure/strands';
 import { downFibre, fibre, type FibreOut } from '../transport/fibre';
-import { openCard, openFlux, seenShare, type Reaching, type ReachingCard } from '../transport/reach';
+import { openCard, openFlux, type Reaching, type ReachingCard } from '../transport/reach';
+import { seenShare } from '../transport/seen-share';
 import { STRAND_ROOM } from '../transport/zone-light';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';

@@ -4,17 +4,15 @@ import { SURFACE } from '../figure/surfaces';
 import { sheenOf, type MaterialName } from '../figure/materials';
 import { clothShares, skinHollow } from '../transport/bounce';
 import {
-  liftOf,
   openCard,
   openFluxInto,
   openLight,
-  overHorizon,
-  seenShare,
   wholeFaceSine,
   type Flux,
   type Reaching,
   type ReachingCard,
 } from '../transport/reach';
+import { liftOf, overHorizon, seenShare } from '../transport/seen-share';
 import { WIDE_MIX } from '../transport/skin-light';
 import { lightAtNode, patchLight } from '../transport/zone-light';
 import { glossOf } from './gloss';

@@ -1,6 +1,6 @@
 import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials';
 import type { Look } from '../document/schema';
-import { seenShare } from '../transport/reach';
+import { seenShare } from '../transport/seen-share';
 import { free } from './memory';
 import type { RoomParts } from './room-parts';
 import type { Seen } from './seen';

@@ -1,7 +1,8 @@
 import type { Look, Point } from '../document/schema';
 import { firstHit } from '../figure/bvh';
 import { MATERIAL, SURFACE_MATERIALS } from '../figure/materials';
-import { liftOf, straight, type Reaching } from '../transport/reach';
+import { straight, type Reaching } from '../transport/reach';
+import { liftOf } from '../transport/seen-share';
 import { meetRoom, roomShape, type Met } from '../transport/room-surface';
 import { hairOnWay, toSubject, turnToRoom, turnToSubject, type Stage } from '../transport/stage';
 import type { View } from '../transport/view';

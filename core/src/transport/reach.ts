@@ -1,11 +1,11 @@
-import { discIncidence, nearFieldRatio } from '../exposure/distance';
-import { isBlocked } from '../figure/bvh';
-import { SURFACE } from '../figure/surfaces';
-import type { Light, Point } from '../document/schema';
+import { discIncidence } from '../exposure/distance';
+import type { Point } from '../document/schema';
 import { axesOf, cardSources, fromCard, pastBoards, type CardSource } from './boards';
 import { emissionOf, faceSize, type Emission, type Emitting } from './emission';
+import { falloffAt, falloffTable } from './falloff';
 import { facePoints, pointsFor } from './sampling';
-import { hairOnWay, toSubject, turnToSubject, type Stage } from './stage';
+import { seenShare } from './seen-share';
+import { toSubject, turnToSubject, type Stage } from './stage';
 import { BLACK, type Paints } from './paints';
 
 /**
@@ -36,33 +36,6 @@ export interface ReachingCard {
   readonly board: number;
   readonly tinted: boolean;
   readonly points: Float64Array;
-}
-
-const DISTANCES = 256;
-const [NEAREST_M, FARTHEST_M] = [0.05, 30];
-const LOG_SPAN = Math.log(FARTHEST_M / NEAREST_M);
-const falloffs = new Map<string, Float64Array>();
-
-/** Falloff with distance, 1/m^2, as a table over the logarithm of the distance. */
-function falloffTable(face: Light['modifier']['face']): Float64Array {
-  const key = JSON.stringify(face);
-  let table = falloffs.get(key);
-  if (!table) {
-    if (falloffs.size > 64) falloffs.clear();
-    table = Float64Array.from({ length: DISTANCES + 2 }, (_, i) => {
-      const d = NEAREST_M * (FARTHEST_M / NEAREST_M) ** (i / DISTANCES);
-      return Math.log(nearFieldRatio(face, d) / (d * d));
-    });
-    falloffs.set(key, table);
-  }
-  return table;
-}
-
-function falloffAt(table: Float64Array, d: number): number {
-  const t = (Math.log(d / NEAREST_M) * DISTANCES) / LOG_SPAN;
-  const at = t < 0 ? 0 : t > DISTANCES ? DISTANCES : t;
-  const i = at | 0;
-  return Math.exp(table[i]! + (table[i + 1]! - table[i]!) * (at - i));
 }
 
 /** Makes a lamp ready for many places of one stage. Without paints nothing round the subject sends light on. Shadows are cast from `most` points of its face at most. */
@@ -148,75 +121,6 @@ function facing([x, y, z]: Point): { right: Point; up: Point } {
       right[0] * axis[1] - right[1] * axis[0],
     ],
   };
-}
-
-/** After so many points (times three figures) a face may be judged. */
-const AGREE = 15;
-/** Every so many-th point of a face is asked for hair, which is soft of itself. */
-const HAIR_EVERY = 3;
-
-/**
- * Share of a face's points that a place in the subject's own axes sees past the subject, by what each would bring there; hair dims. With
- * no direction (0, 0, 0) all points count alike, as for strands. A place of the subject is lifted off by `liftM`.
- */
-export function seenShare(
-  stage: Stage,
-  points: Float64Array,
-  x: number,
-  y: number,
-  z: number,
-  nx: number,
-  ny: number,
-  nz: number,
-  liftM: number,
-): number {
-  const { shade } = stage;
-  const flat = nx === 0 && ny === 0 && nz === 0;
-  const ox = x + liftM * nx;
-  const oy = y + liftM * ny;
-  const oz = z + liftM * nz;
-  let seen = 0;
-  let all = 0;
-  let hair = 0;
-  let asked = 0;
-  for (let q = 0; q < points.length; q += 3) {
-    // Where the first few, spread over the face, agree that nothing or everything is in the way, the rest is not asked.
-    if (q === AGREE && points.length > 2 * AGREE && (seen === 0 || seen === all) && all > 0) break;
-    const dx = points[q]! - ox;
-    const dy = points[q + 1]! - oy;
-    const dz = points[q + 2]! - oz;
-    const d = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
-    const cosine = flat ? 1 : (nx * dx + ny * dy + nz * dz) / d;
-    if (cosine <= 0) continue;
-    all += cosine;
-    if (!isBlocked(shade.bvh, ox, oy, oz, dx, dy, dz, 1)) {
-      seen += cosine;
-      if (shade.hair && asked++ % HAIR_EVERY === 0) {
-        const depth = hairOnWay(shade, ox, oy, oz, dx / d, dy / d, dz / d, d);
-        hair += depth > 0 ? Math.exp(-depth) : 1;
-      }
-    }
-  }
-  if (seen === 0) return 0;
-  const times = Math.ceil(asked / HAIR_EVERY);
-  return (seen / all) * (times > 0 ? hair / times : 1);
-}
-
-/**
- * Whether the body under folded cloth faces a source: folds turned to a light that the body is turned away from lie in each other's
- * shadow, which the mesh that casts shadows is too coarse to show. By the direction under the folds, in the subject's own axes.
- */
-export function overHorizon(points: Float64Array, x: number, y: number, z: number, bx: number, by: number, bz: number): number {
-  let sum = 0;
-  const n = points.length / 3;
-  for (let q = 0; q < points.length; q += 3) {
-    const dx = points[q]! - x;
-    const dy = points[q + 1]! - y;
-    const dz = points[q + 2]! - z;
-    sum += (bx * dx + by * dy + bz * dz) / (Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9);
-  }
-  const t = Math.min(1, Math.max(0, (sum / n + 0.16) / 0.42));
-  return t * t * (3 - 2 * t);
 }
 
 /**
@@ -325,20 +229,6 @@ function unshadowed(
     }
   }
   return sum;
-}
-
-/** How far off a figure's surface shadows start, m: about as far as the mesh that casts them lies from the fine one. */
-const SKIN_LIFT_M = 0.0035;
-const CLOTH_LIFT_M = 0.009;
-const THING_LIFT_M = 0.0012;
-
-/** The lift of a kind of surface; 0 for the room's. */
-export function liftOf(surface: number | null): number {
-  if (surface === null) return 0;
-  if (surface === SURFACE.cloth || surface === SURFACE.collar || surface === SURFACE.hat) return CLOTH_LIFT_M;
-  return surface === SURFACE.skin || surface === SURFACE.eye || surface === SURFACE.lens || surface === SURFACE.seat
-    ? SKIN_LIFT_M
-    : THING_LIFT_M;
 }
 
 /** Light of a lamp, straight, on a surface in the room as if no subject stood there: what `seenShare` is multiplied with. */

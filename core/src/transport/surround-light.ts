@@ -1,7 +1,8 @@
 import type { Point } from '../document/schema';
 import { isBlocked } from '../figure/bvh';
 import { pastBoards } from './boards';
-import { openLight, seenShare, type Reaching } from './reach';
+import { openLight, type Reaching } from './reach';
+import { seenShare } from './seen-share';
 import { BY_PATCHES } from './room';
 import { hairOnWay, toSubject, turnToSubject, type Stage } from './stage';
 import { SENDER, SENDERS, type Surround } from './surround';

@@ -1,6 +1,6 @@
 import { groupsSeen, HAIR_FIGURES, hairFromSurround, SENT_COLOURS, type SurroundLight } from './surround-light';
 import type { Point } from '../document/schema';
-import { liftOf } from './reach';
+import { liftOf } from './seen-share';
 import { toRoom, turnToRoom, type Stage } from './stage';
 import { kept } from '../kept';
 
