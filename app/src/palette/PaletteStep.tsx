@@ -1,16 +1,7 @@
 import { turnedDeg } from '@fulgent/core/colour';
-import { LIMITS, SCHEMES, type Member, type Light, type Look } from '@fulgent/core/document';
-import {
-  lightPartnerDeg,
-  mixOfTargets,
-  paintersPartnerDeg,
-  purityLimit,
-  lightColours,
-  type Reach,
-  type PaletteReport,
-} from '@fulgent/core/planning';
+import { SCHEMES, type Member, type Light, type Look } from '@fulgent/core/document';
+import { lightColours, type PaletteReport, type Reach } from '@fulgent/core/planning';
 import { SCHEME_WORDS, targetWord, whatIsMap } from '@fulgent/words';
-import { hexOfPoint, planeDistance, pointOf } from '@fulgent/core/vivid';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -20,18 +11,18 @@ import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
-import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
-import { Sheet } from '../ui/Sheet';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
 import { WhatIs } from '../ui/WhatIs';
-import { addMember, applyScheme, changeMember, keepTried } from './edits';
+import { addMember, applyScheme, changeMember } from './edits';
 import { Checks } from './Checks';
 import { MakeAllSheet } from './MakeAllSheet';
+import { BothPartners, Overlaps } from './Meetings';
 import { MemberRow } from './MemberRow';
 import { ReachMap } from './ReachMap';
 import { SchemesSheet } from './SchemesSheet';
+import { TriedSection, TriedSheet } from './Tried';
 import { usePaletteReport, useReach } from './useStudies';
 
 /** The palette's own first, then the schemes. */
@@ -182,43 +173,6 @@ function SchemeChoice({ look }: { readonly look: Look }) {
   );
 }
 
-function TriedSection({ look }: { readonly look: Look }) {
-  const { palette } = look;
-  return (
-    <Section title="Tried">
-      {palette.tried.map(({ id: tried, scheme, hues, verdict, places }) => (
-        <View key={tried} style={{ flexDirection: 'row', gap: SPACE.m, alignItems: 'center' }}>
-          <View style={{ flexDirection: 'row' }}>
-            {hues.map((hueDeg, i) => (
-              <View
-                key={i}
-                testID="light-colour"
-                style={{ width: 16, height: 28, backgroundColor: hexOfPoint(pointOf({ hueDeg, purity: 0.15 })) }}
-              />
-            ))}
-          </View>
-          <Text size="label" style={{ flex: 1 }}>
-            {SCHEME_WORDS[scheme].name}: {verdict || 'no verdict'}
-            {movedSince(look, places)}
-          </Text>
-        </View>
-      ))}
-    </Section>
-  );
-}
-
-/** Which of the lights have been moved since: then colour and direction were not the same. */
-function movedSince(look: Look, places: Look['palette']['tried'][number]['places']): string {
-  const moved = places.flatMap(({ light, position }) => {
-    const now = look.lights.find(({ id }) => id === light);
-    const far = now ? Math.hypot(...now.position.map((v, i) => v - position[i]!)) : 0;
-    return now && far > MOVED_M ? [`${now.name} ${far.toFixed(1)} m`] : [];
-  });
-  return moved.length ? `. Moved since: ${moved.join(', ')}` : '';
-}
-
-const MOVED_M = 0.15;
-
 function BaseSection({ palette }: { readonly palette: Look['palette'] }) {
   return (
     <Section title="Base" aside="hues as recorded, OKLCh">
@@ -299,71 +253,6 @@ function MapSection({
   );
 }
 
-/** The two rings disagree about what lies opposite: both answers, labelled. */
-function BothPartners({ baseHueDeg }: { readonly baseHueDeg: number }) {
-  const partners = [
-    ['Light-mixing ring', lightPartnerDeg(baseHueDeg), 'adds to white'],
-    ['Painters’ ring', paintersPartnerDeg(baseHueDeg), 'pleasing, does not add to white'],
-  ] as const;
-  return (
-    <View style={{ flexDirection: 'row', gap: SPACE.m, paddingHorizontal: SPACE.m, paddingBottom: SPACE.m }} testID="partners">
-      {partners.map(([name, hueDeg, text]) => (
-        <View key={name} style={{ flex: 1, flexDirection: 'row', gap: SPACE.s }}>
-          <View
-            testID="light-colour"
-            style={{
-              width: 30,
-              height: 36,
-              borderRadius: 2,
-              backgroundColor: hexOfPoint(pointOf({ hueDeg, purity: 0.8 * purityLimit(hueDeg) })),
-            }}
-          />
-          <View style={{ flex: 1 }}>
-            <Text size="label" weight="medium">
-              {name}: {Math.round(hueDeg)}°
-            </Text>
-            <Text size="small" quiet>
-              {text}
-            </Text>
-          </View>
-        </View>
-      ))}
-    </View>
-  );
-}
-
-const OVERLAP_STOPS = [-3, -2, -1, 0, 1, 2, 3];
-const MOST_OVERLAPS = 4;
-
-/** What two colours make where their lights overlap, from the first three stops over to the second three stops over. */
-function Overlaps({ members }: { readonly members: readonly Member[] }) {
-  const coloured = members.filter(({ purity }) => purity > 0.05);
-  const pairs = coloured.flatMap((a, i) =>
-    coloured.slice(i + 1).flatMap((b) => (planeDistance(pointOf(a), pointOf(b)) > 0.08 ? [[a, b] as const] : [])),
-  );
-  if (pairs.length === 0) return null;
-  return (
-    <Section title="Where two overlap" aside="from the first 3 stops over, to the second">
-      {pairs.slice(0, MOST_OVERLAPS).map(([a, b]) => (
-        <View key={`${a.id}-${b.id}`} style={{ gap: 3 }}>
-          <View style={{ flexDirection: 'row', height: 30, borderRadius: 2, overflow: 'hidden' }}>
-            {OVERLAP_STOPS.map((stops) => (
-              <View
-                key={stops}
-                testID="light-colour"
-                style={{ flex: 1, backgroundColor: hexOfPoint(pointOf(mixOfTargets(a, b, stops))) }}
-              />
-            ))}
-          </View>
-          <Text size="label" quiet>
-            {a.name} and {b.name}: {targetWord(mixOfTargets(a, b))} where both fall alike.
-          </Text>
-        </View>
-      ))}
-    </Section>
-  );
-}
-
 function Legend({ name, text }: { readonly name: string; readonly text: string }) {
   const styles = useStyles();
   return (
@@ -392,19 +281,5 @@ function Remarks({ members }: { readonly members: readonly Member[] }) {
         </Text>
       ))}
     </Section>
-  );
-}
-
-function TriedSheet({ onClose }: { readonly onClose: () => void }) {
-  const [verdict, setVerdict] = useState('');
-  const keep = () => {
-    keepTried(verdict.trim().slice(0, LIMITS.noteLength));
-    onClose();
-  };
-  return (
-    <Sheet title="Keep this palette as tried" onClose={onClose}>
-      <Field label="What you think of it" value={verdict} onChange={setVerdict} onSubmit={keep} autoFocus />
-      <Button label="Keep" filled onPress={keep} />
-    </Sheet>
   );
 }

@@ -8,7 +8,9 @@ import { Button } from '../ui/Button';
 import { Text } from '../ui/Text';
 import { keepAnswer } from './answers';
 import { usePracticeKeys } from './keys';
-import { ChangePart, CostPart, EdgePart, MakesPart, MatchPart, StopsPart, WhosePart, WhitePart, WrongPart } from './parts';
+import { MakesPart } from './MakesPart';
+import { MatchPart } from './MatchPart';
+import { ChangePart, CostPart, EdgePart, StopsPart, WhosePart, WhitePart, WrongPart } from './parts';
 
 const useStyles = themed((t) => ({
   /** What belongs to an exercise, in columns where there is room. */

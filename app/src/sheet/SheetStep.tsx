@@ -1,38 +1,27 @@
 import { openCautions, type SheetLine, type Caution } from '@fulgent/core/day';
-import type { KitEntry } from '@fulgent/core/catalogue';
 import { sheetDocument, type SheetBlock, type SheetList } from '@fulgent/words';
 import type { Look } from '@fulgent/core/document';
 import type { Href } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { useMemo, useState } from 'react';
+import { ScrollView, View } from 'react-native';
 import { saveNow, useOpenLook } from '../look/store';
-import { gelText } from '../look/words';
-import { api } from '../api/client';
 import { useKitEntries } from '../kit/useKit';
-import { SPACE, themed, useTheme } from '../theme/theme';
+import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { download, fileName } from '../ui/download';
 import { Foot, FootLink } from '../ui/Foot';
-import { Icon } from '../ui/Icon';
 import { LinkRow } from '../ui/LinkRow';
 import { Section, Topic, TopicsSwitch } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
-import { toggleTopic, useTopicOpen } from '../ui/topics';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
+import { useScreenAwake } from './awake';
 import { toggleChecked } from './edits';
-import { sheetHtml } from './print';
+import { printSheet, savePdf } from './leaving';
+import { Pair, SheetCard } from './SheetCard';
 
-const useStyles = themed((t) => ({
-  card: { borderBottomWidth: 1, borderBottomColor: t.line, paddingRight: SPACE.m },
-  patch: { width: 6, alignSelf: 'stretch', marginRight: SPACE.s },
-  fold: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: SPACE.s, minHeight: 62 },
-  lines: { gap: SPACE.s, paddingLeft: SPACE.m, paddingBottom: SPACE.m },
-  done: { opacity: 0.55 },
-  head: { flexDirection: 'row', alignItems: 'center', gap: SPACE.s },
-  pair: { flexDirection: 'row', alignItems: 'baseline', gap: SPACE.m },
-  name: { width: 128 },
+const useStyles = themed(() => ({
   bar: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
 }));
 
@@ -57,7 +46,7 @@ export function SheetStep() {
         <SafetyLink id={id} stops={stops} open={open} />
         <View>
           {blocks.map((block) => (
-            <Card key={block.lightId} block={block} far={far} done={look.build.checked.includes(block.lightId)} />
+            <SheetCard key={block.lightId} block={block} far={far} done={look.build.checked.includes(block.lightId)} />
           ))}
         </View>
         <CameraCard camera={camera} far={far} />
@@ -266,78 +255,6 @@ function FilesTopic({ look, id }: { readonly look: Look; readonly id: string }) 
   );
 }
 
-function Pair({ name, value, far }: { readonly name: string; readonly value: string; readonly far: boolean }) {
-  const styles = useStyles();
-  return (
-    <View style={styles.pair}>
-      <Text size={far ? 'strong' : 'label'} quiet style={styles.name}>
-        {name}
-      </Text>
-      <Text size={far ? 'title' : 'body'} weight="medium" style={{ flex: 1 }}>
-        {value}
-      </Text>
-    </View>
-  );
-}
-
-function Card({ block, far, done }: { readonly block: SheetBlock; readonly far: boolean; readonly done: boolean }) {
-  const styles = useStyles();
-  const theme = useTheme();
-  const { lightId, name, heading, fixture, power, rounding, lines } = block;
-  const colour = useOpenLook((state) => state.readings?.lights.find(({ id }) => id === lightId)?.hex);
-  const look = useOpenLook((state) => state.look);
-  const light = look?.lights.find(({ id }) => id === lightId);
-  const isOpen = useTopicOpen(`card.${lightId}`) || far;
-  return (
-    <View style={[styles.card, done && styles.done]} testID={`card-${lightId}`}>
-      <View style={styles.head}>
-        <View testID="light-colour" style={[styles.patch, { backgroundColor: colour }]} />
-        <Pressable
-          style={styles.fold}
-          onPress={() => toggleTopic(`card.${lightId}`)}
-          disabled={far}
-          accessibilityRole="button"
-          accessibilityLabel={`${heading}, ${power}: all its settings`}
-          aria-expanded={isOpen}
-        >
-          <View style={{ flex: 1 }}>
-            <Text size={far ? 'title' : 'strong'} weight="strong" numberOfLines={far ? 2 : 1}>
-              {heading}
-            </Text>
-            <Text size="label" quiet numberOfLines={far ? 2 : 1}>
-              {isOpen || !light ? fixture : `${gelText(light, look)} · ${fixture}`}
-            </Text>
-          </View>
-          {isOpen ? null : (
-            <Text size="title" weight="strong" narrow>
-              {power}
-            </Text>
-          )}
-          {far ? null : <Icon name={isOpen ? 'chevron-up' : 'chevron-down'} size={18} color={theme.quiet} />}
-        </Pressable>
-        <Button
-          label={done ? 'Set' : 'Check off'}
-          accessibilityLabel={done ? `${name} is set; take it back` : `Check off ${name}`}
-          on={done}
-          tight
-          onPress={() => toggleChecked(lightId)}
-        />
-      </View>
-      {isOpen ? (
-        <View style={styles.lines}>
-          <Text size="huge" weight="strong" narrow>
-            {power}
-          </Text>
-          {rounding ? <Text size="label">{rounding}</Text> : null}
-          {lines.map(({ name: dial, value }) => (
-            <Pair key={dial} name={dial} value={value} far={far} />
-          ))}
-        </View>
-      ) : null}
-    </View>
-  );
-}
-
 /** Lists that have no page of their own. */
 const ON_SCREEN: readonly SheetList['kind'][] = ['close', 'pack'];
 
@@ -351,64 +268,4 @@ function ListSection({ list: { kind, title, items } }: { readonly list: SheetLis
       />
     </Topic>
   );
-}
-
-/** Fetches the sheet as PDF; what is not sent yet is sent first, so that the paper says what the screen says. */
-async function savePdf(look: Look, id: string, size: 'a4' | 'letter'): Promise<void> {
-  say('The PDF is being drawn …');
-  try {
-    await saveNow();
-    const answer = await fetch(api.sheetPdf(id, size));
-    if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-    download(await answer.blob(), `${fileName(look.title)}, sheet.pdf`);
-  } catch (error) {
-    say(error instanceof Error ? error.message : String(error));
-  }
-}
-
-/** Opens the sheet as a page of its own, which prints itself. */
-function printSheet(look: Look, kit: readonly KitEntry[]): void {
-  const canvas = document.querySelector('canvas');
-  let picture: string | null;
-  try {
-    picture = canvas?.toDataURL('image/jpeg', 0.9) ?? null;
-  } catch {
-    picture = null;
-  }
-  const url = URL.createObjectURL(new Blob([sheetHtml(look, kit, picture)], { type: 'text/html' }));
-  const page = window.open(url, '_blank');
-  if (!page) {
-    say('The browser kept the page from opening. Allow pop-ups for this address, then print again.');
-    URL.revokeObjectURL(url);
-    return;
-  }
-  page.addEventListener('load', () => {
-    page.print();
-    URL.revokeObjectURL(url);
-  });
-}
-
-/** Keeps the screen on while the sheet is open, where the browser can. */
-function useScreenAwake(on: boolean): void {
-  useEffect(() => {
-    if (!on) return undefined;
-    let lock: { release: () => Promise<void> } | null = null;
-    let left = false;
-    const ask = navigator.wakeLock?.request('screen');
-    if (!ask) {
-      say('This browser cannot keep the screen awake: change it in the settings of the phone.');
-      return undefined;
-    }
-    ask.then(
-      (got) => {
-        if (left) void got.release();
-        else lock = got;
-      },
-      () => say('The screen could not be kept awake: the battery may be low.'),
-    );
-    return () => {
-      left = true;
-      void lock?.release();
-    };
-  }, [on]);
 }
