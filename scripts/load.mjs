@@ -26,6 +26,16 @@ async function photograph() {
     .toBuffer();
 }
 
+/** What takes long is asked for again until it is handed over. */
+async function untilDone(address) {
+  for (;;) {
+    const answer = await fetch(address);
+    if (answer.status !== 503) return answer;
+    await answer.arrayBuffer();
+    await setTimeout(1000);
+  }
+}
+
 /** The other process: sends frames and asks for sheets without a pause until told to stop, and answers with how many there were. */
 async function disturb(url) {
   const file = await photograph();
@@ -52,13 +62,13 @@ async function disturb(url) {
       done.frames += 1;
       done.slowestFrame = Math.max(done.slowestFrame, took);
       // Measured as well, as every frame is.
-      await (await fetch(`${url}/api/frames/${id}/reading`)).arrayBuffer();
+      await (await untilDone(`${url}/api/frames/${id}/reading`)).arrayBuffer();
       await (await fetch(`${url}/api/frames/${id}`, { method: 'DELETE' })).arrayBuffer();
     }
   };
   const sheets = async () => {
     while (going) {
-      const { answer, took } = await timed(() => fetch(`${url}/api/looks/saltmarsh-2/sheet.pdf`));
+      const { answer, took } = await timed(() => untilDone(`${url}/api/looks/saltmarsh-2/sheet.pdf`));
       await answer.arrayBuffer();
       done.sheets += 1;
       done.slowestSheet = Math.max(done.slowestSheet, took);

@@ -33,6 +33,7 @@ import { frameRoutes, lookFrameRoutes } from './routes/frames';
 import { kitRoutes, readingRoutes } from './routes/kit';
 import { logRoutes } from './routes/log';
 import { lookRoutes, shootRoutes } from './routes/looks';
+import { Ongoing } from './routes/ongoing';
 import { pictureRoutes } from './routes/pictures';
 import { practiceRoutes } from './routes/practice';
 import { sheetRoutes } from './routes/sheet-pdf';
@@ -69,6 +70,8 @@ export interface AppOptions {
   readonly work: Work;
   readonly decode: Decode;
   readonly e131Port?: number | undefined;
+  /** Within which answers come that take long, ms. */
+  readonly answerMs?: number | undefined;
   /** A folder whose new pictures are taken in. */
   readonly watchFolder?: string | null | undefined;
 }
@@ -157,6 +160,7 @@ function apiRoutes(options: AppOptions): Router {
   const { database, passcode = null, addresses = () => [], work } = options;
   const { repo, pictures, frames, readings, watch, kit, devices } = servicesOf(options);
   const kitNow = () => kit.atHand();
+  const ongoing = new Ongoing(options.answerMs);
   const door = sessions(passcode, folderSecret(database.folder), new SessionRepository(database.db));
   const api = express.Router();
   api.use((_req, res, next) => {
@@ -171,7 +175,7 @@ function apiRoutes(options: AppOptions): Router {
     '/looks/:id/frames',
     lookFrameRoutes(frames, readings, (id) => repo.readLook(id)),
   );
-  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work, kitNow));
+  files.use('/looks/:id/sheet.pdf', sheetRoutes(repo, work, kitNow, ongoing));
   files.use('/pictures', pictureRoutes(database.folder, options.decode));
   files.use('/backup', backupRoutes(database, pictures, work, readings.beginAll));
   api.use((req, res, next) => (TAKES_FILES.test(req.path) ? files(req, res, next) : next()));
@@ -186,10 +190,10 @@ function apiRoutes(options: AppOptions): Router {
     res.json({ status: 'ok', shoots: repo.shootCount() });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater), work));
-  api.use('/frames', frameRoutes(frames, readings));
+  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater), work, ongoing));
+  api.use('/frames', frameRoutes(frames, readings, ongoing));
   api.use('/log', logRoutes(repo, frames));
-  api.use('/devices', deviceRoutes(devices, repo, frames, readings));
+  api.use('/devices', deviceRoutes(devices, repo, frames, readings, ongoing));
   api.use('/watch', watchRoutes(watch, repo));
   api.get('/reach', (_req, res) => {
     const reach: Reachable = {
@@ -202,7 +206,7 @@ function apiRoutes(options: AppOptions): Router {
   api.use('/kit', kitRoutes(kit));
   api.use('/practice', practiceRoutes(new PracticeRepository(database.db)));
   api.use('/read', readingRoutes());
-  api.use('/compute', computeRoutes(work, kitNow));
+  api.use('/compute', computeRoutes(work, kitNow, ongoing));
   api.post('/demo', async (_req, res) => {
     await addDemo(repo, work.demo);
     res.status(201).json(repo.shoots());

@@ -26,6 +26,9 @@ const FULL = new Set(['ENOSPC', 'EDQUOT', 'SQLITE_FULL']);
 export const diskFull = () =>
   new HttpProblem(507, 'Disk full', 'There is no room left on the disk; nothing was kept. Free some, and send again.');
 
+/** Nobody reads it. */
+export const gone = () => new HttpProblem(499, 'Gone', 'Whoever asked has gone.');
+
 /** What the client sent is understood but cannot be taken; each problem names its field. */
 export function invalid(problems: readonly Problem[]): HttpProblem {
   const [first] = problems;

@@ -27,6 +27,8 @@ export interface Means {
   readonly decoder: Decoder;
   readonly logger: Logger;
   readonly tidied: () => Promise<Tidied>;
+  /** Within which answers come that take long, ms. */
+  readonly answerMs?: number | undefined;
 }
 
 export interface Serving {
@@ -36,7 +38,8 @@ export interface Serving {
 }
 
 /** Listens as `config` says, and keeps what lies there: a copy a day, tidied. @throws Error with the remedy where the port is taken. */
-export async function serve(config: Config, { root, database, work, decoder, logger, tidied }: Means): Promise<Serving> {
+export async function serve(config: Config, means: Means): Promise<Serving> {
+  const { root, database, work, decoder, logger, tidied } = means;
   let listening = config.port;
   const own = config.tls === 'own' ? await ownCertificate(config.dataFolder, namesOf(config)) : null;
   const tls = config.tls === 'own' ? own : config.tls;
@@ -54,6 +57,7 @@ export async function serve(config: Config, { root, database, work, decoder, log
     decode: decoder.decode,
     e131Port: config.e131Port,
     watchFolder: config.watchFolder,
+    answerMs: means.answerMs,
   });
   const server = tls ? createHttps({ cert: tls.cert, key: tls.key }, app) : createHttp(app);
   // Longer than a client waits between two calls: a connection that closes as it is used again looks like a fault.

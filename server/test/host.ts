@@ -17,6 +17,9 @@ const root = path.resolve(__dirname, '../..');
 readFiguresFrom(path.join(root, 'core/figures'));
 const decoder = processDecoder();
 const pools = new Map<PictureWish, WorkPool>();
+/** Tests ask once, on machines that draw in a browser beside it. */
+const ANSWER_MS = 60_000;
+
 let end: () => Promise<void> = () => Promise.resolve();
 
 function poolOf(pictures: PictureWish): WorkPool {
@@ -32,7 +35,7 @@ async function open({ folder, port, pictures }: Exclude<Order, 'end'>): Promise<
   const database = openDatabase(config.dataFolder, path.join(root, 'server/drizzle'));
   const tidied = () => tidy(database, pictureStore(config.dataFolder, decoder.decode));
   const logger = pino({ level: config.logLevel });
-  const serving = await serve(config, { root, database, work: poolOf(pictures), decoder, logger, tidied });
+  const serving = await serve(config, { root, database, work: poolOf(pictures), decoder, logger, tidied, answerMs: ANSWER_MS });
   end = async () => {
     await serving.stop();
     database.close();

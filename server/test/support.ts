@@ -50,6 +50,7 @@ export function bench(): Bench {
         logger: pino({ level: 'silent' }),
         work: { ...inProcess, ...work },
         decode: decodePicture,
+        answerMs: 60_000,
         ...options,
       }),
     );

@@ -74,6 +74,9 @@ export function whenLocked(listener: () => void): void {
   onLocked = listener;
 }
 
+/** How often the same is asked for, and how long at most is waited between, s. */
+const [MOST_ASKED, LONGEST_PAUSE_S] = [8, 5];
+
 async function answerOf(
   method: string,
   url: string,
@@ -83,7 +86,13 @@ async function answerOf(
   try {
     // Whoever works on the same things is told by which device.
     const who: Record<string, string> = method === 'GET' ? {} : { 'X-Fulgent-Who': encodeURIComponent(deviceName()) };
-    return await fetch(url, { method, headers: { ...headers, ...who }, ...(body === undefined ? {} : { body }) });
+    for (let asked = 1; ; asked++) {
+      const answer = await fetch(url, { method, headers: { ...headers, ...who }, ...(body === undefined ? {} : { body }) });
+      // What takes long goes on there, and is handed over when it is asked for again.
+      const afterS = answer.status === 503 ? Number(answer.headers.get('Retry-After')) : 0;
+      if (!(afterS > 0) || asked === MOST_ASKED) return answer;
+      await new Promise((resolve) => setTimeout(resolve, 1000 * Math.min(afterS, LONGEST_PAUSE_S)));
+    }
   } catch {
     throw new OfflineError();
   }
@@ -135,6 +144,12 @@ async function readPicture(file: Blob): Promise<ReadPicture> {
   if (!response.ok) return taken(response);
   const facts = JSON.parse(decodeURIComponent(response.headers.get(PICTURE_FACTS) ?? '')) as Omit<ReadPicture, 'png'>;
   return { ...facts, png: await response.blob() };
+}
+
+/** A file that the server makes. */
+async function readFile(url: string): Promise<Blob> {
+  const response = await answerOf('GET', url, undefined, {});
+  return response.ok ? response.blob() : taken(response);
 }
 
 const pictureType = ({ type }: Blob): string =>
@@ -247,6 +262,6 @@ export const api = {
   session: '/api/session',
   enter: (passcode: string) => request<SessionState>('POST', '/api/session', { passcode }),
   leave: () => request<void>('DELETE', '/api/session'),
-  sheetPdf: (lookId: string, size: 'a4' | 'letter') => `/api/looks/${lookId}/sheet.pdf?size=${size}`,
+  sheetPdf: (lookId: string, size: 'a4' | 'letter') => readFile(`/api/looks/${lookId}/sheet.pdf?size=${size}`),
   addDemo: () => request<Shoot[]>('POST', '/api/demo'),
 };

@@ -11,9 +11,7 @@ export async function savePdf(look: Look, id: string, size: 'a4' | 'letter'): Pr
   say('The PDF is being drawn …');
   try {
     await saveNow();
-    const answer = await fetch(api.sheetPdf(id, size));
-    if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-    download(await answer.blob(), `${fileName(look.title)}, sheet.pdf`);
+    download(await api.sheetPdf(id, size), `${fileName(look.title)}, sheet.pdf`);
   } catch (error) {
     say(error instanceof Error ? error.message : String(error));
   }

@@ -59,17 +59,21 @@ export function openSimulated(lookId: string, onProblem: (text: string) => void)
   const shown = new Image();
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isOver = false;
+  let failed = 0;
   const next = () => {
     const coming = new Image();
     const again = () => {
       if (!isOver) timer = setTimeout(next, SIMULATED_MS);
     };
     coming.onload = () => {
+      failed = 0;
       shown.src = coming.src;
       again();
     };
     coming.onerror = () => {
-      onProblem('The simulated camera gives no picture. Turn the stand-in devices on.');
+      // The first may take the server so long that it asks to be asked again.
+      failed += 1;
+      if (failed > 1) onProblem('The simulated camera gives no picture. Turn the stand-in devices on.');
       again();
     };
     coming.src = api.simulatedLive(lookId, Date.now());

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { makeCamera, sampledSensor, standInSensor, type CameraOptions } from '@fulgent/core/camera';
 import type { KitEntry } from '@fulgent/core/catalogue';
 import {
@@ -31,6 +32,7 @@ import { Router } from 'express';
 import type { Work } from '../work/pool';
 import { spoken } from '../work/spoken';
 import { validated } from './validated';
+import type { Ongoing } from './ongoing';
 import { whileWanted } from './while-wanted';
 
 /** A number that this kind of input needs. */
@@ -95,7 +97,11 @@ function checkNumbersById(field: string, value: unknown, high: number): void {
 export type Computes = Pick<Work, 'evaluate' | 'balance' | 'remedies'>;
 
 /** The pure computations, for scripts. Nothing is stored. */
-export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: () => readonly KitEntry[]): Router {
+export function computeRoutes(
+  { evaluate, balance, remedies }: Computes,
+  kit: () => readonly KitEntry[],
+  ongoing: Ongoing,
+): Router {
   const router = Router();
 
   router.post('/light', (req, res) => {
@@ -170,7 +176,8 @@ export function computeRoutes({ evaluate, balance, remedies }: Computes, kit: ()
   // Many balances are tried for it: it is found beside the server's own thread.
   router.post('/remedies', async (req, res) => {
     const { look } = validated(remediesBody, req.body);
-    const found = await remedies({ look, kit: kit() }, whileWanted(res));
+    const key = createHash('sha256').update(JSON.stringify(look)).digest('base64');
+    const found = await ongoing.of(res, `remedies ${key}`, (signal) => remedies({ look, kit: kit() }, signal));
     res.json(found.map((remedy) => ({ ...remedy, ...proposalWords(remedy.change) })));
   });
 

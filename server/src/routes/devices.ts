@@ -17,6 +17,7 @@ import type { Repository } from '../db/repository';
 import type { StandIns } from '../devices/stand-ins';
 import { invalid } from '../problem';
 import { shown } from './frames';
+import type { Ongoing } from './ongoing';
 import { validated } from './validated';
 
 const LIVE_PX = 240;
@@ -45,7 +46,13 @@ function turnedBy(look: Look, id: string, stops: number): Look {
 }
 
 /** The stand-in devices: switched on and off, sent to, read back. */
-export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameRepository, readings: FrameReadings): Router {
+export function deviceRoutes(
+  devices: StandIns,
+  repo: Repository,
+  frames: FrameRepository,
+  readings: FrameReadings,
+  ongoing: Ongoing,
+): Router {
   const router = Router();
 
   router.get('/', (_req, res) => {
@@ -83,18 +90,23 @@ export function deviceRoutes(devices: StandIns, repo: Repository, frames: FrameR
   // What its camera sees now, as a viewfinder shows it: small, and never kept.
   router.get('/live', async (req, res) => {
     const { lookId: id } = validated(sendBody, { lookId: req.query['lookId'] });
-    const picture = await devices.shoot(id, repo.readLook(id).look, LIVE_PX, Math.round(LIVE_PX * 1.25), null);
+    const { look, revision } = repo.readLook(id);
+    const picture = await ongoing.of(res, `live ${revision} ${id}`, () =>
+      devices.shoot(id, look, LIVE_PX, Math.round(LIVE_PX * 1.25), null),
+    );
     res.type('image/jpeg').send(picture);
   });
 
   router.post('/shoot', async (req, res) => {
     const { lookId: id, alone = '', light: turned = '', stops = 0, widthPx = 480, name = '' } = validated(shootBody, req.body);
-    const { look } = repo.readLook(id);
+    const { look, revision } = repo.readLook(id);
     if (alone && alone !== 'none' && !look.lights.some((light) => light.id === alone))
       throw invalid([{ field: 'alone', message: 'alone must be the id of one of the look’s lights, "none", or empty.' }]);
     const height = Math.round(widthPx * 1.25);
     const bracketed = turned ? turnedBy(look, turned, stops) : look;
-    const original = await devices.shoot(id, bracketed, widthPx, height, alone || null);
+    const original = await ongoing.of(res, `shoot ${revision} ${JSON.stringify(req.body)}`, () =>
+      devices.shoot(id, bracketed, widthPx, height, alone || null),
+    );
     const kind = turned ? 'bracket' : alone === '' ? 'full' : alone === 'none' ? 'black' : 'alone';
     const stored = await frames.add({
       lookId: id,

@@ -7,6 +7,7 @@ import type { FrameRepository } from '../db/frame-repository';
 import type { FrameReadings } from '../frames/readings';
 import { invalid } from '../problem';
 import { basedOn } from './based-on';
+import type { Ongoing } from './ongoing';
 import { pictureBody } from './picture-body';
 import { validated } from './validated';
 
@@ -65,7 +66,7 @@ export function lookFrameRoutes(frames: FrameRepository, readings: FrameReadings
   return router;
 }
 
-export function frameRoutes(frames: FrameRepository, readings: FrameReadings): Router {
+export function frameRoutes(frames: FrameRepository, readings: FrameReadings, ongoing: Ongoing): Router {
   const router = Router();
 
   router.get('/', (_req, res) => {
@@ -104,7 +105,8 @@ export function frameRoutes(frames: FrameRepository, readings: FrameReadings): R
 
   // What was measured in the frame; waits until it is.
   router.get('/:id/reading', async (req: Request<{ id: string }>, res) => {
-    res.json((await readings.of(req.params.id)).reading);
+    const { id } = req.params;
+    res.json((await ongoing.of(res, `reading ${id}`, () => readings.of(id))).reading);
   });
 
   router.get('/:id/look', (req, res) => {

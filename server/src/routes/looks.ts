@@ -8,6 +8,7 @@ import type { AcceptedLook } from '../work/tasks';
 import { Presence } from '../presence';
 import { invalid } from '../problem';
 import { basedOn } from './based-on';
+import type { Ongoing } from './ongoing';
 import { revisionRoutes } from './revisions';
 import { validated } from './validated';
 import { whoAsks } from './who';
@@ -43,7 +44,7 @@ function fileName(title: string): string {
 /** One revision's picture never changes. */
 const A_YEAR = 'private, max-age=31536000, immutable';
 
-export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }: Pick<Work, 'accept'>): Router {
+export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }: Pick<Work, 'accept'>, ongoing: Ongoing): Router {
   const presence = new Presence();
   const router = Router();
 
@@ -85,7 +86,7 @@ export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }:
     const jpeg =
       req.query['stored'] !== undefined || known !== present.revision
         ? await pictures.stored(id, known)
-        : await pictures.of(id, known, () => present.look);
+        : await ongoing.of(res, `picture ${known} ${id}`, () => pictures.of(id, known, () => present.look));
     if (!jpeg) {
       res.status(204).end();
       return;

@@ -4,17 +4,24 @@ import type { Repository } from '../db/repository';
 import { invalid } from '../problem';
 import { PAPERS, type Paper } from '../sheet/pdf';
 import type { Work } from '../work/pool';
-import { whileWanted } from './while-wanted';
+import type { Ongoing } from './ongoing';
 
 /** The run sheet as PDF, `?size=a4` or `letter`. */
-export function sheetRoutes(repo: Repository, { sheet }: Pick<Work, 'sheet'>, kit: () => readonly KitEntry[]): Router {
+export function sheetRoutes(
+  repo: Repository,
+  { sheet }: Pick<Work, 'sheet'>,
+  kit: () => readonly KitEntry[],
+  ongoing: Ongoing,
+): Router {
   const router = Router({ mergeParams: true });
   router.get('/', async (req: Request<{ id: string }>, res) => {
     const { size = 'a4' } = req.query;
     if (typeof size !== 'string' || !Object.hasOwn(PAPERS, size))
       throw invalid([{ field: 'size', message: 'size must be a4 or letter.' }]);
-    const { look } = repo.readLook(req.params.id);
-    const bytes = await sheet({ look, kit: kit(), paper: size as Paper }, whileWanted(res));
+    const { id, revision, look } = repo.readLook(req.params.id);
+    const bytes = await ongoing.of(res, `sheet ${size} ${revision} ${id}`, (signal) =>
+      sheet({ look, kit: kit(), paper: size as Paper }, signal),
+    );
     res.type('application/pdf').attachment('sheet.pdf').send(Buffer.from(bytes));
   });
   return router;

@@ -1,6 +1,6 @@
 import { InputError } from '@fulgent/core/errors';
 import { LookError, type Problem } from '@fulgent/core/scene';
-import { HttpProblem } from '../problem';
+import { gone, HttpProblem } from '../problem';
 import type { Helper } from './helper';
 
 /** One thing to be done in a worker, without its number. */
@@ -64,8 +64,6 @@ const tooLong = (ms: number) =>
     'Took too long',
     `This took longer than ${Math.round(ms / 1000)} s and was stopped; nothing was changed. Ask for less at once: fewer lights, or fixtures with coarser steps.`,
   );
-/** Nobody reads it: who asked has gone. */
-const gone = () => new HttpProblem(499, 'Gone', 'Whoever asked has gone.');
 
 /**
  * A worker that does one thing after another, what somebody waits for first. It starts at its first use, or when it is warmed. What runs too long or is wanted by nobody any
