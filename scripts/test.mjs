@@ -72,14 +72,15 @@ function take(read, code) {
   total.failed += code !== 0 && result.failed === 0 ? 1 : result.failed;
 }
 
-// What needs no database begins while it is still being compiled.
-await Promise.all([
-  database,
+// Each check is one thread for minutes: they run beside the tests of core, which need no database either, while that is still being compiled.
+const checks = Promise.all([
   check('types', process.execPath, ['scripts/types.mjs']),
   check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
   check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
 ]);
-for (const workspace of ['core', 'words', 'server', 'app']) await jest(workspace);
+for (const workspace of ['core', 'words']) await jest(workspace);
+await Promise.all([database, checks]);
+for (const workspace of ['server', 'app']) await jest(workspace);
 await browser();
 
 rmSync(reports, { recursive: true, force: true });

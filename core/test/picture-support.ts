@@ -1,5 +1,6 @@
 import { MATERIAL, SURFACE_MATERIALS, type MaterialName } from '../src/figure/materials';
 import { amountAt, type Amounts } from '../src/picture/amounts';
+import { MIX_UNIT } from '../src/picture/fragments';
 import { lightTerm, type LightTerm, type SentTerm } from '../src/picture/light-term';
 import { relightInto } from '../src/picture/relight';
 import { findSeen, type Seen } from '../src/picture/seen';
@@ -55,7 +56,7 @@ export function sharesOf({ fragments: f, room, strands, figure, width, height }:
   const out = new Float32Array(width * height);
   for (let i = 0; i < f.count; i++)
     SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, k) => {
-      if (name === material) out[f.pixel[i]!]! += f.share[i]! * Math.min(1, f.mix[6 * i + k]!);
+      if (name === material) out[f.pixel[i]!]! += f.share[i]! * Math.min(1, MIX_UNIT * f.mix[6 * i + k]!);
     });
   for (let i = 0; i < room.through; i++) if (room.material[i] === MATERIAL[material]) out[room.pixel[i]!]! += room.share[i]!;
   if (strands && material === 'hair') {

@@ -2,6 +2,7 @@ import { MATERIAL_NAMES, SURFACE_MATERIALS, type MaterialName } from '../src/fig
 import { STRAND } from '../src/figure/strands';
 import { SURFACE } from '../src/figure/surfaces';
 import { amountAt } from '../src/picture/amounts';
+import { MIX_UNIT } from '../src/picture/fragments';
 import { glossOf } from '../src/picture/gloss';
 import { findSeen } from '../src/picture/seen';
 import { stageOf } from '../src/transport/stage';
@@ -82,7 +83,7 @@ describe('what is seen', () => {
       const { seen } = drawn(look, 150, 120, 'quick');
       const { fragments: f, room, strands, figure } = seen;
       for (let i = 0; i < f.count; i++)
-        SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, k) => f.mix[6 * i + k]! > 0.02 && found.add(name));
+        SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, k) => MIX_UNIT * f.mix[6 * i + k]! > 0.02 && found.add(name));
       for (let i = 0; i < room.count; i++) if (MATERIAL_NAMES[room.material[i]!]) found.add(MATERIAL_NAMES[room.material[i]!]!);
       const kinds = new Set(strands ? [...strands.point].map((k) => figure.strands!.kind[k]) : []);
       if (kinds.has(STRAND.hair)) found.add('hair').add('hair-through');

@@ -4,6 +4,7 @@ import { MATERIAL, SURFACE_MATERIALS } from '../src/figure/materials';
 import { reflectancesOf, sendersOf } from '../src/scene/reflectances';
 import { SURFACE } from '../src/figure/surfaces';
 import { developInto } from '../src/picture/develop';
+import { MIX_UNIT } from '../src/picture/fragments';
 import { lightTerm } from '../src/picture/light-term';
 import { relightInto } from '../src/picture/relight';
 import { sumsOf, type Sums } from '../src/picture/sums';
@@ -89,7 +90,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
     const surface = f.surface[i]!;
     if (surface === SURFACE.skin && f.corner[3 * i]! >= heads) continue;
     const rho = (k: number) =>
-      SURFACE_MATERIALS[surface]!.reduce((sum, name, m) => sum + f.mix[6 * i + m]! * all[MATERIAL[name]]![k]!, 0);
+      SURFACE_MATERIALS[surface]!.reduce((sum, name, m) => sum + MIX_UNIT * f.mix[6 * i + m]! * all[MATERIAL[name]]![k]!, 0);
     const own = surface === SURFACE.skin ? of('skin') : of('wardrobe');
     for (let c = 0; c < 3; c++) {
       const [a, b, w] = surface === SURFACE.skin ? SKIN_SPREAD[c]! : surface === SURFACE.eye ? EYE_SPREAD : [1, 0, 0];

@@ -17,6 +17,7 @@ import type { Look } from '../../core/src/document';
 import { cameraOf, lookupIn, reflectancesOf, resolveFilter, resolveSource } from '../../core/src/scene';
 import { product } from '../../core/src/spectrum';
 import { responses } from '../../core/src/camera/sensor';
+import { MIX_UNIT } from '../../core/src/picture/fragments';
 import { MATERIAL, SURFACE_MATERIALS } from '../../core/src/figure/materials';
 import { fullExposure } from '../../core/src/scene/compile';
 
@@ -73,7 +74,7 @@ function slowly(look: Look, width: number, height: number): { slow: number; fast
   for (let i = 0; i < f.count; i += EVERY) {
     arriving.fill(0);
     SURFACE_MATERIALS[f.surface[i]!]!.forEach((name, m) => {
-      const mixed = f.mix[6 * i + m]!;
+      const mixed = MIX_UNIT * f.mix[6 * i + m]!;
       if (mixed === 0) return;
       const rho = all[MATERIAL[name]]!;
       terms.forEach(({ sharp }, l) => {

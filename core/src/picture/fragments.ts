@@ -4,6 +4,7 @@ import type { Look } from '../document/schema';
 import { ownHollow } from '../transport/bounce';
 import { toSubject, type Stage } from '../transport/stage';
 import type { View } from '../transport/view';
+import { ones } from './memory';
 import type { RasterFragments } from './raster';
 import { makeSpot, relieve } from './relief';
 
@@ -23,8 +24,8 @@ export interface Fragments {
   /** Number of each among those of skin, in which light spreads; -1 for others. */
   readonly inSkin: Int32Array;
   readonly skinCount: number;
-  /** Six shares of the materials of its surface. */
-  readonly mix: Float32Array;
+  /** Six shares of the materials of its surface, in parts of `MIX_UNIT`. */
+  readonly mix: Uint16Array;
   readonly sheen: Float32Array;
   readonly rough: Float32Array;
   /** Share of the room's light that comes in; of that, what its own hollow throws back. */
@@ -34,9 +35,13 @@ export interface Fragments {
   readonly fade: Float32Array;
 }
 
+/** A material's share, which may be lighter than it is, up to 4 times, in two bytes: steps of 1/16 000. */
+const MOST_MIX = 65_535;
+export const MIX_UNIT = 4 / MOST_MIX;
+
 type Writable<T> = { -readonly [K in keyof T]: T[K] };
 
-function emptyFragments({ count: n, pixel }: RasterFragments): Writable<Fragments> {
+function emptyFragments({ count: n, pixel }: RasterFragments, hazePerM: number): Writable<Fragments> {
   return {
     count: n,
     pixel,
@@ -49,12 +54,12 @@ function emptyFragments({ count: n, pixel }: RasterFragments): Writable<Fragment
     surface: new Uint8Array(n),
     inSkin: new Int32Array(n).fill(-1),
     skinCount: 0,
-    mix: new Float32Array(6 * n),
+    mix: new Uint16Array(6 * n),
     sheen: new Float32Array(n),
     rough: new Float32Array(n),
     open: new Float32Array(n),
     hollow: new Float32Array(n),
-    fade: new Float32Array(n).fill(1),
+    fade: hazePerM > 0 ? new Float32Array(n) : ones(n),
   };
 }
 
@@ -125,9 +130,9 @@ export function shadeFragments(
   used: Uint8Array,
   raw: RasterFragments,
 ): Fragments {
-  const out = emptyFragments(raw);
   const { eye } = view;
   const { hazePerM } = look.air;
+  const out = emptyFragments(raw, hazePerM);
   const [cos, sin] = stage.turn;
   const gaze = gazeOf(look, stage, view, figure);
   const spot = makeSpot();
@@ -172,7 +177,7 @@ export function shadeFragments(
     setThree(out.normal, q, (cos * spot.nx + sin * spot.nz) / rl, spot.ny / rl, (-sin * spot.nx + cos * spot.nz) / rl);
     out.surface[i] = kind;
     if (a < heads || kind === SURFACE.skin) out.inSkin[i] = out.skinCount++;
-    out.mix.set(spot.mix, 6 * i);
+    for (let m = 0; m < 6; m++) out.mix[6 * i + m] = Math.min(MOST_MIX, Math.max(0, spot.mix[m]! / MIX_UNIT + 0.5));
     out.sheen[i] = spot.sheen;
     out.rough[i] = spot.rough;
     out.share[i] = raw.share[i]! * (left ? left[raw.pixel[i]!]! : 1);

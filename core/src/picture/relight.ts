@@ -4,6 +4,7 @@ import { SURFACE } from '../figure/surfaces';
 import { EYE_SPREAD, SKIN_SPREAD } from '../transport/skin-light';
 import { STRAND_ROOM } from '../transport/zone-light';
 import { amountAt, type Amounts } from './amounts';
+import { MIX_UNIT } from './fragments';
 import type { LightTerm, SentTerm } from './light-term';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
@@ -105,8 +106,9 @@ function addFragments(raw: Raw, seen: Seen, term: LightTerm, light: LightTriples
     rgb[1] = gloss * w1;
     rgb[2] = gloss * w2;
     for (let j = 0; j < places.length; j++) {
-      const mixed = f.mix[6 * i + j]!;
-      if (mixed === 0) continue;
+      const parts = f.mix[6 * i + j]!;
+      if (parts === 0) continue;
+      const mixed = MIX_UNIT * parts;
       const m = places[j]!;
       rgb[0] += mixed * (e0 * plain[m]! + cloth * fromCloth[m]! + skin * fromSkin[m]!);
       rgb[1] += mixed * (e1 * plain[m + 1]! + cloth * fromCloth[m + 1]! + skin * fromSkin[m + 1]!);
@@ -248,7 +250,7 @@ function sumOfMaterials(all: readonly OnMaterials[]): OnMaterials {
 function addWash(raw: Raw, seen: Seen, { plain, fromSkin, fromCloth }: OnMaterials): void {
   const { fragments: f, room, strands, figure } = seen;
   for (let i = 0; i < f.count; i++) {
-    const share = f.share[i]! * f.open[i]! * f.fade[i]!;
+    const share = MIX_UNIT * f.share[i]! * f.open[i]! * f.fade[i]!;
     if (share === 0) continue;
     const surface = f.surface[i]!;
     const places = PLACES[surface]!;

@@ -1,4 +1,5 @@
 import type { Point } from '../document/schema';
+import { free, ones } from './memory';
 
 /** Places of the room: planes behind the figure, and what shows through glass. */
 export interface RoomParts {
@@ -52,7 +53,9 @@ export class RoomList {
 
   done(through: number, hazePerM: number): RoomParts {
     const { n, pixel, share, material, place, normal, way } = this;
-    for (let i = 0; i < n; i++) way[i] = hazePerM > 0 ? Math.exp(-hazePerM * way[i]!) : 1;
+    const isHazy = hazePerM > 0;
+    if (isHazy) for (let i = 0; i < n; i++) way[i] = Math.exp(-hazePerM * way[i]!);
+    else free(way);
     return {
       count: n,
       pixel: pixel.subarray(0, n),
@@ -60,7 +63,7 @@ export class RoomList {
       material: material.subarray(0, n),
       place: place.subarray(0, 3 * n),
       normal: normal.subarray(0, 3 * n),
-      fade: way.subarray(0, n),
+      fade: isHazy ? way.subarray(0, n) : ones(n),
       through,
       exit: Float32Array.from(this.exit),
       bent: Float32Array.from(this.bent),

@@ -1,6 +1,6 @@
 import { tangentInto, type Strands } from '../figure/strands';
 import type { Point } from '../document/schema';
-import { free } from './memory';
+import { free, ones } from './memory';
 import type { StrandShares } from './strand-raster';
 
 /** Points of strands that are seen, and the pixels that show each. */
@@ -34,7 +34,7 @@ export function seenStrands(
   const point = new Uint32Array(seen);
   const first = new Uint32Array(seen + 1);
   const tangent = new Float32Array(3 * seen);
-  const fade = new Float32Array(seen).fill(1);
+  const fade = hazePerM > 0 ? new Float32Array(seen) : ones(seen);
   for (let s = 0, n = 0; s + 1 < strands.start.length; s++) {
     const [from, to] = [strands.start[s]!, strands.start[s + 1]!];
     for (let k = from; k < to; k++) {
