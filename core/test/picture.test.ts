@@ -3,6 +3,7 @@ import { STRAND } from '../src/figure/strands';
 import { SURFACE } from '../src/figure/surfaces';
 import { amountAt } from '../src/picture/amounts';
 import { MIX_UNIT } from '../src/picture/fragments';
+import { spotOf } from '../src/picture/room-parts';
 import { glossOf } from '../src/picture/gloss';
 import { findSeen } from '../src/picture/seen';
 import { stageOf } from '../src/transport/stage';
@@ -108,7 +109,7 @@ describe('the geometry of a light in the picture', () => {
     for (let i = 0; i < room.through; i++) {
       const lit = amountAt(terms[l]!.room, i);
       if (MATERIAL_NAMES[room.material[i]!] !== 'backdrop' || lit === 0) continue;
-      const at = (values: Float32Array) => [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!] as [number, number, number];
+      const { x, y, z, nx, ny, nz } = spotOf(seen, i);
       const probe = {
         id: 'p',
         name: 'p',
@@ -116,8 +117,8 @@ describe('the geometry of a light in the picture', () => {
         side: 'middle',
         surface: 'backdrop',
         body: 'none',
-        position: at(room.place),
-        normal: at(room.normal),
+        position: [x, y, z] as [number, number, number],
+        normal: [nx, ny, nz] as [number, number, number],
       } as const;
       const expected = transfer(look.lights[l]!, probe, stageOf(look));
       expect(Math.abs(lit - expected)).toBeLessThan(0.03 * expected + 1e-7);

@@ -33,7 +33,7 @@ describe('soft light of the room on a mesh', () => {
     const at = (i: number) => (seen.room.pixel[i]! % WIDTH) / WIDTH + 0.5 * Math.floor(seen.room.pixel[i]! / WIDTH);
     const out = new Float32Array(seen.room.count);
     addMesh(out, seen, Float32Array.from(mesh.asked, at));
-    const whole = [...out.keys()].filter((i) => mesh.own[i]! < 0 && mesh.like[i] === 15);
+    const whole = [...out.keys()].filter((i) => (mesh.own.get(i) ?? -1) < 0 && mesh.like[i] === 15);
     expect(whole.length).toBeGreaterThan(0.4 * seen.room.count);
     expect(
       farthest(

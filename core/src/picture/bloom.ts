@@ -10,11 +10,12 @@ const [BESIDE, CORNER] = [0.045, 0.012];
 /** No more than this many clips spread: a lamp in the picture has its own halo. */
 const MOST_CLIPS = 12;
 
-/** Copies `raw` (r, g, b a pixel) to `out` with what spreads from pixels over `clip` to those round them. */
-export function bloomInto(out: Float32Array, raw: Float32Array, width: number, clip: number): void {
+/** `raw` (r, g, b a pixel) with what spreads from pixels over `clip` to those round them: a copy, or itself where nothing is over it. */
+export function bloomed(raw: Float32Array, width: number, clip: number): Float32Array {
+  if (!lanes().isAnyOver(raw, clip)) return raw;
+  const out = raw.slice();
   const row = 3 * width;
   const most = MOST_CLIPS * clip;
-  out.set(raw);
   for (let start = row; start + row < raw.length; start += row) {
     if (!lanes().isAnyOver(raw.subarray(start, start + row), clip)) continue;
     for (let q = start + 3; q < start + row - 3; q++) {
@@ -32,4 +33,5 @@ export function bloomInto(out: Float32Array, raw: Float32Array, width: number, c
       out[q + row + 3]! += corner;
     }
   }
+  return out;
 }

@@ -16,6 +16,7 @@ import {
 } from '../transport/surround-light';
 import { surroundFibre } from '../transport/zone-light';
 import { neededNodes } from './nodes';
+import { spotOf } from './room-parts';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
 import { groupsOf, planeNormal, roomMeshOf, type Groups } from './soft-mesh';
@@ -110,13 +111,13 @@ function atVertices(seen: Seen): Pick<Shares, 'number' | 'vertices'> {
 }
 
 function atMesh(seen: Seen): Uint8Array {
-  const { room, stage } = seen;
+  const { stage } = seen;
   const { count } = stage.surround.groups;
   const { asked } = roomMeshOf(seen);
   const shares = new Uint8Array(asked.length * count);
   asked.forEach((i, n) => {
-    const q = 3 * i;
-    groupsSeen(shares, count * n, stage, room.place[q]!, room.place[q + 1]!, room.place[q + 2]!, ...planeNormal(seen, i), 0);
+    const { x, y, z } = spotOf(seen, i);
+    groupsSeen(shares, count * n, stage, x, y, z, ...planeNormal(seen, i), 0);
   });
   return shares;
 }
@@ -162,14 +163,13 @@ function onFragments(out: readonly SurroundAmounts[], seen: Seen, light: Surroun
 }
 
 function onRoomParts(out: readonly SurroundAmounts[], seen: Seen, light: SurroundLight): void {
-  const { room, stage } = seen;
+  const { stage } = seen;
   const shares = sharesOf(seen).room;
   const { count } = stage.surround.groups;
   const lux = bySender();
   roomMeshOf(seen).asked.forEach((i, n) => {
-    const q = 3 * i;
-    const normal = planeNormal(seen, i);
-    fromSurround(lux, light, stage, shares, count * n, room.place[q]!, room.place[q + 1]!, room.place[q + 2]!, ...normal);
+    const { x, y, z } = spotOf(seen, i);
+    fromSurround(lux, light, stage, shares, count * n, x, y, z, ...planeNormal(seen, i));
     for (const { colour, room: amounts } of out) amounts[n] = lux[colour]!;
   });
 }

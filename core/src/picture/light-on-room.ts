@@ -2,7 +2,7 @@ import { sheenOf, type MaterialName, MATERIAL_NAMES } from '../figure/materials'
 import type { Look } from '../document/schema';
 import { seenShare } from '../transport/seen-share';
 import { free } from './memory';
-import type { RoomParts } from './room-parts';
+import { roomSpot, spotInto, type RoomParts, type RoomSpot } from './room-parts';
 import type { Seen } from './seen';
 import { glint, seenAlong, SHARP_BELOW, sheenOfGloss, type Face } from './sheen';
 
@@ -16,19 +16,18 @@ const SMOOTH_SHARE = 0.04;
  * Light on parts of the room, straight past the subject: found on a coarse mesh of pixels and taken between its points, or asked anew where
  * those disagree, as at the edges of beams and shadows.
  */
-export function onRoom(seen: Seen, points: Float64Array, open: (q: number) => number): Float32Array {
+export function onRoom(seen: Seen, points: Float64Array, open: (spot: RoomSpot) => number): Float32Array {
   const { room, stage, width } = seen;
   const [cos, sin] = stage.turn;
   const out = new Float32Array(room.count);
+  const spot = roomSpot();
   const own = (i: number) => {
-    const q = 3 * i;
-    const value = open(q);
+    spotInto(spot, seen, i);
+    const value = open(spot);
     if (value <= 0) return 0;
-    const [x, y, z] = [room.place[q]!, room.place[q + 1]! - stage.originM, room.place[q + 2]!];
-    const [nx, ny, nz] = [room.normal[q]!, room.normal[q + 1]!, room.normal[q + 2]!];
-    return (
-      value * seenShare(stage, points, cos * x - sin * z, y, sin * x + cos * z, cos * nx - sin * nz, ny, sin * nx + cos * nz, 0)
-    );
+    const { x, y, z, nx, ny, nz } = spot;
+    const [ox, oz, ax, az] = [cos * x - sin * z, sin * x + cos * z, cos * nx - sin * nz, sin * nx + cos * nz];
+    return value * seenShare(stage, points, ox, y - stage.originM, oz, ax, ny, az, 0);
   };
   const at = partOfPixel(seen);
   const mesh = new Float32Array(room.count).fill(-1);
@@ -99,29 +98,16 @@ export function roomGloss(look: Look, seen: Seen, face: Face, lit: Float32Array)
   const sheens = roomSheens(look);
   if (!room.material.some((material) => (sheens[material]?.[1] ?? 0) > 0)) return null;
   const out = new Float32Array(room.count);
+  const spot = roomSpot();
   for (let i = 0; i < room.through; i++) {
     const sheen = sheens[room.material[i]!];
     if (!sheen || sheen[1] <= 0 || lit[i]! <= 0) continue;
-    const q = 3 * i;
     const rough = Math.min(sheen[0], SHARP_BELOW);
-    const [dx, dy, dz] = [eye[0] - room.place[q]!, eye[1] - room.place[q + 1]!, eye[2] - room.place[q + 2]!];
+    spotInto(spot, seen, i);
+    const { x, y, z, nx, ny, nz } = spot;
+    const [dx, dy, dz] = [eye[0] - x, eye[1] - y, eye[2] - z];
     const d = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    out[i] =
-      room.fade[i]! *
-      glint(
-        face,
-        room.place[q]!,
-        room.place[q + 1]!,
-        room.place[q + 2]!,
-        room.normal[q]!,
-        room.normal[q + 1]!,
-        room.normal[q + 2]!,
-        dx / d,
-        dy / d,
-        dz / d,
-        rough,
-        sheen[1],
-      );
+    out[i] = room.fade[i]! * glint(face, x, y, z, nx, ny, nz, dx / d, dy / d, dz / d, rough, sheen[1]);
   }
   return out;
 }

@@ -107,15 +107,12 @@ export function lightTerm(seen: Seen, light: Light, look: Look, isRough = false)
   const onFigure = lightFragments(seen, reach, face);
   const none = new Float32Array(0);
   const inHair = strands ? lightStrands(seen, strands, reach, isRough) : { scattered: none, through: none, mirrored: none };
-  const { place: rp, normal: rn } = room;
-  const lit = onRoom(seen, reach.points, (q) => openLight(reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!));
+  const lit = onRoom(seen, reach.points, ({ x, y, z, nx, ny, nz }) => openLight(reach, x, y, z, nx, ny, nz));
   const sent: SentTerm[] = [];
   for (const one of reach.cards) {
     const onIt = cardOnFragments(seen, one, reach);
     const onStrands = strands ? cardOnStrands(seen, strands, one, reach) : none;
-    const onPlanes = onRoom(seen, one.points, (q) =>
-      openCard(one, reach, rp[q]!, rp[q + 1]!, rp[q + 2]!, rn[q]!, rn[q + 1]!, rn[q + 2]!),
-    );
+    const onPlanes = onRoom(seen, one.points, ({ x, y, z, nx, ny, nz }) => openCard(one, reach, x, y, z, nx, ny, nz));
     if (one.tinted)
       sent.push({
         by: cardName(one.board),

@@ -1,6 +1,7 @@
 import { LIQUID, MATERIAL, MATERIAL_NAMES, SURFACE_MATERIALS, type MaterialName } from '../figure/materials';
 import { SURFACE } from '../figure/surfaces';
 import type { Point } from '../document/schema';
+import { spotOf } from './room-parts';
 import type { Seen } from './seen';
 
 /** What a pixel mostly shows. */
@@ -57,7 +58,8 @@ export function partAt(seen: Seen, p: number): PixelPart {
       place: best >= 0 ? at(f.place, best) : [0, 0, 0],
     };
   const m = room.material[own]!;
-  return { material: m >= LIQUID ? 'liquid' : MATERIAL_NAMES[m]!, place: at(room.place, own) };
+  const { x, y, z } = spotOf(seen, own);
+  return { material: m >= LIQUID ? 'liquid' : MATERIAL_NAMES[m]!, place: [x, y, z] };
 }
 
 function lastOf(pixel: Uint32Array, p: number, from: number): number {

@@ -5,7 +5,7 @@ import { SURFACE } from '../figure/surfaces';
 import type { Look, Point } from '../document/schema';
 import { shapeOf } from '../figure/index';
 import { stageOf, toRoom, toSubject, turnToRoom, type Stage } from '../transport/stage';
-import { rowsOf, viewOf, type View } from '../transport/view';
+import { rowsOf, sightInto, viewOf, type View } from '../transport/view';
 import { shadeFragments, type Fragments } from './fragments';
 import { free } from './memory';
 import { fragmentsOf, rasterise } from './raster';
@@ -82,19 +82,6 @@ function onScreen(
 
 const LEAST_SHARE = 0.001;
 
-/** The way of the sight through the middle of a pixel, of length 1. */
-function sightOf({ width, height, right, up, forward, halfWidth, halfHeight, rise }: View, p: number): Point {
-  const u = ((2 * ((p % width) + 0.5)) / width - 1) * halfWidth;
-  const v = rise + (1 - (2 * (((p / width) | 0) + 0.5)) / height) * halfHeight;
-  const d: Point = [
-    forward[0] + u * right[0] + v * up[0],
-    forward[1] + u * right[1] + v * up[1],
-    forward[2] + u * right[2] + v * up[2],
-  ];
-  const l = Math.sqrt(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]);
-  return [d[0] / l, d[1] / l, d[2] / l];
-}
-
 /** What shows through fragments of glass: the room along the bent line of sight, and how much liquid lies on the way. */
 function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: RoomShape, eye: Point): void {
   const met: Met = { t: 0, material: 0, nx: 0, ny: 0, nz: 0 };
@@ -110,9 +97,8 @@ function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: 
     const way = throughGlass(own, direction);
     if (!way) {
       // What stays inside shows the glass itself, nearly dark.
-      list.add(fragments.pixel[i]!, fragments.share[i]!, MATERIAL.glass, place, at(fragments.normal), eyeWay);
-      list.exit.push(0, 0, 0);
-      list.bent.push(0, 0, 0);
+      const normal = at(fragments.normal);
+      list.addBehind(fragments.pixel[i]!, fragments.share[i]!, MATERIAL.glass, place, normal, eyeWay, [0, 0, 0], [0, 0, 0]);
       continue;
     }
     const step = Math.min(LIQUID_STEPS - 1, Math.round(way.liquidCm / LIQUID_STEP_CM));
@@ -120,9 +106,8 @@ function behindGlass(list: RoomList, fragments: Fragments, stage: Stage, shape: 
     const bent = turnToRoom(stage, way.direction);
     meetRoom(shape, ...exit, ...bent, met);
     const on: Point = [exit[0] + met.t * bent[0], exit[1] + met.t * bent[1], exit[2] + met.t * bent[2]];
-    list.add(fragments.pixel[i]!, fragments.share[i]!, LIQUID + step, on, [met.nx, met.ny, met.nz], eyeWay);
-    list.exit.push(...exit);
-    list.bent.push(...bent);
+    const normal: Point = [met.nx, met.ny, met.nz];
+    list.addBehind(fragments.pixel[i]!, fragments.share[i]!, LIQUID + step, on, normal, eyeWay, exit, bent);
   }
 }
 
@@ -182,17 +167,17 @@ export function findSeen(
   const list = new RoomList(most);
   const room = roomShape(look);
   const met: Met = { t: 0, material: 0, nx: 0, ny: 0, nz: 0 };
+  const sight = new Float64Array(3);
   const wayM = new Float32Array(pixels);
   const isSubject = new Uint8Array(pixels);
   for (let p = 0; p < pixels; p++) {
     const share = behind(p);
     isSubject[p] = share < 0.5 ? 1 : 0;
     if (share <= LEAST_SHARE) continue;
-    const d = sightOf(view, p);
-    meetRoom(room, ...view.eye, ...d, met);
+    sightInto(sight, view, p);
+    meetRoom(room, ...view.eye, sight[0]!, sight[1]!, sight[2]!, met);
     wayM[p] = met.t;
-    const on: Point = [view.eye[0] + met.t * d[0], view.eye[1] + met.t * d[1], view.eye[2] + met.t * d[2]];
-    list.add(p, share, met.material, on, [met.nx, met.ny, met.nz], met.t);
+    list.add(p, share, met.material, met.nx, met.ny, met.nz, met.t);
   }
   for (let p = 0; p < pixels; p++) if (isSubject[p]) wayM[p] = raw.near[p]! < 1e8 ? raw.near[p]! : look.camera.distanceM;
   const nearM = wayM.slice();
@@ -201,7 +186,6 @@ export function findSeen(
     else if (left && left[p]! < 0.98) nearM[p] = Math.min(nearM[p]!, look.camera.distanceM);
   }
   free(roomPlace, screen, raw.share, raw.triangle, raw.u, raw.v, raw.cover, raw.near);
-  const through = list.count;
   if (shape.form === 'bottle') behindGlass(list, fragments, stage, room, view.eye);
   return {
     width,
@@ -212,7 +196,7 @@ export function findSeen(
     figure,
     fragments,
     strands,
-    room: list.done(through, hazePerM),
+    room: list.done(hazePerM),
     used,
     wayM,
     isSubject,

@@ -1,4 +1,5 @@
 import { MATERIAL } from '../figure/materials';
+import { spotOf } from './room-parts';
 import type { Seen } from './seen';
 import type { SeenStrands } from './seen-strands';
 
@@ -17,18 +18,17 @@ export interface RoomMesh {
   readonly corner: Int32Array;
   /** By part: which of the four corners round it show its like, a bit each. */
   readonly like: Uint8Array;
-  /** By part: the one of `asked` that it goes by where no corner does, else -1. */
-  readonly own: Int32Array;
+  /** The one of `asked` that a part goes by where no corner does. */
+  readonly own: ReadonlyMap<number, number>;
 }
 
 /** Directions of one plane, or of folds that are looked at as one. */
 const SAME_PLANE = 0.98;
 
 /** The direction of a part as its plane has it: folds of cloth are too fine for soft light. */
-export function planeNormal({ room }: Seen, i: number): readonly [number, number, number] {
-  const q = 3 * i;
-  if (room.material[i] === MATERIAL.backdrop && Math.abs(room.normal[q + 1]!) < 0.01) return [0, 0, 1];
-  return [room.normal[q]!, room.normal[q + 1]!, room.normal[q + 2]!];
+export function planeNormal(seen: Seen, i: number): readonly [number, number, number] {
+  const { nx, ny, nz } = spotOf(seen, i);
+  return seen.room.material[i] === MATERIAL.backdrop && Math.abs(ny) < 0.01 ? [0, 0, 1] : [nx, ny, nz];
 }
 
 const meshes = new WeakMap<Seen, RoomMesh>();
@@ -67,7 +67,7 @@ function makeRoomMesh(seen: Seen): RoomMesh {
   const alone = new Map<number, number>();
   const corner = new Int32Array(columns * rows).fill(-1);
   const like = new Uint8Array(room.count);
-  const own = new Int32Array(room.count).fill(-1);
+  const own = new Map<number, number>();
   for (let i = 0; i < room.count; i++) {
     const p = room.pixel[i]!;
     const x = p % width;
@@ -92,7 +92,7 @@ function makeRoomMesh(seen: Seen): RoomMesh {
     const other = alone.get(key);
     const taken = other !== undefined && (i >= room.through || isLike(i, other)) ? other : i;
     alone.set(key, taken);
-    own[i] = ask(taken);
+    own.set(i, ask(taken));
   }
   return { asked: Uint32Array.from(asked), stride, columns, corner, like, own };
 }
@@ -105,8 +105,9 @@ const ALL_FOUR = 15;
 /** Finds what a part of the room lies between, into `around`. */
 export function between(mesh: RoomMesh, { room, width }: Pick<Seen, 'room' | 'width'>, i: number): void {
   const { number, share } = around;
-  const alone = mesh.own[i]!;
-  if (alone >= 0) {
+  const mask = mesh.like[i]!;
+  if (mask === 0) {
+    const alone = mesh.own.get(i)!;
     number[0] = number[1] = number[2] = number[3] = alone;
     share[0] = 1;
     share[1] = share[2] = share[3] = 0;
@@ -121,7 +122,6 @@ export function between(mesh: RoomMesh, { room, width }: Pick<Seen, 'room' | 'wi
   const u = x / stride - a;
   const v = y / stride - b;
   const square = b * columns + a;
-  const mask = mesh.like[i]!;
   if (mask === ALL_FOUR) {
     share[0] = (1 - u) * (1 - v);
     share[1] = u * (1 - v);

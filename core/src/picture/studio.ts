@@ -1,6 +1,6 @@
 import { adaptInto } from '../vivid/adaptation';
 import type { Camera } from '../camera/camera';
-import { bloomInto } from './bloom';
+import { bloomed } from './bloom';
 import { burntParts } from './burnt';
 import { developInto } from './develop';
 import { finishInto, needsFinish } from './finish';
@@ -9,6 +9,7 @@ import { Geometry } from './geometry';
 import { grainInto } from './grain';
 import { readInstruments, type Instruments } from './instruments';
 import { markInto } from './marking';
+import { free } from './memory';
 import type { Mark, PatchParts } from './patches';
 import { patchParts, readPoint, type Alone } from './readout';
 import { relightInto } from './relight';
@@ -34,14 +35,6 @@ export interface Studio {
 export function makeStudio(): Studio {
   const geometry = new Geometry();
   const adder = makeAdder(geometry);
-  let bloomed = new Float32Array(0);
-
-  /** What the eye is shown of the sums: what burns spreads. */
-  const spread = (raw: Float32Array, width: number, { whiteClip }: Camera) => {
-    if (bloomed.length !== raw.length) bloomed = new Float32Array(raw.length);
-    bloomInto(bloomed, raw, width, whiteClip);
-    return bloomed;
-  };
 
   return {
     isReady: (request) => geometry.isReady(request),
@@ -58,7 +51,9 @@ export function makeStudio(): Studio {
       const rgba = into?.length === bytes ? into : new Uint8ClampedArray(bytes);
       const isFinest = request.fineness === 2;
       const forEye = request.forEye === true && isFinest;
-      developInto(rgba, shown(forEye ? spread(raw, width, camera) : raw), camera, request.space);
+      const toEye = forEye ? bloomed(raw, width, camera.whiteClip) : raw;
+      developInto(rgba, shown(toEye), camera, request.space);
+      if (toEye !== raw) free(toEye);
       const burnt = isFinest && request.only === undefined ? burntParts(raw, seen, camera, [first, end]) : null;
       if (forEye) grainInto(rgba, width, request.look.camera.iso, from);
       if (request.adaptation) adaptInto(rgba, request.adaptation);

@@ -52,3 +52,21 @@ export function rowsOf(view: View, from: number, to: number): View {
     rise: rise + (1 - (from + to) / height) * halfHeight,
   };
 }
+
+/** The way of the sight through the middle of a pixel, of length 1, into `out`. */
+export function sightInto(
+  out: Float64Array,
+  { width, height, right, up, forward, halfWidth, halfHeight, rise }: View,
+  pixel: number,
+): void {
+  const row = (pixel / width) | 0;
+  const u = ((2 * (pixel - row * width + 0.5)) / width - 1) * halfWidth;
+  const v = rise + (1 - (2 * (row + 0.5)) / height) * halfHeight;
+  const x = forward[0] + u * right[0] + v * up[0];
+  const y = forward[1] + u * right[1] + v * up[1];
+  const z = forward[2] + u * right[2] + v * up[2];
+  const l = Math.sqrt(x * x + y * y + z * z);
+  out[0] = x / l;
+  out[1] = y / l;
+  out[2] = z / l;
+}

@@ -1,6 +1,7 @@
 import { readFiguresFrom } from '../../figures/read';
 import { random } from '../../src/figure/numeric';
 import { amountAt } from '../../src/picture/amounts';
+import { spotOf } from '../../src/picture/room-parts';
 import { flareOf, inScatter } from '../../src/transport/air';
 import { reaching } from '../../src/transport/reach';
 import { SKIN_SPREAD } from '../../src/transport/skin-light';
@@ -72,8 +73,13 @@ function atPixels(
   if (!at.on) {
     const { room } = seen;
     let best = -1;
-    for (let i = 0; i < room.through; i++) if (best < 0 || distance(room.place, i) < distance(room.place, best)) best = i;
-    if (best < 0 || distance(room.place, best) > 0.02) return null;
+    let nearest = Infinity;
+    for (let i = 0; i < room.through; i++) {
+      const { x, y, z } = spotOf(seen, i);
+      const away = Math.hypot(x - at.place[0], y - at.place[1], z - at.place[2]);
+      if (away < nearest) [best, nearest] = [i, away];
+    }
+    if (nearest > 0.02) return null;
     const cards = term.sent.reduce((sum, card) => sum + inRoom(seen, card)[best]!, 0);
     const light = (amountAt(term.room, best) + cards) / room.fade[best]!;
     return { light, air: airAt(room.pixel[best]!), least: light, most: light };
