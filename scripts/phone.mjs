@@ -49,6 +49,20 @@ async function memoryOf(browser) {
   return all.reduce((most, one) => (one.own > most.own ? one : most));
 }
 
+/** Collects what nothing holds any more, in the page and its workers: how much room is left to garbage depends on the machine's memory. */
+async function collector(page) {
+  const session = await page.context().newCDPSession(page);
+  const workers = [];
+  session.on('Target.attachedToTarget', ({ sessionId }) => workers.push(sessionId));
+  await session.send('Target.setAutoAttach', { autoAttach: true, waitForDebuggerOnStart: false, flatten: false });
+  const message = JSON.stringify({ id: 1, method: 'HeapProfiler.collectGarbage' });
+  return async () => {
+    await session.send('HeapProfiler.collectGarbage');
+    for (const sessionId of workers) await session.send('Target.sendMessageToTarget', { sessionId, message });
+    await page.waitForTimeout(3000);
+  };
+}
+
 async function sixLights(url) {
   const { look } = await (await fetch(`${url}/api/looks/saltmarsh-1`)).json();
   const lights = Array.from({ length: LIGHTS }, (_, i) => {
@@ -86,6 +100,7 @@ for (let round = 0; round < ROUNDS; round++) {
     serviceWorkers: 'block',
   });
   await page.addInitScript(watch);
+  const collect = await collector(page);
   await page.goto(`${url}/looks/${id}/balance`);
   await page.waitForFunction(() => window.seen.at.fine !== undefined, null, { timeout: 120_000 });
   const { at, busy } = await page.evaluate(() => window.seen);
@@ -111,6 +126,8 @@ for (let round = 0; round < ROUNDS; round++) {
     working: working.own,
     ...(await memoryOf(browser)),
   });
+  await collect();
+  found.at(-1).held = (await memoryOf(browser)).own;
   await browser.close();
 }
 await stopServer(child);
@@ -125,6 +142,7 @@ for (const [name, words] of [
   ['busyAfter', 'longest stretch that the page is busy, moving a power'],
   ['working', 'memory of the page with its workers, just after, MB'],
   ['own', `the same ${REST_MS / 1000} s later, MB`],
+  ['held', 'of that, what is not garbage, MB'],
   ['withProgram', 'the same with its part of what processes share, MB'],
 ])
   console.log(`  ${words}: ${found.map((one) => (one[name] === undefined ? 'none' : Math.round(one[name]))).join(', ')}`);
