@@ -4,6 +4,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { api } from '../api/client';
 import { endComparison } from '../frame/comparison';
+import { handedPicture } from '../frame/handed';
+import { heightUpright } from '../frame/height-upright';
 import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsOnItsSide, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
@@ -12,7 +14,7 @@ import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { Waiting } from '../ui/Waiting';
 import { AloneStrip } from '../frame/AloneStrip';
-import { PictureHandle, usePictureSize, type PictureSize } from '../frame/PictureHandle';
+import { PictureHandle, usePictureSize } from '../frame/PictureHandle';
 import { ConflictSheet } from './ConflictSheet';
 import { useKeys } from './keys';
 import { STEPS } from './steps';
@@ -332,25 +334,13 @@ function Rail({ id }: { readonly id: string }) {
   );
 }
 
-/** Heights of the picture on a phone or an upright tablet, px: a strip to keep an eye on it, the usual, or nearly all. */
-function heightUpright(width: number, high: number, isMain: boolean, size: PictureSize): number {
-  if (size === 'strip') return STRIP_PX;
-  if (size === 'large') return Math.round(Math.max(LEAST_PX, high * 0.6));
-  const isTablet = width >= TABLET_PX;
-  // A face is not to be cut off: the wider the screen, the more of its height goes to the picture.
-  const share = isTablet ? (isMain ? 0.36 : 0.3) : isMain ? 0.315 : 0.2;
-  return Math.round(Math.min(isTablet ? 440 : 300, Math.max(LEAST_PX, high * share)));
-}
-
-const [STRIP_PX, LEAST_PX, TABLET_PX] = [64, 120, 700];
-
 function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean; readonly onItsSide?: boolean }) {
   const window = useWindowDimensions();
   const step = useStep();
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
   const poster = useOpenLook(({ id, revision, look: now, saved }) =>
-    id && now === saved ? api.lookPicture(id, revision, true) : undefined,
+    id && now === saved ? (handedPicture(id, revision) ?? api.lookPicture(id, revision, true)) : undefined,
   );
   const probe = useChosen((state) => state.probe);
   const [room, setRoom] = useState(0);

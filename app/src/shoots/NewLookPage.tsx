@@ -14,6 +14,8 @@ import type { Shoot } from '@fulgent/core/contracts';
 import { api, onceMore } from '../api/client';
 import { PersonChoice } from '../figure/PersonChoice';
 import { FrameCanvas } from '../frame/FrameCanvas';
+import { handPicture } from '../frame/handed';
+import { heightUpright } from '../frame/height-upright';
 import { kitOf, useKit, useOwnOnly } from '../kit/useKit';
 import { SurfaceSwatches } from '../look/SurfaceSwatches';
 import { SPACE, themed, useIsOnItsSide, useIsWide } from '../theme/theme';
@@ -145,6 +147,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
       const stored = await onceMore(() => api.createLook(look, target));
       const told = newLookWords(without, keyLoweredBy(look));
       if (told) say(told);
+      handPicture(stored.id, stored.revision, document.querySelector(`canvas[aria-label='${AS_CHOSEN}']`));
       router.replace(`/looks/${stored.id}/balance`);
     } catch (error) {
       setFailure(error instanceof Error ? error.message : String(error));
@@ -227,6 +230,8 @@ const CAMERA_OPTIONS = CAMERAS.map(({ id, item }) => ({ id, name: item.name }));
 type Make = ReturnType<typeof useMaking>;
 
 /** The look as it would be, drawn anew with every touch. */
+const AS_CHOSEN = 'The look as chosen, simulated';
+
 function LivePicture({
   look,
   error,
@@ -238,10 +243,11 @@ function LivePicture({
 }) {
   const window = useWindowDimensions();
   const width = isBeside ? Math.round(window.width * 0.45) : window.width;
-  const height = isBeside ? window.height : Math.round(Math.min(330, window.height * 0.36));
+  // As large as on Balance, so that what was found for it serves there.
+  const height = isBeside ? window.height : heightUpright(window.width, window.height, true, 'usual');
   return (
     <View style={{ width, height, backgroundColor: '#000000' }} testID="light-colour">
-      {look ? <FrameCanvas look={look} width={width} height={height} label="The look as chosen, simulated" /> : null}
+      {look ? <FrameCanvas look={look} width={width} height={height} label={AS_CHOSEN} /> : null}
       {error ? (
         <Text role="alert" style={{ color: '#ffffff', padding: SPACE.m }}>
           {error}
