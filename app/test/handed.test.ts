@@ -5,15 +5,27 @@ const canvas = (width: number, toDataURL: () => string) => ({ width, toDataURL }
 
 describe('a picture that was drawn on another page', () => {
   it('is that of its look and revision, and of no other', () => {
-    handPicture('a', 1, canvas(390, () => 'data:one'));
+    handPicture(
+      'a',
+      1,
+      canvas(390, () => 'data:one'),
+    );
     expect(handedPicture('a', 1)).toBe('data:one');
     expect(handedPicture('a', 2)).toBeNull();
     expect(handedPicture('b', 1)).toBeNull();
   });
 
   it('is the last one only, and none where nothing could be handed over', () => {
-    handPicture('a', 1, canvas(390, () => 'data:one'));
-    handPicture('b', 1, canvas(390, () => 'data:two'));
+    handPicture(
+      'a',
+      1,
+      canvas(390, () => 'data:one'),
+    );
+    handPicture(
+      'b',
+      1,
+      canvas(390, () => 'data:two'),
+    );
     expect(handedPicture('a', 1)).toBeNull();
     expect(handedPicture('b', 1)).toBe('data:two');
     for (const nothing of [null, canvas(0, () => 'data:three')]) {
