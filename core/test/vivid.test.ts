@@ -120,7 +120,7 @@ describe('the vivid window', () => {
           expect(Math.abs(found!.lowStops - low)).toBeLessThan(0.06);
         } else if (found) expect(found.highStops - found.lowStops).toBeLessThan(0.1);
       }),
-      { numRuns: 60 },
+      { numRuns: 600 },
     );
   });
 

@@ -11,9 +11,9 @@ export const CLIP_MARGIN_STOPS = 0.1;
 export const OPEN_BELOW_STOPS = -12;
 /** No axis runs beyond this. */
 const HIGHEST_STOPS = 16;
-const SCAN_STEP_STOPS = 0.4;
+const SCAN_STEP_STOPS = 0.6;
 /** Deep below, vividness only rises slowly out of the dark: a wider step finds where. */
-const COARSE_STEP_STOPS = 0.8;
+const COARSE_STEP_STOPS = 1.2;
 const FINE_FROM_STOPS = -6;
 const EDGE_PRECISION_STOPS = 1e-3;
 

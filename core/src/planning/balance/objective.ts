@@ -242,7 +242,7 @@ function totalsAt({ scene }: Pick<Goals, 'scene'>, powers: ArrayLike<number>): F
 }
 
 /** Between two steps of a window's scan, vividness may fall by less than this and rise again. */
-const DIP = 0.02;
+const DIP = 0.045;
 
 /** A zone whose vividness is known, and whose window is not yet. */
 interface OpenZone {
