@@ -21,7 +21,7 @@ import { traced, type Bands, type TracedRoom } from './path-tracer';
 
 readFiguresFrom(process.argv[2]!);
 const poster = demoLooks()[0]!;
-const [ROOMS, PATHS] = [Number(process.argv[3] ?? 20), Number(process.argv[4] ?? 4000)];
+const [ROOMS, PATHS] = [Number(process.argv[3] ?? 20), Number(process.argv[4] ?? 9000)];
 /** Wavelengths of the bands on the grid of 5 nm from 380: 450, 540, 620 nm. */
 const AT = [14, 32, 48] as const;
 
