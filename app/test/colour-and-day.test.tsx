@@ -10,21 +10,12 @@ import { ColourPage } from '../src/palette/ColourPage';
 import { DevicesPage } from '../src/sheet/DevicesPage';
 import { SchedulePage } from '../src/sheet/SchedulePage';
 import { errors, now, open, poster, press, screen, show, type, valueOf, within, WithLook } from './pages';
+import { told } from './told-api';
 
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
 
-const mockApi: Record<string, jest.Mock> = {};
-jest.mock('../src/api/client', () => {
-  const actual = jest.requireActual('../src/api/client');
-  const offline = () => Promise.reject(new actual.OfflineError());
-  return {
-    ...actual,
-    api: new Proxy(actual.api, {
-      get: (real: Record<string, unknown>, name: string) => mockApi[name] ?? (name === 'updateLook' ? offline : real[name]),
-    }),
-  };
-});
+jest.mock('../src/api/client', () => jest.requireActual('./told-api'));
 
 const LONG = { timeout: 30_000 };
 const { went } = jest.requireActual<{ went: string[] }>('./router');
@@ -37,7 +28,7 @@ function pick(label: RegExp, name: string | RegExp): void {
 
 beforeEach(() => {
   localStorage.setItem('fulgent:topics', 'all');
-  for (const name of Object.keys(mockApi)) delete mockApi[name];
+  for (const name of Object.keys(told)) delete told[name];
   went.length = 0;
   open(poster);
 });
@@ -153,7 +144,7 @@ describe('the day', () => {
   };
 
   it('is the looks of the shoot in the order with the fewest changes; one may be left out, or come first', async () => {
-    mockApi['readLook'] = jest.fn(async (id: string) => ({ look: looks[Number(id.split('-')[1]) - 1] }));
+    told['readLook'] = jest.fn(async (id: string) => ({ look: looks[Number(id.split('-')[1]) - 1] }));
     show(<WithLook of={SchedulePage} />, async (url) => {
       if (url === '/api/shoots') return [shoot];
       throw new Error(`Nobody asks for ${url}.`);
@@ -177,7 +168,7 @@ describe('the day', () => {
   });
 
   it('is booked by its date; a wrong one is said and not kept', async () => {
-    mockApi['readLook'] = jest.fn(async (id: string) => ({ look: looks[Number(id.split('-')[1]) - 1] }));
+    told['readLook'] = jest.fn(async (id: string) => ({ look: looks[Number(id.split('-')[1]) - 1] }));
     show(<WithLook of={SchedulePage} />, async () => [shoot]);
     await screen.findByTestId('schedule', {}, LONG);
     const label = 'Day of this look, year-month-day';
@@ -196,19 +187,19 @@ describe('stand-in devices', () => {
     show(<WithLook of={({ look }: { readonly look: Look }) => <DevicesPage look={look} />} />, answer);
 
   it('are off until they are turned on, and then the meter and the errors are there', async () => {
-    mockApi['switchDevices'] = jest.fn(async (on: boolean) => state(on));
-    mockApi['updateLook'] = jest.fn(async () => ({ revision: 1 }));
+    told['switchDevices'] = jest.fn(async (on: boolean) => state(on));
+    told['updateLook'] = jest.fn(async () => ({ revision: 1 }));
     page(async () => state(false));
     const on = await screen.findByRole('button', { name: 'Turn on' }, LONG);
     expect(screen.queryByText('Simulated errors')).toBeNull();
     act(() => on.click());
     await waitFor(() => expect(screen.getByText('Simulated errors')).toBeTruthy(), LONG);
-    expect(mockApi['switchDevices']).toHaveBeenCalledWith(true);
+    expect(told['switchDevices']).toHaveBeenCalledWith(true);
   });
 
   it('take an error that is planted, at once and for the light that is chosen', async () => {
     const planted = jest.fn(async (id: string, mine: object) => ({ ...state(true), deviations: { [id]: mine } }));
-    mockApi['plant'] = planted;
+    told['plant'] = planted;
     page(async () => state(true));
     await screen.findByText('Simulated errors', {}, LONG);
     const second = poster.lights[1]!;

@@ -10,29 +10,20 @@ import type { Draft } from '../src/kit/add/fields';
 import { LogPage } from '../src/log/LogPage';
 import { ShootsPage } from '../src/shoots/ShootsPage';
 import { now, open, poster, press, screen, show, type, within } from './pages';
+import { told } from './told-api';
 
 interface Said {
   readonly text: string;
   readonly action: { readonly label: string; readonly run: () => void } | undefined;
 }
 const mockSaid: Said[] = [];
-const mockApi: Record<string, jest.Mock> = {};
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
 jest.mock('../src/ui/Toasts', () => ({
   say: (text: string, action: Said['action']) => mockSaid.push({ text, action }),
   Toasts: () => null,
 }));
-jest.mock('../src/api/client', () => {
-  const actual = jest.requireActual('../src/api/client');
-  const offline = () => Promise.reject(new actual.OfflineError());
-  return {
-    ...actual,
-    api: new Proxy(actual.api, {
-      get: (real: Record<string, unknown>, name: string) => mockApi[name] ?? (name === 'updateLook' ? offline : real[name]),
-    }),
-  };
-});
+jest.mock('../src/api/client', () => jest.requireActual('./told-api'));
 
 const LONG = { timeout: 30_000 };
 const { went } = jest.requireActual<{ went: string[] }>('./router');
@@ -41,7 +32,7 @@ const done = () => jest.fn(async () => undefined);
 
 beforeEach(() => {
   localStorage.setItem('fulgent:topics', 'all');
-  for (const name of Object.keys(mockApi)) delete mockApi[name];
+  for (const name of Object.keys(told)) delete told[name];
   mockSaid.length = 0;
   went.length = 0;
   open(poster);
@@ -86,7 +77,7 @@ describe('shoots', () => {
 
   it('that are none offer the demo', async () => {
     const server: { shoots: Shoot[] } = { shoots: [] };
-    mockApi['addDemo'] = jest.fn(async () => (server.shoots = [shoot()]));
+    told['addDemo'] = jest.fn(async () => (server.shoots = [shoot()]));
     page(server);
     await screen.findByText(/Nothing here yet/, {}, LONG);
     press('Add the demo shoot');
@@ -106,11 +97,11 @@ describe('shoots', () => {
 
   it('are renamed, but not to nothing, and deleted with a way back', async () => {
     const server: { shoots: Shoot[] } = { shoots: [shoot()] };
-    mockApi['renameShoot'] = jest.fn(async (id: string, title: string) => {
+    told['renameShoot'] = jest.fn(async (id: string, title: string) => {
       server.shoots = [shoot({ id, title })];
     });
-    mockApi['deleteShoot'] = jest.fn(async () => void (server.shoots = []));
-    mockApi['restoreShoot'] = jest.fn(async () => void (server.shoots = [shoot({ title: 'Marsh' })]));
+    told['deleteShoot'] = jest.fn(async () => void (server.shoots = []));
+    told['restoreShoot'] = jest.fn(async () => void (server.shoots = [shoot({ title: 'Marsh' })]));
     page(server);
     await screen.findByRole('heading', { name: 'Saltmarsh' }, LONG);
     press('More on Saltmarsh');
@@ -120,7 +111,7 @@ describe('shoots', () => {
     type('Title', ' Marsh ');
     press('Rename');
     await screen.findByRole('heading', { name: 'Marsh' }, LONG);
-    expect(mockApi['renameShoot']).toHaveBeenCalledWith('shoot-1', 'Marsh');
+    expect(told['renameShoot']).toHaveBeenCalledWith('shoot-1', 'Marsh');
     press('More on Marsh');
     press('Delete shoot');
     await screen.findByText(/Nothing here yet/, {}, LONG);
@@ -132,15 +123,15 @@ describe('shoots', () => {
 
   it('have looks that are copied and deleted; what fails is said', async () => {
     const server: { shoots: Shoot[] } = { shoots: [shoot()] };
-    mockApi['readLook'] = jest.fn(async () => ({ look: poster }));
-    mockApi['createLook'] = done();
-    mockApi['deleteLook'] = jest.fn(async () => Promise.reject(new Error('The disk is full.')));
+    told['readLook'] = jest.fn(async () => ({ look: poster }));
+    told['createLook'] = done();
+    told['deleteLook'] = jest.fn(async () => Promise.reject(new Error('The disk is full.')));
     page(server);
     await screen.findByRole('heading', { name: 'Saltmarsh' }, LONG);
     press('More on One hard side');
     press('Duplicate');
-    await waitFor(() => expect(mockApi['createLook']).toHaveBeenCalled(), LONG);
-    const [copy, home] = mockApi['createLook'].mock.calls[0] as unknown as [Look, string];
+    await waitFor(() => expect(told['createLook']).toHaveBeenCalled(), LONG);
+    const [copy, home] = told['createLook'].mock.calls[0] as unknown as [Look, string];
     expect([copy.title, home]).toEqual([`${poster.title}, copy`, 'shoot-1']);
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull(), LONG);
     press('More on One hard side');
