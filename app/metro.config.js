@@ -29,10 +29,13 @@ const UNUSED_IN_ROUTER = /\/(Sitemap|HeaderSearchBar|HeaderBackButton|BottomTabB
 // Of the components for the web: lists of thousands of rows, and what is pressed and ticked otherwise here.
 const UNUSED_ON_THE_WEB =
   /\/(FlatList|SectionList|VirtualizedList|VirtualizedSectionList|CheckBox|ProgressBar|Touchable(Highlight|Opacity|NativeFeedback|WithoutFeedback))$/;
+// Of drawings: those from files, as every one here is made of elements; and what reads a transform apart, which browsers do.
+const UNUSED_IN_DRAWINGS = /\/(xml|fetchData|deprecated|transform|transformToRn)$/;
 const isUnused = ({ originModulePath: from }, name) =>
   UNUSED.includes(name) ||
   (from.includes('/react-native-gesture-handler/') && UNUSED_IN_GESTURES.test(name)) ||
   (from.includes('/expo-router/build/') && UNUSED_IN_ROUTER.test(name)) ||
+  (from.includes('/react-native-svg/') && UNUSED_IN_DRAWINGS.test(name)) ||
   (from.includes('/react-native-web/dist/') && UNUSED_ON_THE_WEB.test(name));
 
 const resolve = config.resolver.resolveRequest;
