@@ -7,12 +7,16 @@ import type { Layout } from './layout';
 
 const HANDLE_PX = 44;
 
-interface HandleProps<T> {
-  readonly name: string;
-  readonly testID?: string;
+/** What everything that can be taken hold of lies on. */
+export interface OnPlan {
   readonly layout: Layout;
   /** The plan stands still while something is held. */
   readonly hold: (held: boolean) => void;
+}
+
+interface HandleProps<T> extends OnPlan {
+  readonly name: string;
+  readonly testID?: string;
   readonly at: Point;
   readonly onStart: () => T;
   readonly onMove: (from: T, dx: number, dy: number, gesture: number) => void;

@@ -4,8 +4,8 @@ import { changeSubject } from '../look/edits';
 import { useOpenLook } from '../look/store';
 import { chooseLight } from '../look/ui-state';
 import { aimLight, changeBoard, placeBackdrop, placeCamera, placeLight } from './edits';
-import { Handle } from './Handle';
-import { bearing, snap, type Layout } from './layout';
+import { Handle, type OnPlan } from './Handle';
+import { bearing, snap } from './layout';
 
 /** How far from the middle of a thing the handle is that turns it, m. */
 const TURN_AT_M = 0.45;
@@ -25,10 +25,8 @@ export function Handles({
   side,
   face,
   chosen,
-}: {
+}: OnPlan & {
   readonly look: Look;
-  readonly layout: Layout;
-  readonly hold: (on: boolean) => void;
   readonly camera: Point;
   readonly side: PlanSide;
   readonly face: Point;
@@ -63,10 +61,8 @@ function AimHandle({
   chosen,
   layout,
   hold,
-}: {
+}: OnPlan & {
   readonly chosen: Light;
-  readonly layout: Layout;
-  readonly hold: (on: boolean) => void;
 }) {
   return (
     <Handle
@@ -86,9 +82,7 @@ function TurnHandles({
   hold,
   face,
   look,
-}: {
-  readonly layout: Layout;
-  readonly hold: (on: boolean) => void;
+}: OnPlan & {
   readonly face: Point;
   readonly look: Look;
 }) {
@@ -130,10 +124,8 @@ function LightHandle({
   light,
   layout,
   hold,
-}: {
+}: OnPlan & {
   readonly light: Light;
-  readonly layout: Layout;
-  readonly hold: (on: boolean) => void;
 }) {
   return (
     <Handle
@@ -157,9 +149,7 @@ function BackdropHandle({
   hold,
   side,
   look,
-}: {
-  readonly layout: Layout;
-  readonly hold: (on: boolean) => void;
+}: OnPlan & {
   readonly side: PlanSide;
   readonly look: Look;
 }) {
@@ -180,9 +170,7 @@ function CameraHandle({
   hold,
   camera,
   side,
-}: {
-  readonly layout: Layout;
-  readonly hold: (on: boolean) => void;
+}: OnPlan & {
   readonly camera: Point;
   readonly side: PlanSide;
 }) {

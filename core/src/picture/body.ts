@@ -1,4 +1,5 @@
 import type { Light } from '../document/schema';
+import { sightInto } from '../transport/view';
 import { seenAlong, type Face } from './sheen';
 import type { Seen } from './seen';
 
@@ -32,6 +33,7 @@ export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | '
   const [x0, x1] = [Math.max(0, Math.floor(cx - size)), Math.min(width - 1, Math.ceil(cx + size))];
   const [y0, y1] = [Math.max(0, Math.floor(cy - size)), stands ? height - 1 : Math.min(height - 1, Math.ceil(cy + size))];
   if (x1 < 0 || x0 >= width || y1 < 0 || y0 >= height || x0 > x1 || y0 > y1) return null;
+  const sight = new Float64Array(3);
   const pixels: number[] = [];
   const bright: number[] = [];
   for (let j = y0; j <= y1; j++) {
@@ -39,15 +41,9 @@ export function seenBody({ view, wayM }: Seen, light: Pick<Light, 'position' | '
     // Under the head there is only the stand.
     const [from, to] = j <= cy + size ? [x0, x1] : standIn(view, d, v, x0, x1);
     for (let i = from; i <= to; i++) {
-      const u = ((2 * (i + 0.5)) / width - 1) * halfWidth;
-      let dx = forward[0] + u * right[0] + v * up[0];
-      let dy = forward[1] + u * right[1] + v * up[1];
-      let dz = forward[2] + u * right[2] + v * up[2];
-      const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
-      dx /= length;
-      dy /= length;
-      dz /= length;
       const p = j * width + i;
+      sightInto(sight, view, p);
+      const [dx, dy, dz] = [sight[0]!, sight[1]!, sight[2]!];
       const far = wayM[p]!;
       const hit = headAt(face, eye, dx, dy, dz);
       if (hit > 0 && hit < far) {
