@@ -1,42 +1,67 @@
 import { handedPicture, handPicture } from '../src/frame/handed';
 import { heightUpright } from '../src/frame/height-upright';
 
-const canvas = (width: number, toDataURL: () => string) => ({ width, toDataURL }) as unknown as HTMLCanvasElement;
+/** A canvas of a size, with what it was given to draw. */
+const canvas = (width: number, height: number, toDataURL: () => string = () => 'data:cut') =>
+  ({ width, height, toDataURL }) as unknown as HTMLCanvasElement;
+const drawn: { readonly size: readonly [number, number]; readonly at: readonly [number, number] }[] = [];
+let failure: Error | null = null;
+
+beforeEach(() => {
+  drawn.length = 0;
+  failure = null;
+  jest.spyOn(document, 'createElement').mockImplementation(() => {
+    const whole = {
+      width: 0,
+      height: 0,
+      getContext: () => ({
+        drawImage: (_cut: unknown, x: number, y: number) => drawn.push({ size: [whole.width, whole.height], at: [x, y] }),
+      }),
+      toDataURL: () => {
+        if (failure) throw failure;
+        return `data:${drawn.length}`;
+      },
+    };
+    return whole as unknown as HTMLCanvasElement;
+  });
+});
+afterEach(() => jest.restoreAllMocks());
+
+/** A sensor by its shape. */
+const sensor = (aspect: number) => ({ sensorWidthMm: 24 * aspect, sensorHeightMm: 24 });
 
 describe('a picture that was drawn on another page', () => {
   it('is that of its look and revision, and of no other', () => {
-    handPicture(
-      'a',
-      1,
-      canvas(390, () => 'data:one'),
-    );
-    expect(handedPicture('a', 1)).toBe('data:one');
+    handPicture('a', 1, canvas(390, 266), sensor(1.5));
+    expect(handedPicture('a', 1)).toBe('data:1');
     expect(handedPicture('a', 2)).toBeNull();
     expect(handedPicture('b', 1)).toBeNull();
   });
 
   it('is the last one only, and none where nothing could be handed over', () => {
-    handPicture(
-      'a',
-      1,
-      canvas(390, () => 'data:one'),
-    );
-    handPicture(
-      'b',
-      1,
-      canvas(390, () => 'data:two'),
-    );
+    handPicture('a', 1, canvas(390, 266), sensor(1.5));
+    handPicture('b', 1, canvas(390, 266), sensor(1.5));
     expect(handedPicture('a', 1)).toBeNull();
-    expect(handedPicture('b', 1)).toBe('data:two');
-    for (const nothing of [null, canvas(0, () => 'data:three')]) {
-      handPicture('b', 1, nothing);
+    expect(handedPicture('b', 1)).toBe('data:2');
+    for (const nothing of [null, canvas(0, 0)]) {
+      handPicture('b', 1, nothing, sensor(1.5));
       expect(handedPicture('b', 1)).toBeNull();
     }
-    const tainted = () => {
-      throw new Error('The canvas may not be read.');
-    };
-    handPicture('b', 1, canvas(390, tainted));
+    failure = new Error('The canvas may not be read.');
+    handPicture('b', 1, canvas(390, 266), sensor(1.5));
     expect(handedPicture('b', 1)).toBeNull();
+  });
+
+  it('lies in the middle of all that the camera takes in, whatever its shape', () => {
+    // An upright cut of a level sensor has its whole height; a level strip of an upright one its whole width.
+    handPicture('a', 1, canvas(576, 800), sensor(1.5));
+    handPicture('a', 1, canvas(390, 266), sensor(2 / 3));
+    handPicture('a', 1, canvas(300, 200), sensor(1.5));
+    expect(drawn).toEqual([
+      { size: [1200, 800], at: [312, 0] },
+      { size: [390, 585], at: [0, 160] },
+      { size: [300, 200], at: [0, 0] },
+    ]);
   });
 });
 

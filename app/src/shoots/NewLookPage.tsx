@@ -147,7 +147,8 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
       const stored = await onceMore(() => api.createLook(look, target));
       const told = newLookWords(without, keyLoweredBy(look));
       if (told) say(told);
-      handPicture(stored.id, stored.revision, document.querySelector(`canvas[aria-label='${AS_CHOSEN}']`));
+      const shown = document.querySelector<HTMLCanvasElement>(`canvas[aria-label='${AS_CHOSEN}']`);
+      handPicture(stored.id, stored.revision, shown, look.camera);
       router.replace(`/looks/${stored.id}/balance`);
     } catch (error) {
       setFailure(error instanceof Error ? error.message : String(error));
