@@ -8,10 +8,11 @@ import type { Mood } from '../../document/schema';
 import { edgeStopsOf } from '../../scene/camera';
 import { clipShare, headroomStops } from '../../vivid/clip';
 import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
-import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
+import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness, type VividWindow } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
 import { againstKey, keyBounds, type KeyBound } from './places';
 import { MAY_BURN, skinWatch } from './skin-watch';
+import { windowsFound, type WindowsFound } from './windows-found';
 
 /** Wishes that replace those of the look's brief for one balance. */
 export interface BalanceOptions {
@@ -130,7 +131,10 @@ const rgb = new Float64Array(3);
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = totalsAt(goals, powers);
-  const zones = goals.zones.map((goal) => closed(openZone(goals, goal, powers, totals)));
+  const zones = goals.zones.map((goal) => {
+    const zone = openZone(goals, goal, powers, totals);
+    return placed(zone, windowOf(zone));
+  });
   const rest = restAt(goals, totals);
   const placesCost = placesCostAt(goals, powers);
   const burntCost = burntCostAt(goals, powers);
@@ -144,13 +148,14 @@ export type CostAt = (powers: Float64Array, limit?: number) => number;
 
 /**
  * J alone, for searches: as soon as its parts are known to come to more than `limit` it is given up, and what they come to at least is returned. Windows
- * are nearly all of the work: before the first is looked for, every zone says what it costs at least, and the zones whose windows cost most the last time
- * are looked at first.
+ * are nearly all of the work: a window that was found stays for as long as the other lights stand; before the first is looked for, every zone says what
+ * it costs at least, and the zones whose windows cost most the last time are looked at first.
  */
 export function costsOf(goals: Goals): CostAt {
   const found: Found = {
     dear: new Float64Array(goals.zones.length),
     order: goals.zones.map((_, z) => z),
+    windows: goals.zones.map(({ lights }) => windowsFound(goals.scene, lights)),
   };
   return (powers, limit = Infinity) => costAt(goals, powers, limit, found);
 }
@@ -161,26 +166,33 @@ interface Found {
   readonly dear: Float64Array;
   /** Zones in the order in which their windows are looked for. */
   readonly order: number[];
+  /** Windows of each zone by the powers of the lights that decide it. */
+  readonly windows: readonly WindowsFound[];
 }
 
-function costAt(goals: Goals, powers: Float64Array, limit: number, { dear, order }: Found): number {
+function costAt(goals: Goals, powers: Float64Array, limit: number, { dear, order, windows }: Found): number {
   const totals = totalsAt(goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
   let cost = keyCost + overCost + separationCost + placesCostAt(goals, powers);
   if (cost > limit) return cost;
   cost += burntCostAt(goals, powers);
   if (cost > limit) return cost;
-  const open: OpenZone[] = [];
-  for (const goal of goals.zones) {
+  // What is known by now of each zone; null where its window is.
+  const open: (OpenZone | null)[] = [];
+  for (const [z, goal] of goals.zones.entries()) {
     const zone = openZone(goals, goal, powers, totals);
-    cost += zone.leastCost;
+    const window = isPlaced(zone) ? windows[z]!.at(powers) : null;
+    cost += window === undefined ? zone.leastCost : placed(zone, window).cost;
     if (cost > limit) return cost;
-    open.push(zone);
+    open.push(window === undefined ? zone : null);
   }
   order.sort((a, b) => dear[b]! - dear[a]! || a - b);
   for (const z of order) {
-    const { cost: whole } = closed(open[z]!);
-    dear[z] = whole - open[z]!.leastCost;
+    const zone = open[z];
+    if (!zone) continue;
+    const window = windowOf(zone);
+    windows[z]!.keep(powers, window);
+    dear[z] = placed(zone, window).cost - zone.leastCost;
     cost += dear[z]!;
     if (cost > limit) break;
   }
@@ -266,16 +278,18 @@ function openZone({ scene }: Goals, goal: ZoneGoal, powers: ArrayLike<number>, t
   return { goal, zone, v, vividness, isColoured, leastCost: weight * ((1 - vividness) ** 2 + outside) };
 }
 
-/** Finds the window, and the place in it. */
-function closed({ goal, zone, v, vividness, isColoured }: OpenZone): Objective['zones'][number] {
+/** It has a colour, and light that stands somewhere: there may be a window. */
+const isPlaced = ({ zone, isColoured }: OpenZone): boolean => isColoured && zone.stops > -Infinity;
+
+/** The window of a zone; null where there is none. */
+const windowOf = (open: OpenZone): VividWindow | null =>
+  isPlaced(open) ? vividWindow(open.zone, open.v, VIVID - DIP).window : null;
+
+/** What a zone costs with its window. */
+function placed({ goal, zone, vividness, isColoured }: OpenZone, window: VividWindow | null): Objective['zones'][number] {
   const { probe, weight, aim } = goal;
-  let place: number | null = null;
-  let placeCost = 0;
-  if (isColoured) {
-    const { window } = zone.stops === -Infinity ? { window: null } : vividWindow(zone, v, VIVID - DIP);
-    place = window && placeInWindow(window, zone.stops);
-    placeCost = place === null ? 1 : (place - aim) ** 2;
-  }
+  const place = window && placeInWindow(window, zone.stops);
+  const placeCost = !isColoured ? 0 : place === null ? 1 : (place - aim) ** 2;
   return { probe, vividness, place, cost: weight * ((1 - vividness) ** 2 + placeCost) };
 }
 
