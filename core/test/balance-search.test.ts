@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { demoLooks } from '../src/demo';
-import type { Look } from '../src/document';
+import { fixtureOf } from '../src/catalogue';
+import type { Light, Look } from '../src/document';
 import { GELS } from '../src/gel/stand-ins';
 import { newLook } from '../src/planning/search';
 import { balance } from '../src/planning/balance/balance';
@@ -53,6 +54,28 @@ describe('the measure that a search asks', () => {
       }),
       { numRuns: 120, seed: 1 },
     );
+  });
+
+  it('is J where windows are asked for again, of lights whose colour moves with their level and of two on one zone, too', () => {
+    const tungsten = fixtureOf('tungsten-650');
+    const warm = withLights(thrown(3), ({ role }) => (role === 'rim' ? { fixture: tungsten, powerStops: -1 } : {}));
+    const [first, second] = warm.lights.filter(({ role }) => role !== 'key') as [Light, Light];
+    const shared = withLights(thrown(4), ({ id }) => (id === second.id ? { zone: first.zone } : {}));
+    for (const look of [warm, shared, LOOKS[0]!]) {
+      const of = goalsOf(compileScene(look));
+      const quick = costsOf(of);
+      const random = stream(9);
+      const powers = presentPowers(of.scene);
+      // Few places for each light: most of what stands somewhere has stood there before.
+      for (let i = 0; i < 400; i++) {
+        const l = Math.floor(random() * look.lights.length);
+        powers[l] = -Math.floor(random() * 4);
+        const whole = objectiveAt(of, powers).total;
+        // Some are given up on the way, and what was found of them by then stays.
+        if (random() < 0.3) quick(powers, whole * random());
+        else expect(Math.abs(quick(powers) - whole)).toBeLessThan(1e-9 * Math.max(1, whole));
+      }
+    }
   });
 
   it('gives up only what comes to more than the limit', () => {

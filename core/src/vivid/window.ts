@@ -100,7 +100,7 @@ function movingFirstClip(zone: Zone, unitAt: (stops: number) => Triple, marginSt
 /**
  * The vivid window: the longest contiguous interval of the axis with V of at least 0.85 whose total stays 0.1 stop
  * under first clip. `v` is the zone's vividness, where the caller has it; where nothing of the scan is as vivid as `worthLooking`, its peak is not sought
- * between the steps. Scanned every 0.4 stop (0.8 far below), its ends and the peak refined to 0.001 stop.
+ * between the steps. Scanned every 0.6 stop (1.2 far below), its ends and the peak refined to 0.001 stop.
  */
 export function vividWindow(zone: Zone, v: (stops: number) => number = zoneVividness(zone), worthLooking = 0): ZoneWindow {
   const ceilingStops = Math.min(HIGHEST_STOPS, zoneFirstClip(zone, CLIP_MARGIN_STOPS).stops);
