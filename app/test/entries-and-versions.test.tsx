@@ -33,8 +33,6 @@ jest.mock('../src/ui/Toasts', () => ({
   Toasts: () => null,
 }));
 jest.mock('../src/api/client', () => jest.requireActual('./told-api'));
-// What is in the pictures is the business of others.
-jest.mock('../src/frame/FrameCanvas', () => ({ FrameCanvas: () => null }));
 jest.mock('../src/ui/files', () => ({
   ...jest.requireActual('../src/ui/files'),
   chooseFiles: async () => mockFiles,

@@ -15,8 +15,6 @@ import { errors, lightNow, now, open, oven, poster, press, screen, show, type, v
 const mockFiles: File[] = [];
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
-// What is in the pictures is the business of others.
-jest.mock('../src/frame/FrameCanvas', () => ({ FrameCanvas: () => null }));
 jest.mock('../src/ui/files', () => ({
   ...jest.requireActual('../src/ui/files'),
   chooseFile: async () => mockFiles[0] ?? null,

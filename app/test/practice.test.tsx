@@ -12,9 +12,6 @@ import { poster, press, show, type } from './pages';
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
 
-// Pictures have tests of their own.
-jest.mock('../src/frame/FrameCanvas', () => ({ FrameCanvas: () => null }));
-
 const sent: PracticeAnswer[] = [];
 jest.mock('../src/api/client', () => {
   const actual = jest.requireActual('../src/api/client');
