@@ -25,6 +25,8 @@ export const inPlan = ({ scale, x, y }: Registration, place: readonly [number, n
 const DARK = 0.003;
 /** How far people move the camera against the plan: share of the frame's sides, and of its scale. */
 const [MOST_SHIFT, MOST_SCALE] = [0.16, 1.3];
+/** An edge from this weight on is followed: those under it come to little. */
+const SURE = 0.25;
 /** Sizes of the pictures that are laid on each other: for the whole grid, and for the finer steps. */
 const [COARSE_PX, MIDDLE_PX, FINE_PX] = [48, 80, 320];
 
@@ -34,6 +36,10 @@ interface Edges {
   readonly height: number;
   readonly cos: Float32Array;
   readonly sin: Float32Array;
+  /** Places of the surest ones, row by row: column and row in turn. */
+  readonly sure: Uint16Array;
+  /** Sums of squares over all places left of and over each, so that those of any rectangle are four of them. */
+  readonly squares: Float64Array;
 }
 
 function edgesOf({ width, height, linear }: Small, to: number): Edges {
@@ -53,26 +59,43 @@ function edgesOf({ width, height, linear }: Small, to: number): Edges {
       level[j * w + i] = Math.log2(DARK + (count ? sum / count : 0));
     }
   const [gx, gy] = [new Float32Array(w * h), new Float32Array(w * h)];
-  const sizes: number[] = [];
+  const sizes = new Float64Array((w - 2) * (h - 2));
   for (let j = 1; j < h - 1; j++)
     for (let i = 1; i < w - 1; i++) {
       const p = j * w + i;
-      const at = (di: number, dj: number) => level[p + dj * w + di]!;
-      gx[p] = at(1, -1) + 2 * at(1, 0) + at(1, 1) - at(-1, -1) - 2 * at(-1, 0) - at(-1, 1);
-      gy[p] = at(-1, 1) + 2 * at(0, 1) + at(1, 1) - at(-1, -1) - 2 * at(0, -1) - at(1, -1);
-      sizes.push(Math.hypot(gx[p]!, gy[p]!));
+      const [above, below] = [p - w, p + w];
+      const across = level[above + 1]! + 2 * level[p + 1]! + level[below + 1]!;
+      const down = level[below - 1]! + 2 * level[below]! + level[below + 1]!;
+      gx[p] = across - level[above - 1]! - 2 * level[p - 1]! - level[below - 1]!;
+      gy[p] = down - level[above - 1]! - 2 * level[above]! - level[above + 1]!;
+      sizes[(j - 1) * (w - 2) + i - 1] = Math.sqrt(gx[p]! * gx[p]! + gy[p]! * gy[p]!);
     }
-  sizes.sort((a, b) => a - b);
+  sizes.sort();
   // What most of the picture has is no edge.
   const usual = Math.max(0.15, sizes[Math.floor(0.7 * sizes.length)] ?? 0);
   const [cos, sin] = [new Float32Array(w * h), new Float32Array(w * h)];
-  for (let p = 0; p < w * h; p++) {
-    const size2 = gx[p]! ** 2 + gy[p]! ** 2;
-    const by2 = size2 + usual * usual;
-    cos[p] = (gx[p]! ** 2 - gy[p]! ** 2) / by2;
-    sin[p] = (2 * gx[p]! * gy[p]!) / by2;
+  const squares = new Float64Array((w + 1) * (h + 1));
+  const sure: number[] = [];
+  for (let j = 0; j < h; j++) {
+    let row = 0;
+    for (let i = 0; i < w; i++) {
+      const p = j * w + i;
+      const [x2, y2] = [gx[p]! * gx[p]!, gy[p]! * gy[p]!];
+      const weight = (x2 + y2) / (x2 + y2 + usual * usual);
+      if (weight > SURE) sure.push(i, j);
+      cos[p] = (x2 - y2) / (x2 + y2 + usual * usual);
+      sin[p] = (2 * gx[p]! * gy[p]!) / (x2 + y2 + usual * usual);
+      row += weight * weight;
+      squares[(j + 1) * (w + 1) + i + 1] = squares[j * (w + 1) + i + 1]! + row;
+    }
   }
-  return { width: w, height: h, cos, sin };
+  return { width: w, height: h, cos, sin, sure: Uint16Array.from(sure), squares };
+}
+
+/** The sum of squares over a rectangle, ends included. */
+function squaresIn({ width, squares }: Edges, x0: number, y0: number, x1: number, y1: number): number {
+  const w = width + 1;
+  return squares[(y1 + 1) * w + x1 + 1]! - squares[y0 * w + x1 + 1]! - squares[(y1 + 1) * w + x0]! + squares[y0 * w + x0]!;
 }
 
 /** Which column (or row) of the frame each of the plan's lies on; -1 outside. */
@@ -83,34 +106,49 @@ function alongInto(out: Int32Array, count: number, of: number, scale: number, sh
   }
 }
 
-const [columns, rows] = [new Int32Array(1024), new Int32Array(1024)];
+const columns = new Int32Array(1024);
+const rows = new Int32Array(1024);
 const LEAST_SHARED = 0.4;
 
-/** How well edges lie on edges where both pictures are; 0 where they share too little. */
+/** From the first to the last of some columns (or rows) that lie within the frame; null where none does. */
+function withinOf(along: Int32Array, count: number): readonly [first: number, last: number] | null {
+  let first = 0;
+  let last = count - 1;
+  while (first < count && along[first]! < 0) first++;
+  while (last > first && along[last]! < 0) last--;
+  return first < count ? [first, last] : null;
+}
+
+/**
+ * How well edges lie on edges where both pictures are: 1 for the same, 0 where they share too little. Only the plan's surest edges are followed into the
+ * frame; what all of them come to is known by rectangles.
+ */
 function likenessAt(plan: Edges, frame: Edges, at: Omit<Registration, 'likeness'>): number {
   alongInto(columns, plan.width, frame.width, at.scale, at.x);
   alongInto(rows, plan.height, frame.height, at.scale, at.y);
-  let [both, ofPlan, ofFrame, inside] = [0, 0, 0, 0];
-  for (let j = 0; j < plan.height; j++) {
-    if (rows[j]! < 0) continue;
-    // Some ten million times a frame: plain numbers, no arrays taken apart.
-    const p0 = j * plan.width;
-    const f0 = rows[j]! * frame.width;
-    for (let i = 0; i < plan.width; i++) {
-      const column = columns[i]!;
-      if (column < 0) continue;
-      const pc = plan.cos[p0 + i]!;
-      const ps = plan.sin[p0 + i]!;
-      const fc = frame.cos[f0 + column]!;
-      const fs = frame.sin[f0 + column]!;
-      inside++;
-      both += pc * fc + ps * fs;
-      ofPlan += pc * pc + ps * ps;
-      ofFrame += fc * fc + fs * fs;
-    }
+  const [across, down] = [withinOf(columns, plan.width), withinOf(rows, plan.height)];
+  if (!across || !down) return 0;
+  const inside = (across[1] - across[0] + 1) * (down[1] - down[0] + 1);
+  if (inside < LEAST_SHARED * plan.width * plan.height) return 0;
+  const ofPlan = squaresIn(plan, across[0], down[0], across[1], down[1]);
+  const [fx0, fx1, fy0, fy1] = [columns[across[0]]!, columns[across[1]]!, rows[down[0]]!, rows[down[1]]!];
+  const ofFrame = (squaresIn(frame, fx0, fy0, fx1, fy1) * inside) / ((fx1 - fx0 + 1) * (fy1 - fy0 + 1));
+  if (ofPlan <= 0 || ofFrame <= 0) return 0;
+  return alongSure(plan, frame) / Math.sqrt(ofPlan * ofFrame);
+}
+
+/** Products of the plan's surest edges with what the frame has there, by the columns and rows as they lie. Some million times a frame. */
+function alongSure({ sure, width, cos, sin }: Edges, frame: Edges): number {
+  let both = 0;
+  for (let k = 0; k < sure.length; k += 2) {
+    const column = columns[sure[k]!]!;
+    const row = rows[sure[k + 1]!]!;
+    if (column < 0 || row < 0) continue;
+    const p = sure[k + 1]! * width + sure[k]!;
+    const f = row * frame.width + column;
+    both += cos[p]! * frame.cos[f]! + sin[p]! * frame.sin[f]!;
   }
-  if (inside < LEAST_SHARED * plan.width * plan.height || ofPlan <= 0 || ofFrame <= 0) return 0;
-  return both / Math.sqrt(ofPlan * ofFrame);
+  return both;
 }
 
 /**
@@ -139,12 +177,17 @@ export function register(plan: Small, frame: Small): Registration {
     [fine, 0.002],
   ] as const) {
     best = { ...best, likeness: -1 };
+    const seen = new Set<string>();
     for (let round = 0; round < 3; round++) {
       const from = best;
       for (let s = -1; s <= 1; s++)
         for (let a = -1; a <= 1; a++)
-          for (let b = -1; b <= 1; b++)
-            look(edges, { scale: from.scale * (1 + 1.5 * step * s), x: from.x + step * a, y: from.y + step * b });
+          for (let b = -1; b <= 1; b++) {
+            const at = { scale: from.scale * (1 + 1.5 * step * s), x: from.x + step * a, y: from.y + step * b };
+            const key = `${at.scale.toFixed(6)} ${at.x.toFixed(6)} ${at.y.toFixed(6)}`;
+            if (!seen.has(key)) look(edges, at);
+            seen.add(key);
+          }
       if (best === from) break;
     }
   }
