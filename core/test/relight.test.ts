@@ -89,8 +89,12 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
   for (let i = 0; i < f.count; i++) {
     const surface = f.surface[i]!;
     if (surface === SURFACE.skin && f.corner[3 * i]! >= heads) continue;
-    const rho = (k: number) =>
-      SURFACE_MATERIALS[surface]!.reduce((sum, name, m) => sum + MIX_UNIT * f.mix[6 * i + m]! * all[MATERIAL[name]]![k]!, 0);
+    const mixed = new Float64Array(room.length);
+    SURFACE_MATERIALS[surface]!.forEach((name, m) => {
+      const part = MIX_UNIT * f.mix[6 * i + m]!;
+      if (part > 0) all[MATERIAL[name]]!.forEach((v, k) => (mixed[k]! += part * v));
+    });
+    const rho = (k: number) => mixed[k]!;
     const own = surface === SURFACE.skin ? of('skin') : of('wardrobe');
     for (let c = 0; c < 3; c++) {
       const [a, b, w] = surface === SURFACE.skin ? SKIN_SPREAD[c]! : surface === SURFACE.eye ? EYE_SPREAD : [1, 0, 0];
