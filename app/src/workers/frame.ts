@@ -3,6 +3,7 @@ import type { Fineness, Picture, PictureRequest } from '@fulgent/core/picture';
 import { transfer, wrap } from 'comlink';
 import type { FrameApi } from './frame.worker';
 import type { BandPort } from './band.worker';
+import { useQuickPictures } from '../frame/quick';
 import { lazyWorker } from './worker-of';
 
 /** The worker that draws the open look, started at first use. */
@@ -39,9 +40,9 @@ function letGoOfHelp(): void {
   void frame().help(null);
 }
 
-/** Starts the worker before the first picture is asked for. */
+/** Starts the worker before the first picture is asked for. Whoever saves power has the stored one until an edit, and needs none till then. */
 export function startFrame(): void {
-  if (typeof Worker !== 'undefined') frame();
+  if (typeof Worker !== 'undefined' && !useQuickPictures.getState().quick) frame();
 }
 
 /** A second one for small pictures, so that cards and versions never keep the open look waiting. */
