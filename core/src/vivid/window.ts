@@ -1,7 +1,7 @@
 import type { Camera } from '../camera/camera';
 import { MID_GREY } from '../exposure/meter';
 import { clipMultiple, headroomStops, type FirstClip } from './clip';
-import { ownColour, vividnessAlong, type Triple } from './vividness';
+import { ownColour, vividnessAlong, type OwnColour, type Triple } from './vividness';
 
 /** A colour lives where its vividness is at least this. */
 export const VIVID = 0.85;
@@ -56,10 +56,10 @@ export function unitTriple(triple: Triple, photopic: number): Triple {
   return [triple[0] * k, triple[1] * k, triple[2] * k];
 }
 
-/** Vividness of the zone as a function of where its colour lights stand on the axis, stops. */
-export function zoneVividness(zone: Zone): (stops: number) => number {
+/** Vividness of the zone as a function of where its colour lights stand on the axis, stops. `own` is the own colour of its unit, where the caller has it. */
+export function zoneVividness(zone: Zone, own?: OwnColour): (stops: number) => number {
   const { camera, base, unit, unitAt, white } = zone;
-  if (!unitAt) return vividnessAlong(camera, ownColour(camera, unit, white), base, unit);
+  if (!unitAt) return vividnessAlong(camera, own ?? ownColour(camera, unit, white), base, unit);
   return (stops) => {
     const moved = unitAt(stops);
     return vividnessAlong(camera, ownColour(camera, moved, white), base, moved)(stops);

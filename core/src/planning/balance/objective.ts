@@ -1,13 +1,13 @@
 import { recordInto } from '../../camera/camera';
 import { oklabDistance, oklabOf, type Oklab } from '../../colour/oklab';
 import { meteredIndex, silhouette } from '../../document/zones';
-import { addAllFigures, type Scene, type SceneLight } from '../../scene/compile';
+import { addAllFigures, addFigures, type Scene, type SceneLight } from '../../scene/compile';
 import { FIGURE, FIGURES } from '../../scene/figures';
 import { sceneZone, type SceneZone } from '../../scene/zone';
 import type { Mood } from '../../document/schema';
 import { edgeStopsOf } from '../../scene/camera';
 import { clipShare, headroomStops } from '../../vivid/clip';
-import { ownColour, WHITE_BELOW } from '../../vivid/vividness';
+import { ownColour, WHITE_BELOW, type OwnColour, type Triple } from '../../vivid/vividness';
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness, type VividWindow } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
 import { againstKey, keyBounds, type KeyBound } from './places';
@@ -84,8 +84,8 @@ export interface Goals {
   readonly bounds: readonly KeyBound[];
   /** Skin as the camera sees it, all over; null where none is seen. */
   readonly skin: Scene | null;
-  /** The most that each light at full power comes to on that skin, as a part of the clip. */
-  readonly mostOnSkin: readonly number[];
+  /** What each light at full power comes to at most at each place of that skin, as a part of the clip. */
+  readonly mostOnSkin: readonly Float64Array[];
 }
 
 /** A number of a table by an id that anybody may choose: `constructor` is no entry where nobody made it one. */
@@ -118,7 +118,7 @@ export function goalsOf(scene: Scene, options: BalanceOptions = {}): Goals {
     edges: silhouette(probes),
     bounds: keyBounds(scene),
     skin,
-    mostOnSkin: skin ? skin.lights.map((light) => (light.active ? mostShare(skin, light) : 0)) : [],
+    mostOnSkin: skin ? skin.lights.map((light) => mostShares(skin, light)) : [],
   };
 }
 
@@ -130,9 +130,10 @@ const rgb = new Float64Array(3);
  * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2 + 2 (stops over the clip)^2 at every watched place of skin past those that may burn. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
-  const totals = totalsAt(goals, powers);
+  const totals = roomFor(goals);
+  totalsInto(totals, goals, powers);
   const zones = goals.zones.map((goal) => {
-    const zone = openZone(goals, goal, powers, totals);
+    const zone = openZone(goals, goal, powers, atProbe(totals, goal.probe), {});
     return placed(zone, windowOf(zone));
   });
   const rest = restAt(goals, totals);
@@ -152,26 +153,36 @@ export type CostAt = (powers: Float64Array, limit?: number) => number;
  * it costs at least, and the zones whose windows cost most the last time are looked at first.
  */
 export function costsOf(goals: Goals): CostAt {
+  const totals = roomFor(goals);
   const found: Found = {
+    totals,
+    atZones: goals.zones.map(({ probe }) => atProbe(totals, probe)),
     dear: new Float64Array(goals.zones.length),
     order: goals.zones.map((_, z) => z),
     windows: goals.zones.map(({ lights }) => windowsFound(goals.scene, lights)),
+    own: goals.zones.map(() => ({})),
   };
   return (powers, limit = Infinity) => costAt(goals, powers, limit, found);
 }
 
 /** What one search has found so far of the zones it looks at again and again. */
 interface Found {
+  /** All light at every probe, filled anew for each look at powers, and the part of it that is at each zone. */
+  readonly totals: Float64Array;
+  readonly atZones: readonly Float64Array[];
   /** What each zone's window cost the last time it was looked at, over the least that it could. */
   readonly dear: Float64Array;
   /** Zones in the order in which their windows are looked for. */
   readonly order: number[];
   /** Windows of each zone by the powers of the lights that decide it. */
   readonly windows: readonly WindowsFound[];
+  /** Their own colours. */
+  readonly own: readonly Own[];
 }
 
-function costAt(goals: Goals, powers: Float64Array, limit: number, { dear, order, windows }: Found): number {
-  const totals = totalsAt(goals, powers);
+function costAt(goals: Goals, powers: Float64Array, limit: number, found: Found): number {
+  const { totals, atZones, dear, order, windows, own } = found;
+  totalsInto(totals, goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
   let cost = keyCost + overCost + separationCost + placesCostAt(goals, powers);
   if (cost > limit) return cost;
@@ -180,7 +191,7 @@ function costAt(goals: Goals, powers: Float64Array, limit: number, { dear, order
   // What is known by now of each zone; null where its window is.
   const open: (OpenZone | null)[] = [];
   for (const [z, goal] of goals.zones.entries()) {
-    const zone = openZone(goals, goal, powers, totals);
+    const zone = openZone(goals, goal, powers, atZones[z]!, own[z]!);
     const window = isPlaced(zone) ? windows[z]!.at(powers) : null;
     cost += window === undefined ? zone.leastCost : placed(zone, window).cost;
     if (cost > limit) return cost;
@@ -210,24 +221,32 @@ function placesCostAt({ scene, bounds }: Goals, powers: ArrayLike<number>): numb
   return cost;
 }
 
-/** The part of the clip that a light at full power comes to where it comes to most, whatever its colour there. */
-function mostShare({ camera }: Scene, { knots }: SceneLight): number {
-  let most = 0;
-  for (const { figures } of knots)
-    for (let at = 0; at < figures.length; at += FIGURES)
-      most = Math.max(most, clipShare(camera, figures[at]!, figures[at + 1]!, figures[at + 2]!));
-  return most;
+/** The part of the clip that a light at full power comes to at each place, whatever its colour there. */
+function mostShares({ camera, look }: Scene, { knots, active }: SceneLight): Float64Array {
+  return Float64Array.from(look.probes, (_, place) =>
+    active ? Math.max(...knots.map(({ figures: f }) => clipShare(camera, ...rgbOf(f, place * FIGURES)))) : 0,
+  );
 }
+
+const rgbOf = (figures: ArrayLike<number>, at: number) => [figures[at]!, figures[at + 1]!, figures[at + 2]!] as const;
+
+const onSkin = new Float64Array(FIGURES);
 
 /** How far each watched place of skin is over its clip, stops, the most first; only those that are. */
 export function burntStops({ skin, mostOnSkin }: Goals, powers: ArrayLike<number>): readonly number[] {
   if (!skin) return [];
-  // Mostly nothing burns, and the most of every light together says so.
-  if (mostOnSkin.reduce((sum, most, l) => sum + most * Math.exp(powers[l]! * Math.LN2), 0) < 1) return [];
-  const totals = totalsAt({ scene: skin }, powers);
+  const { camera, lights } = skin;
+  const scales = new Float64Array(lights.length);
+  for (let l = 0; l < scales.length; l++) scales[l] = Math.exp(powers[l]! * Math.LN2);
   const over: number[] = [];
-  for (let at = 0; at < totals.length; at += FIGURES) {
-    const share = clipShare(skin.camera, totals[at]!, totals[at + 1]!, totals[at + 2]!);
+  for (let place = 0; place < skin.look.probes.length; place++) {
+    // Lights come to no more together than each by itself at most, and mostly that is too little to burn.
+    let most = 0;
+    for (let l = 0; l < scales.length; l++) most += scales[l]! * mostOnSkin[l]![place]!;
+    if (most <= 1) continue;
+    onSkin.fill(0);
+    for (let l = 0; l < lights.length; l++) if (lights[l]!.active) addFigures(onSkin, lights[l]!, place, powers[l]!);
+    const share = clipShare(camera, onSkin[0]!, onSkin[1]!, onSkin[2]!);
     if (share > 1) over.push(Math.log2(share));
   }
   return over.sort((a, b) => b - a);
@@ -238,20 +257,23 @@ const mayBurn = (skin: Scene): number => Math.floor(MAY_BURN * skin.look.probes.
 
 function burntCostAt(goals: Goals, powers: ArrayLike<number>): number {
   if (!goals.skin) return 0;
+  const over = burntStops(goals, powers);
   let cost = 0;
-  for (const over of burntStops(goals, powers).slice(mayBurn(goals.skin)))
-    cost += BURNT_WEIGHT * Math.min(BURNT_WHOLLY_STOPS, over) ** 2;
+  for (let i = mayBurn(goals.skin); i < over.length; i++) cost += BURNT_WEIGHT * Math.min(BURNT_WHOLLY_STOPS, over[i]!) ** 2;
   return cost;
 }
 
-/** All active light at every probe. */
-function totalsAt({ scene }: Pick<Goals, 'scene'>, powers: ArrayLike<number>): Float64Array {
-  const totals = new Float64Array(scene.look.probes.length * FIGURES);
-  scene.lights.forEach((light, l) => {
-    if (light.active) addAllFigures(totals, light, powers[l]!);
-  });
-  return totals;
+/** Room for all light at every probe. */
+const roomFor = ({ scene }: Goals): Float64Array => new Float64Array(scene.look.probes.length * FIGURES);
+
+/** All active light at every probe, into `totals`. */
+function totalsInto(totals: Float64Array, { scene }: Goals, powers: ArrayLike<number>): void {
+  totals.fill(0);
+  for (let l = 0; l < scene.lights.length; l++) if (scene.lights[l]!.active) addAllFigures(totals, scene.lights[l]!, powers[l]!);
 }
+
+/** What of them is at one probe: a view. */
+const atProbe = (totals: Float64Array, probe: number): Float64Array => totals.subarray(probe * FIGURES, (probe + 1) * FIGURES);
 
 /** Between two steps of a window's scan, vividness may fall by less than this and rise again. */
 const DIP = 0.045;
@@ -267,15 +289,34 @@ interface OpenZone {
   readonly leastCost: number;
 }
 
-function openZone({ scene }: Goals, goal: ZoneGoal, powers: ArrayLike<number>, totals: Float64Array): OpenZone {
+function openZone({ scene }: Goals, goal: ZoneGoal, powers: ArrayLike<number>, total: Float64Array, kept: Own): OpenZone {
   const { probe, lights, weight, aim } = goal;
-  const zone = sceneZone(scene, probe, lights, powers, totals.subarray(probe * FIGURES, (probe + 1) * FIGURES));
-  const v = zoneVividness(zone);
+  const zone = sceneZone(scene, probe, lights, powers, total);
+  const own = ownOf(zone, kept);
+  const v = zoneVividness(zone, own);
   const vividness = zone.stops === -Infinity ? 0 : v(zone.stops);
-  const isColoured = ownColour(scene.camera, zone.unit, zone.white).purity >= WHITE_BELOW;
+  const isColoured = own.purity >= WHITE_BELOW;
   // Where the colour clearly does not live, the place lies outside the window, or there is none.
   const outside = isColoured && vividness < VIVID - DIP ? Math.max(0, Math.min(aim, 1 - aim)) ** 2 : 0;
   return { goal, zone, v, vividness, isColoured, leastCost: weight * ((1 - vividness) ** 2 + outside) };
+}
+
+/** The own colour of a zone's lights there: the same until they change against each other. */
+interface Own {
+  unit?: Triple;
+  own?: OwnColour;
+}
+
+/** Units that differ by rounding alone have the same colour. */
+const ROUNDING = 1e-13;
+const isSame = (a: Triple, b: Triple): boolean =>
+  Math.abs(a[0] - b[0]) <= ROUNDING && Math.abs(a[1] - b[1]) <= ROUNDING && Math.abs(a[2] - b[2]) <= ROUNDING;
+
+function ownOf({ camera, unit, white }: SceneZone, kept: Own): OwnColour {
+  const { unit: last, own } = kept;
+  if (last && own && isSame(unit, last)) return own;
+  kept.unit = unit;
+  return (kept.own = ownColour(camera, unit, white));
 }
 
 /** It has a colour, and light that stands somewhere: there may be a window. */
