@@ -246,6 +246,9 @@ describe('geometry that is kept', () => {
     expect(sizeOf(request({ fineness: 1 }))).toEqual({ width: 2 * WIDTH, height: 2 * HEIGHT });
     expect(sizeOf(request({ fineness: 2 }))).toEqual({ width: 4 * WIDTH, height: 4 * HEIGHT });
     expect(sizeOf(request({ width: 1, height: 1 }))).toEqual({ width: 1, height: 1 });
+    // A small one is never so coarse that nobody is seen in it, and never larger than it was asked for.
+    expect(sizeOf(request({ width: 120, height: 90 }))).toEqual({ width: 96, height: 72 });
+    expect(sizeOf(request({ width: 60, height: 80 }))).toEqual({ width: 60, height: 80 });
   });
 
   it('packs light in two bytes, near enough to what it was', () => {

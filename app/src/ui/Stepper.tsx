@@ -1,5 +1,5 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { TextInput, View } from 'react-native';
+import { createContext, use, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { TextInput, View, type ViewStyle } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import { FONTS, SPACE, themed, TOUCH, useTheme, useTextScale } from '../theme/theme';
 import { Button } from './Button';
@@ -142,12 +142,20 @@ function Pad({ keys, onKey }: { readonly keys: readonly string[]; readonly onKey
   );
 }
 
+/** Columns of one width, as many as there is room for: dials of several rows stand under one another. React Native’s own types know no grid. */
+const GRID = { display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(168px, 1fr))', gap: SPACE.m } as unknown as ViewStyle;
+const InGrid = createContext(false);
+
 /** Steppers side by side where there is room. */
-export function StepperGrid({ children }: { readonly children: React.ReactNode }) {
-  return <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.m }}>{children}</View>;
+export function StepperGrid({ children }: { readonly children: ReactNode }) {
+  return (
+    <InGrid value>
+      <View style={GRID}>{children}</View>
+    </InGrid>
+  );
 }
 
-/** A place for one dial. Its width and not its basis: under one another, a basis would be its height. */
-export function Cell({ children, width = 168 }: { readonly children: React.ReactNode; readonly width?: number }) {
-  return <View style={{ flexGrow: 1, width, maxWidth: 300 }}>{children}</View>;
+/** A place for one dial: a column of a grid; elsewhere it has a width and not a basis, which under one another would be its height. */
+export function Cell({ children }: { readonly children: ReactNode }) {
+  return <View style={use(InGrid) ? null : { flexGrow: 1, width: 168, maxWidth: 300 }}>{children}</View>;
 }

@@ -8,6 +8,8 @@ import type { Space } from './develop';
 /** How fine a picture is: a quarter, a half, or all of its pixels in each direction. */
 export type Fineness = 0 | 1 | 2;
 const SCALES = [0.25, 0.5, 1] as const;
+/** A picture whose longer side has fewer pixels than this shows nobody: a small one is never made so coarse. */
+const LEAST_PX = 96;
 
 export interface Marks {
   readonly clipped: boolean;
@@ -69,10 +71,8 @@ export interface PointReading {
 
 /** Size of a request's picture at its fineness, px. */
 export function sizeOf({ width, height, fineness }: PictureRequest): { readonly width: number; readonly height: number } {
-  return {
-    width: Math.max(1, Math.round(width * SCALES[fineness])),
-    height: Math.max(1, Math.round(height * SCALES[fineness])),
-  };
+  const scale = Math.max(SCALES[fineness], Math.min(1, LEAST_PX / Math.max(width, height)));
+  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
 }
 
 /** Whether the light at this place of the list takes part in a request. */
