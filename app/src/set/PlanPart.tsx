@@ -21,6 +21,7 @@ const BARS_PX = 120;
 
 const useStyles = themed((t) => ({
   bar: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.xs, paddingHorizontal: SPACE.m, paddingTop: SPACE.s },
+  acts: { flexDirection: 'row', gap: SPACE.xs, marginLeft: 'auto' },
   plan: { borderBottomWidth: 1, borderBottomColor: t.line },
   full: { flex: 1, backgroundColor: t.ground },
   says: { paddingHorizontal: SPACE.m, paddingVertical: SPACE.s, minHeight: 36 },
@@ -92,19 +93,26 @@ function PlanWithBars({
     <>
       <View style={styles.bar}>
         <Choice label="Plan seen from" options={SIDES} value={side} onChange={setSide} />
-        <View style={{ flex: 1 }} />
-        {zoom !== 1 || pushed[0] !== 0 || pushed[1] !== 0 ? (
-          <IconButton icon="minimize" label="Fit the plan" onPress={fitPlan} />
-        ) : null}
-        <IconButton
-          icon="zoom-out"
-          label="Plan smaller"
-          disabled={zoom <= LEAST_ZOOM}
-          onPress={() => zoomPlan(zoom / ZOOM_STEP)}
-        />
-        <IconButton icon="zoom-in" label="Plan larger" disabled={zoom >= MOST_ZOOM} onPress={() => zoomPlan(zoom * ZOOM_STEP)} />
-        {onFull ? <IconButton icon="maximize" label="Plan, full screen" onPress={onFull} /> : null}
-        {onClose ? <IconButton icon="x" label="Close the plan" onPress={onClose} /> : null}
+        {/* Together, also where they have no room beside the sides. */}
+        <View style={styles.acts}>
+          {zoom !== 1 || pushed[0] !== 0 || pushed[1] !== 0 ? (
+            <IconButton icon="minimize" label="Fit the plan" onPress={fitPlan} />
+          ) : null}
+          <IconButton
+            icon="zoom-out"
+            label="Plan smaller"
+            disabled={zoom <= LEAST_ZOOM}
+            onPress={() => zoomPlan(zoom / ZOOM_STEP)}
+          />
+          <IconButton
+            icon="zoom-in"
+            label="Plan larger"
+            disabled={zoom >= MOST_ZOOM}
+            onPress={() => zoomPlan(zoom * ZOOM_STEP)}
+          />
+          {onFull ? <IconButton icon="maximize" label="Plan, full screen" onPress={onFull} /> : null}
+          {onClose ? <IconButton icon="x" label="Close the plan" onPress={onClose} /> : null}
+        </View>
       </View>
       <Plan
         look={look}
