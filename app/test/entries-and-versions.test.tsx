@@ -133,6 +133,23 @@ describe('an entry of the kit', () => {
     expect(told['restoreEntry']).toHaveBeenCalledWith('own-1');
   });
 
+  it('deleted right after it was changed, it comes back as it was changed', async () => {
+    const { entry } = await page(own('gel'));
+    const order: string[] = [];
+    const update = told['updateEntry']!.getMockImplementation()!;
+    told['updateEntry']!.mockImplementation(async (...given: unknown[]) => {
+      await new Promise((done) => setTimeout(done, 150));
+      order.push('changed');
+      return update(...given);
+    });
+    told['deleteEntry'] = jest.fn(async () => void order.push('deleted'));
+    type('Name', 'North window');
+    press('Delete');
+    await waitFor(() => expect(went).toEqual(['/kit?kind=gel']), LONG);
+    expect(order).toEqual(['changed', 'deleted']);
+    expect(entry().name).toBe('North window');
+  });
+
   it('that cannot be stored says why, and shows what the server has', async () => {
     const { entry } = await page(own('fixture'));
     told['updateEntry']!.mockRejectedValueOnce(new ApiError(400, 'Count must be from 0 to 10000.', [], null));

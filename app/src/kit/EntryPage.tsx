@@ -50,7 +50,7 @@ const CONDITIONS = [
 export function EntryPage({ id }: { readonly id: string }) {
   const router = useRouter();
   const { refresh } = useKit();
-  const { stored, error, problem, failed, save, kept } = useEntry(id);
+  const { stored, error, problem, failed, save, sent, kept } = useEntry(id);
   const [width, setWidth] = useState(0);
   const back = (kind?: string) => router.navigate(kind ? `/kit?kind=${kind}` : '/kit');
   if (error && !stored)
@@ -77,6 +77,8 @@ export function EntryPage({ id }: { readonly id: string }) {
     router.push(`/kit/${made.entry.id}`);
   };
   const remove = async () => {
+    // What was typed last comes back with it.
+    await sent();
     await api.deleteEntry(id);
     refresh();
     back(entry.kind);

@@ -69,5 +69,7 @@ export function useEntry(id: string) {
     sending.current = kept;
     return kept;
   };
-  return { stored, error, problem, failed, save, kept: unsent === 0 };
+  /** Resolves when all that was changed has been sent. */
+  const sent = (): Promise<unknown> => sending.current;
+  return { stored, error, problem, failed, save, sent, kept: unsent === 0 };
 }

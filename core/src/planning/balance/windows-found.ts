@@ -9,7 +9,8 @@ export interface WindowsFound {
 }
 
 /** So many are kept, the newest in each place: a search asks again for what it asked a moment ago. */
-const PLACES = 512;
+const BITS = 9;
+const PLACES = 2 ** BITS;
 
 /**
  * The window of a zone is decided by what else shines there, and by what its own lights are to each other: where they stand together changes it nothing, but
@@ -34,7 +35,7 @@ export function windowsFound(scene: Scene, lights: readonly number[]): WindowsFo
     let hash = 0;
     for (let i = 0; i < size; i++) hash = (Math.imul(hash, 31) + Math.round(asked[i]! * 1000)) | 0;
     hash ^= hash >>> 15;
-    return Math.imul(hash, 0x2c1b3c6d) >>> 23;
+    return Math.imul(hash, 0x2c1b3c6d) >>> (32 - BITS);
   };
   return {
     at(powers) {
