@@ -30,6 +30,9 @@ test('from a black frame to a chosen version: built light by light, trimmed, jud
   await page.getByRole('button', { name: 'Next light' }).click();
   await expect(page.getByTestId('step-key').getByTestId('watch')).toContainText('Catchlight');
 
+  // What comes last of a step pushes what stands below it.
+  await expect(page.getByRole('button', { name: 'Key: a stop up' })).toBeVisible();
+
   await page.getByRole('link', { name: /^Trims and groups/ }).click();
   await expect(page.getByTestId('trim-backdrop')).toContainText('-1.0');
   const picks = page.getByRole('group', { name: 'Lights of the group' });

@@ -3,9 +3,11 @@ import { STAND_IN_KIT, type KitCamera, type KitEntry, type KitFixture } from '@f
 import type { Shoot, StoredEntry } from '@fulgent/core/contracts';
 import { NO_META, type FramePixels, type FrameRecord } from '@fulgent/core/day';
 import type { Look } from '@fulgent/core/document';
-import { VARIANT_KINDS, VARIANT_NAMES } from '@fulgent/core/planning';
+import { VARIANT_KINDS, VARIANT_NAMES, withOnly } from '@fulgent/core/planning';
+import { evaluate } from '@fulgent/core/scene';
 import { fireEvent, waitFor } from '@testing-library/react';
 import { body, bracketOf, CURVES, STOPS } from '../../core/test/learn-support';
+import type * as Client from '../src/api/client';
 import { VersionsPage } from '../src/build/VersionsPage';
 import { addVariant } from '../src/build/edits';
 import { EntryPage } from '../src/kit/EntryPage';
@@ -50,7 +52,7 @@ jest.mock('../src/workers/pixels', () => {
 
 const LONG = { timeout: 40_000 };
 const { went } = jest.requireActual<{ went: string[] }>('./router');
-const { ApiError } = jest.requireActual<typeof import('../src/api/client')>('../src/api/client');
+const { ApiError } = jest.requireActual<typeof Client>('../src/api/client');
 const entryOf = <K extends KitEntry['kind']>(kind: K) =>
   STAND_IN_KIT.find((entry): entry is Extract<KitEntry, { kind: K }> => entry.kind === kind)!;
 
@@ -355,8 +357,6 @@ describe('what was learned', () => {
 
   it('of a light that burned a stop too strong alone is written into a look, and taken back', async () => {
     // What the model says of this light alone, brighter by two thirds of a stop, read at the places of the look.
-    const { withOnly } = jest.requireActual<typeof import('@fulgent/core/planning')>('@fulgent/core/planning');
-    const { evaluate } = jest.requireActual<typeof import('@fulgent/core/scene')>('@fulgent/core/scene');
     const brighter: Look = {
       ...poster,
       lights: poster.lights.map((light) =>

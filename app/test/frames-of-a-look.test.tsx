@@ -2,6 +2,7 @@
 import type { WatchState } from '@fulgent/core/contracts';
 import { NO_META, type FrameNotes, type FrameReading, type FrameRecord } from '@fulgent/core/day';
 import { fireEvent, waitFor } from '@testing-library/react';
+import type * as Client from '../src/api/client';
 import { undo } from '../src/look/store';
 import { DrawPage } from '../src/sheet/DrawPage';
 import { FramePage } from '../src/sheet/FramePage';
@@ -243,7 +244,7 @@ describe('one frame', () => {
   it('is kept, rejected, chosen and written about; what another said meanwhile stays', async () => {
     const { state } = await page(frameRecord({ reading: off }));
     await screen.findByText('What to change', {}, LONG);
-    const { ApiError } = jest.requireActual<typeof import('../src/api/client')>('../src/api/client');
+    const { ApiError } = jest.requireActual<typeof Client>('../src/api/client');
     told['judgeFrame']!.mockRejectedValueOnce(new ApiError(409, 'Somebody else changed it.', [], null));
     told['readFrame'] = jest.fn(async () => {
       const [frame] = state.frames;

@@ -49,17 +49,22 @@ describe('a table that goes out', () => {
   const cells = (text: string): string[][] => {
     const rows: string[][] = [[]];
     let [cell, quoted] = ['', false];
-    const end = () => (rows.at(-1)!.push(cell), (cell = ''));
+    const end = () => {
+      rows.at(-1)!.push(cell);
+      cell = '';
+    };
     for (let i = 0; i < text.length; i++) {
       const c = text[i]!;
-      if (quoted) {
-        if (c === '"' && text[i + 1] === '"') ((cell += '"'), i++);
-        else if (c === '"') quoted = false;
-        else cell += c;
-      } else if (c === '"') quoted = true;
+      if (quoted && c === '"' && text[i + 1] === '"') {
+        cell += '"';
+        i++;
+      } else if (c === '"') quoted = !quoted;
+      else if (quoted) cell += c;
       else if (c === ',') end();
-      else if (c === '\n') (end(), rows.push([]));
-      else if (c !== '\r') cell += c;
+      else if (c === '\n') {
+        end();
+        rows.push([]);
+      } else if (c !== '\r') cell += c;
     }
     end();
     return rows;

@@ -143,7 +143,11 @@ function Pad({ keys, onKey }: { readonly keys: readonly string[]; readonly onKey
 }
 
 /** Columns of one width, as many as there is room for: dials of several rows stand under one another. React Native’s own types know no grid. */
-const GRID = { display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(168px, 1fr))', gap: SPACE.m } as unknown as ViewStyle;
+const GRID = {
+  display: 'grid',
+  gridTemplateColumns: 'repeat(auto-fill, minmax(168px, 1fr))',
+  gap: SPACE.m,
+} as unknown as ViewStyle;
 const InGrid = createContext(false);
 
 /** Steppers side by side where there is room. */
