@@ -18,22 +18,15 @@ import { undo } from '../src/look/store';
 import { study } from '../src/workers/study';
 import { comparedOf, frameRecord, readingOf } from './frame-records';
 import { now, open, poster, press, screen, show, type, within, WithLook } from './pages';
+import { said } from './said';
 import { told } from './told-api';
 
-interface Said {
-  readonly text: string;
-  readonly action: { readonly label: string; readonly run: () => void } | undefined;
-}
-const mockSaid: Said[] = [];
 const mockFiles: File[] = [];
 /** What is seen in a file that is chosen, by its name. */
 const mockSeen = new Map<string, FramePixels>();
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
-jest.mock('../src/ui/Toasts', () => ({
-  say: (text: string, action: Said['action']) => mockSaid.push({ text, action }),
-  Toasts: () => null,
-}));
+jest.mock('../src/ui/Toasts', () => jest.requireActual('./said'));
 jest.mock('../src/api/client', () => jest.requireActual('./told-api'));
 jest.mock('../src/ui/files', () => ({
   ...jest.requireActual('../src/ui/files'),
@@ -59,7 +52,7 @@ const entryOf = <K extends KitEntry['kind']>(kind: K) =>
 beforeEach(() => {
   localStorage.setItem('fulgent:topics', 'all');
   for (const name of Object.keys(told)) delete told[name];
-  mockSaid.length = 0;
+  said.length = 0;
   mockFiles.length = 0;
   mockSeen.clear();
   went.length = 0;
@@ -130,8 +123,8 @@ describe('an entry of the kit', () => {
     told['restoreEntry'] = jest.fn(async () => undefined);
     press('Delete');
     await waitFor(() => expect(went).toEqual(['/kit?kind=camera']), LONG);
-    expect(mockSaid.at(-1)!.text).toBe('Mine deleted.');
-    mockSaid.at(-1)!.action!.run();
+    expect(said.at(-1)!.text).toBe('Mine deleted.');
+    said.at(-1)!.action!.run();
     expect(told['restoreEntry']).toHaveBeenCalledWith('own-1');
   });
 
@@ -222,8 +215,8 @@ describe('a camera is learned from its pictures', () => {
     const kept = state.stored.entry as KitCamera;
     expect(kept.provenance).toBe('measured');
     expect(kept.camera.learned!.tone!.stops.length).toBeGreaterThan(8);
-    expect(mockSaid.at(-1)!.text).toBe('Body was learned.');
-    mockSaid.at(-1)!.action!.run();
+    expect(said.at(-1)!.text).toBe('Body was learned.');
+    said.at(-1)!.action!.run();
     await waitFor(() => expect((state.stored.entry as KitCamera).camera).toEqual(camera.camera), LONG);
   });
 
@@ -322,12 +315,12 @@ describe('a look made again with other lamps', () => {
     expect(made.lights[0]!.fixture.name).toBe(weak.fixture.name);
     // What was proved with the lamp that was there is open again.
     expect(made.lights[1]).toEqual(poster.lights[1]);
-    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe(`${made.title} stands beside it.`), LONG);
-    mockSaid.at(-1)!.action!.run();
+    await waitFor(() => expect(said.at(-1)?.text).toBe(`${made.title} stands beside it.`), LONG);
+    said.at(-1)!.action!.run();
     expect(went).toEqual(['/looks/copy-1/balance']);
     told['createLook'].mockRejectedValueOnce(new Error('The disk is full.'));
     press('Keep it as a look beside');
-    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe('The disk is full.'), LONG);
+    await waitFor(() => expect(said.at(-1)?.text).toBe('The disk is full.'), LONG);
   });
 });
 
@@ -394,8 +387,8 @@ describe('what was learned', () => {
     const learned = taught.lights[0]!.unit.outputStops - key!.unit.outputStops;
     expect(learned).toBeGreaterThan(0.45);
     expect(learned).toBeLessThan(0.75);
-    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe(`Written into ${poster.title}.`), LONG);
-    mockSaid.at(-1)!.action!.run();
+    await waitFor(() => expect(said.at(-1)?.text).toBe(`Written into ${poster.title}.`), LONG);
+    said.at(-1)!.action!.run();
     expect(told['updateLook']).toHaveBeenLastCalledWith('look-1', 5, poster);
   });
 });

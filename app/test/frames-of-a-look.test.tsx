@@ -10,19 +10,12 @@ import { FramesPage } from '../src/sheet/FramesPage';
 import { LivePage } from '../src/sheet/LivePage';
 import { comparedOf, frameRecord, lightOff, readingOf } from './frame-records';
 import { lightNow, now, open, poster, press, screen, show, type, valueOf, within, WithLook } from './pages';
+import { said } from './said';
 import { told } from './told-api';
 
-interface Said {
-  readonly text: string;
-  readonly action: { readonly label: string; readonly run: () => void } | undefined;
-}
-const mockSaid: Said[] = [];
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
-jest.mock('../src/ui/Toasts', () => ({
-  say: (text: string, action: Said['action']) => mockSaid.push({ text, action }),
-  Toasts: () => null,
-}));
+jest.mock('../src/ui/Toasts', () => jest.requireActual('./said'));
 jest.mock('../src/api/client', () => jest.requireActual('./told-api'));
 
 const LONG = { timeout: 30_000 };
@@ -56,7 +49,7 @@ beforeEach(() => {
   localStorage.setItem('fulgent:topics', 'all');
   for (const name of Object.keys(told)) delete told[name];
   for (const name of Object.keys(params)) delete params[name];
-  mockSaid.length = 0;
+  said.length = 0;
   went.length = 0;
   open(poster);
 });
@@ -108,7 +101,7 @@ describe('the frames of a look', () => {
     await screen.findByTestId('frame-card-frame-1', {}, LONG);
     press('Delete Frame 0412');
     await waitFor(() => expect(screen.queryByTestId('frame-card-frame-1')).toBeNull(), LONG);
-    const { text, action } = mockSaid.at(-1)!;
+    const { text, action } = said.at(-1)!;
     expect(text).toBe('Frame 0412 deleted.');
     action!.run();
     await screen.findByTestId('frame-card-frame-1', {}, LONG);
@@ -127,13 +120,13 @@ describe('the frames of a look', () => {
     press('Simulated camera');
     await screen.findByTestId('frame-card-shot', {}, LONG);
     expect(told['shoot']).toHaveBeenCalledWith('look-1', { alone: key.id });
-    expect(mockSaid.at(-1)!.text).toBe('Simulated 1 is here.');
+    expect(said.at(-1)!.text).toBe('Simulated 1 is here.');
     press(/^Shows: /);
     fireEvent.click(within(screen.getByRole('dialog')).getByText('Bracket of a light'));
     press('From the plan: more');
     told['shoot'].mockRejectedValueOnce(new Error('The camera is out of reach.'));
     press('Simulated camera');
-    await waitFor(() => expect(mockSaid.at(-1)!.text).toBe('The camera is out of reach.'), LONG);
+    await waitFor(() => expect(said.at(-1)!.text).toBe('The camera is out of reach.'), LONG);
     expect(told['shoot'].mock.calls.at(-1)).toEqual(['look-1', { light: key.id, stops: 1 }]);
   });
 
@@ -261,7 +254,7 @@ describe('one frame', () => {
     await waitFor(() => expect(state.frames[0]!.notes.verdict).toBe('rejected'), LONG);
     told['judgeFrame']!.mockRejectedValueOnce(new Error('The disk is full.'));
     press('Graded');
-    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe('The disk is full.'), LONG);
+    await waitFor(() => expect(said.at(-1)?.text).toBe('The disk is full.'), LONG);
     expect(state.frames[0]!.notes.graded).toBe(false);
   });
 
@@ -356,7 +349,7 @@ describe('drawing on a frame', () => {
     expect(valueOf('1. Line, words')).toBe('Too hot here');
     press('Take line 1 away');
     await waitFor(() => expect(drawn()).toEqual([]), LONG);
-    mockSaid.at(-1)!.action!.run();
+    said.at(-1)!.action!.run();
     await waitFor(() => expect(drawn()[0]!.text).toBe('Too hot here'), LONG);
   });
 
@@ -364,7 +357,7 @@ describe('drawing on a frame', () => {
     const { drawn } = await page(frameRecord());
     told['judgeFrame']!.mockRejectedValueOnce(new Error('The disk is full.'));
     press('Line at the middle');
-    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe('The disk is full.'), LONG);
+    await waitFor(() => expect(said.at(-1)?.text).toBe('The disk is full.'), LONG);
     expect(drawn()).toEqual([]);
     await screen.findByText('nothing drawn yet', {}, LONG);
   });

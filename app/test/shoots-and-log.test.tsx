@@ -10,19 +10,12 @@ import type { Draft } from '../src/kit/add/fields';
 import { LogPage } from '../src/log/LogPage';
 import { ShootsPage } from '../src/shoots/ShootsPage';
 import { now, open, poster, press, screen, show, type, within } from './pages';
+import { said } from './said';
 import { told } from './told-api';
 
-interface Said {
-  readonly text: string;
-  readonly action: { readonly label: string; readonly run: () => void } | undefined;
-}
-const mockSaid: Said[] = [];
 jest.mock('expo-router', () => jest.requireActual('./router'));
 jest.mock('comlink', () => jest.requireActual('./in-process'));
-jest.mock('../src/ui/Toasts', () => ({
-  say: (text: string, action: Said['action']) => mockSaid.push({ text, action }),
-  Toasts: () => null,
-}));
+jest.mock('../src/ui/Toasts', () => jest.requireActual('./said'));
 jest.mock('../src/api/client', () => jest.requireActual('./told-api'));
 
 const LONG = { timeout: 30_000 };
@@ -33,7 +26,7 @@ const done = () => jest.fn(async () => undefined);
 beforeEach(() => {
   localStorage.setItem('fulgent:topics', 'all');
   for (const name of Object.keys(told)) delete told[name];
-  mockSaid.length = 0;
+  said.length = 0;
   went.length = 0;
   open(poster);
 });
@@ -115,7 +108,7 @@ describe('shoots', () => {
     press('More on Marsh');
     press('Delete shoot');
     await screen.findByText(/Nothing here yet/, {}, LONG);
-    const { text, action } = mockSaid.at(-1)!;
+    const { text, action } = said.at(-1)!;
     expect([text, action!.label]).toEqual(['Marsh deleted.', 'Undo']);
     action!.run();
     await screen.findByRole('heading', { name: 'Marsh' }, LONG);
@@ -136,7 +129,7 @@ describe('shoots', () => {
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull(), LONG);
     press('More on One hard side');
     press('Delete look');
-    await waitFor(() => expect(mockSaid.at(-1)?.text).toBe('The disk is full.'), LONG);
+    await waitFor(() => expect(said.at(-1)?.text).toBe('The disk is full.'), LONG);
   });
 });
 

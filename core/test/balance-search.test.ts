@@ -56,7 +56,7 @@ describe('the measure that a search asks', () => {
     );
   });
 
-  it('is J where windows are asked for again, of lights whose colour moves with their level and of two on one zone, too', () => {
+  it('is J where powers come back, of lights whose colour moves with their level and of two on one zone, too', () => {
     const tungsten = fixtureOf('tungsten-650');
     const warm = withLights(thrown(3), ({ role }) => (role === 'rim' ? { fixture: tungsten, powerStops: -1 } : {}));
     const [first, second] = warm.lights.filter(({ role }) => role !== 'key') as [Light, Light];

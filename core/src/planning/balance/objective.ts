@@ -8,11 +8,10 @@ import type { Mood } from '../../document/schema';
 import { edgeStopsOf } from '../../scene/camera';
 import { clipShare, headroomStops } from '../../vivid/clip';
 import { ownColour, WHITE_BELOW, type OwnColour, type Triple } from '../../vivid/vividness';
-import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness, type VividWindow } from '../../vivid/window';
+import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
 import { againstKey, keyBounds, type KeyBound } from './places';
 import { MAY_BURN, skinWatch } from './skin-watch';
-import { windowsFound, type WindowsFound } from './windows-found';
 
 /** Wishes that replace those of the look's brief for one balance. */
 export interface BalanceOptions {
@@ -132,10 +131,7 @@ const rgb = new Float64Array(3);
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = roomFor(goals);
   totalsInto(totals, goals, powers);
-  const zones = goals.zones.map((goal) => {
-    const zone = openZone(goals, goal, powers, atProbe(totals, goal.probe), {});
-    return placed(zone, windowOf(zone));
-  });
+  const zones = goals.zones.map((goal) => placed(openZone(goals, goal, powers, atProbe(totals, goal.probe), {})));
   const rest = restAt(goals, totals);
   const placesCost = placesCostAt(goals, powers);
   const burntCost = burntCostAt(goals, powers);
@@ -149,8 +145,8 @@ export type CostAt = (powers: Float64Array, limit?: number) => number;
 
 /**
  * J alone, for searches: as soon as its parts are known to come to more than `limit` it is given up, and what they come to at least is returned. Windows
- * are nearly all of the work: a window that was found stays for as long as the other lights stand; before the first is looked for, every zone says what
- * it costs at least, and the zones whose windows cost most the last time are looked at first.
+ * are most of the work: before the first is looked for, every zone says what it costs at least, and the zones whose windows cost most the last time
+ * are looked at first.
  */
 export function costsOf(goals: Goals): CostAt {
   const totals = roomFor(goals);
@@ -159,7 +155,6 @@ export function costsOf(goals: Goals): CostAt {
     atZones: goals.zones.map(({ probe }) => atProbe(totals, probe)),
     dear: new Float64Array(goals.zones.length),
     order: goals.zones.map((_, z) => z),
-    windows: goals.zones.map(({ lights }) => windowsFound(goals.scene, lights)),
     own: goals.zones.map(() => ({})),
   };
   return (powers, limit = Infinity) => costAt(goals, powers, limit, found);
@@ -174,36 +169,28 @@ interface Found {
   readonly dear: Float64Array;
   /** Zones in the order in which their windows are looked for. */
   readonly order: number[];
-  /** Windows of each zone by the powers of the lights that decide it. */
-  readonly windows: readonly WindowsFound[];
   /** Their own colours. */
   readonly own: readonly Own[];
 }
 
 function costAt(goals: Goals, powers: Float64Array, limit: number, found: Found): number {
-  const { totals, atZones, dear, order, windows, own } = found;
+  const { totals, atZones, dear, order, own } = found;
   totalsInto(totals, goals, powers);
   const { keyCost, overCost, separationCost } = restAt(goals, totals);
   let cost = keyCost + overCost + separationCost + placesCostAt(goals, powers);
   if (cost > limit) return cost;
   cost += burntCostAt(goals, powers);
   if (cost > limit) return cost;
-  // What is known by now of each zone; null where its window is.
-  const open: (OpenZone | null)[] = [];
+  const open: OpenZone[] = [];
   for (const [z, goal] of goals.zones.entries()) {
     const zone = openZone(goals, goal, powers, atZones[z]!, own[z]!);
-    const window = isPlaced(zone) ? windows[z]!.at(powers) : null;
-    cost += window === undefined ? zone.leastCost : placed(zone, window).cost;
+    cost += zone.leastCost;
     if (cost > limit) return cost;
-    open.push(window === undefined ? zone : null);
+    open.push(zone);
   }
   order.sort((a, b) => dear[b]! - dear[a]! || a - b);
   for (const z of order) {
-    const zone = open[z];
-    if (!zone) continue;
-    const window = windowOf(zone);
-    windows[z]!.keep(powers, window);
-    dear[z] = placed(zone, window).cost - zone.leastCost;
+    dear[z] = placed(open[z]!).cost - open[z]!.leastCost;
     cost += dear[z]!;
     if (cost > limit) break;
   }
@@ -319,16 +306,10 @@ function ownOf({ camera, unit, white }: SceneZone, kept: Own): OwnColour {
   return (kept.own = ownColour(camera, unit, white));
 }
 
-/** It has a colour, and light that stands somewhere: there may be a window. */
-const isPlaced = ({ zone, isColoured }: OpenZone): boolean => isColoured && zone.stops > -Infinity;
-
-/** The window of a zone; null where there is none. */
-const windowOf = (open: OpenZone): VividWindow | null =>
-  isPlaced(open) ? vividWindow(open.zone, open.v, VIVID - DIP).window : null;
-
-/** What a zone costs with its window. */
-function placed({ goal, zone, vividness, isColoured }: OpenZone, window: VividWindow | null): Objective['zones'][number] {
+/** Finds the window, and the place in it. */
+function placed({ goal, zone, v, vividness, isColoured }: OpenZone): Objective['zones'][number] {
   const { probe, weight, aim } = goal;
+  const window = isColoured && zone.stops > -Infinity ? vividWindow(zone, v, VIVID - DIP).window : null;
   const place = window && placeInWindow(window, zone.stops);
   const placeCost = !isColoured ? 0 : place === null ? 1 : (place - aim) ** 2;
   return { probe, vividness, place, cost: weight * ((1 - vividness) ** 2 + placeCost) };
