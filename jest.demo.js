@@ -1,42 +1,35 @@
-const { mkdtempSync, rmSync, writeFileSync } = require('node:fs');
-const { tmpdir } = require('node:os');
+const { spawnSync } = require('node:child_process');
+const { writeFileSync } = require('node:fs');
 const path = require('node:path');
-const { buildSync } = require('esbuild');
+const { bundleCore } = require('./jest.core');
 
 /** Where the demo's looks of this run lie. */
 const KEPT = 'FULGENT_DEMO_LOOKS';
+/** The process that made them: one above this one made them for several runs (scripts/test.mjs). */
+const BY = 'FULGENT_DEMO_BY';
 
-const ENTRY = `
-import path from 'node:path';
-import { readFiguresFrom } from './core/figures/read';
-import { demoLooks, nightOvenLooks, nocturneLooks } from './core/src/demo';
-readFiguresFrom(path.resolve('core/figures'));
+const MAKE = `
+const core = require(process.argv[1]);
+core['figures/read.ts'].readFiguresFrom('core/figures');
+const { demoLooks, nightOvenLooks, nocturneLooks } = core['src/demo/index.ts'];
 process.stdout.write(JSON.stringify({ demoLooks: demoLooks(), nightOvenLooks: nightOvenLooks(), nocturneLooks: nocturneLooks() }));
 `;
 
 /**
- * Makes the demo's looks once for all tests of a run: they are built and balanced, which takes seconds, and most test files begin from them. They come from the
- * code as it is now; test/demo-looks.ts hands them out.
+ * Makes core as one file and the demo's looks, once for all tests of a run: they are built and balanced, which takes seconds, and most test files begin from
+ * them. They come from the code as it is now; test/demo-looks.ts hands them out.
  */
 module.exports = () => {
-  const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-looks-'));
-  const script = path.join(folder, 'make.cjs');
-  buildSync({
-    stdin: { contents: ENTRY, resolveDir: __dirname, loader: 'ts' },
-    bundle: true,
-    platform: 'node',
-    format: 'cjs',
-    outfile: script,
-    logLevel: 'error',
-  });
-  const { status, stdout, stderr } = require('node:child_process').spawnSync(process.execPath, [script], {
+  if (process.env[KEPT] && process.env[BY] !== String(process.pid)) return;
+  const bundle = bundleCore();
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['-e', MAKE, bundle], {
     cwd: __dirname,
     encoding: 'utf8',
     maxBuffer: 64_000_000,
   });
   if (status !== 0) throw new Error(`The demo's looks cannot be made: ${stderr}`);
-  const file = path.join(folder, 'looks.json');
+  const file = path.join(path.dirname(bundle), 'looks.json');
   writeFileSync(file, stdout);
   process.env[KEPT] = file;
-  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  process.env[BY] = String(process.pid);
 };

@@ -5,9 +5,12 @@ const LOOKS = path.join(__dirname, 'core/test/demo-looks.ts');
 
 /** What tests get in place of a module. */
 module.exports = {
-  // Packages whose main file is an ES module, which Jest does not read: their other build.
-  '^d3-contour$': builtOf('d3-contour'),
-  '^d3-array$': builtOf('d3-array'),
-  '^\\.\\./src/demo$': LOOKS,
-  '^@fulgent/core/demo$': LOOKS,
+  transform: { '[/\\\\]core[/\\\\](src|figures)[/\\\\].*\\.ts$': require.resolve('./jest.core') },
+  moduleNameMapper: {
+    // Packages whose main file is an ES module, which Jest does not read: their other build.
+    '^d3-contour$': builtOf('d3-contour'),
+    '^d3-array$': builtOf('d3-array'),
+    '^\\.\\./src/demo$': LOOKS,
+    '^@fulgent/core/demo$': LOOKS,
+  },
 };

@@ -3,9 +3,12 @@ module.exports = (displayName) => ({
   displayName,
   testEnvironment: 'node',
   testMatch: ['<rootDir>/test/**/*.test.ts'],
-  transform: { '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('./babel.config.js') }] },
+  transform: {
+    ...require('./jest.modules').transform,
+    '\\.[jt]sx?$': ['babel-jest', { configFile: require.resolve('./babel.config.js') }],
+  },
   globalSetup: require.resolve('./jest.demo'),
-  moduleNameMapper: require('./jest.modules'),
+  moduleNameMapper: require('./jest.modules').moduleNameMapper,
   setupFiles: [require.resolve('./core/test/figures.ts')],
   // A hang is to be found out, not a slow machine.
   testTimeout: 60_000,

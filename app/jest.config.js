@@ -1,8 +1,11 @@
+const modules = require('../jest.modules');
+
 module.exports = {
   preset: 'jest-expo/web',
   displayName: 'app',
   testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
-  moduleNameMapper: { '^@expo/vector-icons/Feather$': '<rootDir>/test/icons.tsx', ...require('../jest.modules') },
+  transform: modules.transform,
+  moduleNameMapper: { '^@expo/vector-icons/Feather$': '<rootDir>/test/icons.tsx', ...modules.moduleNameMapper },
   globalSetup: require.resolve('../jest.demo'),
   setupFiles: [require.resolve('../core/test/figures.ts'), '<rootDir>/test/open-pages.ts'],
   // A hang is to be found out, not a slow machine.
