@@ -1,5 +1,6 @@
 module.exports = (api) => {
-  const isBundled = api.caller((caller) => caller?.bundler === 'metro');
+  // Jest calls itself Metro, too.
+  const isBundled = api.caller((caller) => caller?.bundler === 'metro') && !api.env('test');
   api.cache.using(() => String(isBundled));
   return {
     // Nothing here runs on an animation thread: gesture callbacks stay plain closures.
