@@ -25,6 +25,12 @@ export default async function seed(): Promise<void> {
   const { child, url } = await launch(SEED, 0, { demo: true, env: { FULGENT_PICTURES: 'quick' } });
   // Their pictures too, coarse ones: drawn once, and then only read.
   const looks = (await (await fetch(`${url}/api/looks`)).json()) as { id: string; revision: number }[];
-  for (const { id, revision } of looks) await (await fetch(`${url}/api/looks/${id}/picture?revision=${revision}`)).arrayBuffer();
+  const picture = async (look: (typeof looks)[number]): Promise<unknown> => {
+    const answer = await fetch(`${url}/api/looks/${look.id}/picture?revision=${look.revision}`);
+    await answer.arrayBuffer();
+    // It takes longer than a request may: it goes on meanwhile.
+    return answer.status === 503 ? picture(look) : undefined;
+  };
+  await Promise.all(looks.map(picture));
   await stopped(child);
 }

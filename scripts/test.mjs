@@ -2,6 +2,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import makeDemo from '../jest.demo.js';
 import {
   bin,
   ensureAppBuilt,
@@ -71,6 +72,9 @@ function take(read, code) {
   total.passed += result.passed;
   total.failed += code !== 0 && result.failed === 0 ? 1 : result.failed;
 }
+
+// For all of them; each would do it by itself.
+makeDemo();
 
 // Each check is one thread for minutes: they run beside the tests of core, which need no database either, while that is still being compiled.
 const checks = Promise.all([

@@ -80,9 +80,12 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
   );
   const spectra = Array.from({ length: 3 * W * H }, () => new Float64Array(bands));
   // Skin mixes surroundings in by channel, so every channel has a spectrum of its own.
-  const add = (p: number, c: number, share: number, at: (k: number) => number) => {
-    const into = spectra[3 * p + c]!;
-    for (let k = 0; k < bands; k++) into[k]! += share * at(k);
+  const spectrum = (at: (k: number) => number) => Float64Array.from({ length: bands }, (_, k) => at(k));
+  const add = (p: number, share: number, light: Float64Array, channels: readonly number[] = [0, 1, 2]) => {
+    for (const c of channels) {
+      const into = spectra[3 * p + c]!;
+      for (let k = 0; k < bands; k++) into[k]! += share * light[k]!;
+    }
   };
   const { fragments: f, room: parts, strands, figure } = seen;
   const heads = figure.skin?.vertices ?? 0;
@@ -96,9 +99,12 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
     });
     const rho = (k: number) => mixed[k]!;
     const own = surface === SURFACE.skin ? of('skin') : of('wardrobe');
-    for (let c = 0; c < 3; c++) {
-      const [a, b, w] = surface === SURFACE.skin ? SKIN_SPREAD[c]! : surface === SURFACE.eye ? EYE_SPREAD : [1, 0, 0];
-      add(f.pixel[i]!, c, f.share[i]!, (k) => {
+    const spreads =
+      surface === SURFACE.skin
+        ? SKIN_SPREAD.map((spread, c) => [spread, [c]] as const)
+        : [[surface === SURFACE.eye ? EYE_SPREAD : [1, 0, 0], [0, 1, 2]] as const];
+    for (const [[a, b, w], channels] of spreads) {
+      const light = spectrum((k) => {
         let sum = f.open[i]! * f.fade[i]! * room[k]! * rho(k) * (1 + f.hollow[i]! * own[k]!);
         terms.forEach((t, l) => {
           const n = f.inSkin[i]!;
@@ -111,6 +117,7 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         });
         return sum;
       });
+      add(f.pixel[i]!, f.share[i]!, light, channels);
     }
   }
   const strandMaterials = [
@@ -120,13 +127,11 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
     ['wardrobe', 'wardrobe'],
   ] as const;
   if (strands)
-    for (let q = 0, i = 0; i < strands.pixel.length; i++) {
-      while (i >= strands.first[q + 1]!) q++;
-      const s = strands.point[q]!;
+    strands.point.forEach((s, q) => {
+      if (strands.first[q] === strands.first[q + 1]) return;
       const [scatter, through] = strandMaterials[figure.strands!.kind[s]!]!.map(of) as [Float64Array, Float64Array];
       const shade = figure.strands!.tint[s]!;
-      for (let c = 0; c < 3; c++)
-        add(strands.pixel[i]!, c, strands.share[i]!, (k) => {
+      const light = spectrum((k) => {
           let sum = STRAND_ROOM * figure.strands!.open[s]! * shade * strands.fade[q]! * room[k]! * scatter[k]!;
           terms.forEach((t, l) => {
             sum +=
@@ -141,11 +146,11 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
           });
           return sum;
         });
-    }
+      for (let i = strands.first[q]!; i < strands.first[q + 1]!; i++) add(strands.pixel[i]!, strands.share[i]!, light);
+    });
   for (let i = 0; i < parts.count; i++) {
     const rho = all[parts.material[i]!]!;
-    for (let c = 0; c < 3; c++)
-      add(parts.pixel[i]!, c, parts.share[i]!, (k) => {
+    const light = spectrum((k) => {
         let sum = parts.fade[i]! * room[k]! * rho[k]!;
         terms.forEach((t, l) => {
           sum += sources[l]![k]! * (amountAt(t.room, i) * rho[k]! + (t.roomGloss ? amountAt(t.roomGloss, i) : 0));
@@ -155,10 +160,10 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
         });
         return sum;
       });
+    add(parts.pixel[i]!, parts.share[i]!, light);
   }
   for (let p = 0; p < W * H; p++)
-    for (let c = 0; c < 3; c++)
-      add(p, c, 1, (k) => terms.reduce((sum, t, l) => sum + (t.air ? sources[l]![k]! * t.air[p]! : 0), 0));
+      add(p, 1, spectrum((k) => terms.reduce((sum, t, l) => sum + (t.air ? sources[l]![k]! * t.air[p]! : 0), 0)));
   return Float64Array.from(spectra, (spectrum, q) => responses(camera.sensor, spectrum)[q % 3]! / camera.whiteResponse[q % 3]!);
 }
 
