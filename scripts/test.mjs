@@ -2,7 +2,6 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import makeDemo from '../jest.demo.js';
 import {
   bin,
   ensureAppBuilt,
@@ -73,8 +72,8 @@ function take(read, code) {
   total.failed += code !== 0 && result.failed === 0 ? 1 : result.failed;
 }
 
-// For all of them; each would do it by itself.
-makeDemo();
+// For all of them; each would do it by itself. It needs packages, which a fresh clone has by now only.
+(await import('../jest.demo.js')).default();
 
 // Each check is one thread for minutes: they run beside the tests of core, which need no database either, while that is still being compiled.
 const checks = Promise.all([
