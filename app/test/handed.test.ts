@@ -1,5 +1,8 @@
+import { demoLooks } from '@fulgent/core/demo';
 import { handedPicture, handPicture } from '../src/frame/handed';
 import { heightUpright } from '../src/frame/height-upright';
+
+const poster = demoLooks()[0]!;
 
 /** A canvas of a size, with what it was given to draw. */
 const canvas = (width: number, height: number, toDataURL: () => string = () => 'data:cut') =>
@@ -27,8 +30,11 @@ beforeEach(() => {
 });
 afterEach(() => jest.restoreAllMocks());
 
-/** A sensor by its shape. */
-const sensor = (aspect: number) => ({ sensorWidthMm: 24 * aspect, sensorHeightMm: 24 });
+/** A look by the shape of its sensor. */
+const sensor = (aspect: number) => ({
+  ...poster,
+  camera: { ...poster.camera, sensorWidthMm: 24 * aspect, sensorHeightMm: 24 },
+});
 
 describe('a picture that was drawn on another page', () => {
   it('is that of its look and revision, and of no other', () => {
@@ -52,14 +58,15 @@ describe('a picture that was drawn on another page', () => {
     expect(handedPicture('b', 1)).toBeNull();
   });
 
-  it('lies in the middle of all that the camera takes in, whatever its shape', () => {
+  it('lies in what the camera takes in where it was cut from it, whatever its shape', () => {
     // An upright cut of a level sensor has its whole height; a level strip of an upright one its whole width.
+    // That strip is too low for a head: its middle lies 5.5 cm over the camera, 0.13 of its way down the whole.
     handPicture('a', 1, canvas(576, 800), sensor(1.5));
     handPicture('a', 1, canvas(390, 266), sensor(2 / 3));
     handPicture('a', 1, canvas(300, 200), sensor(1.5));
     expect(drawn).toEqual([
       { size: [1200, 800], at: [312, 0] },
-      { size: [390, 585], at: [0, 160] },
+      { size: [390, 585], at: [0, 41] },
       { size: [300, 200], at: [0, 0] },
     ]);
   });
@@ -74,8 +81,8 @@ describe('the height of the picture on an upright screen', () => {
   });
 
   it('is more on a tablet, up to a measure', () => {
-    expect(heightUpright(820, 1180, true, 'usual')).toBe(425);
-    expect(heightUpright(1024, 1366, true, 'usual')).toBe(440);
+    expect(heightUpright(820, 1180, true, 'usual')).toBe(531);
+    expect(heightUpright(820, 1180, false, 'usual')).toBe(389);
   });
 
   it('is a strip or most of the screen where that is wanted', () => {

@@ -132,38 +132,42 @@ function byWavelength(look: Look, seen: Seen, terms: readonly LightTerm[]): Floa
       const [scatter, through] = strandMaterials[figure.strands!.kind[s]!]!.map(of) as [Float64Array, Float64Array];
       const shade = figure.strands!.tint[s]!;
       const light = spectrum((k) => {
-          let sum = STRAND_ROOM * figure.strands!.open[s]! * shade * strands.fade[q]! * room[k]! * scatter[k]!;
-          terms.forEach((t, l) => {
+        let sum = STRAND_ROOM * figure.strands!.open[s]! * shade * strands.fade[q]! * room[k]! * scatter[k]!;
+        terms.forEach((t, l) => {
+          sum +=
+            sources[l]![k]! *
+            (shade * (amountAt(t.strands, q) * scatter[k]! + amountAt(t.strandsThrough, q) * through[k]!) +
+              amountAt(t.strandsMirrored, q));
+          for (const one of t.sent) {
+            const once = one.strandsThrough ? onPoints(seen, one, one.strandsThrough)[q]! * through[k]! : 0;
             sum +=
-              sources[l]![k]! *
-              (shade * (amountAt(t.strands, q) * scatter[k]! + amountAt(t.strandsThrough, q) * through[k]!) +
-                amountAt(t.strandsMirrored, q));
-            for (const one of t.sent) {
-              const once = one.strandsThrough ? onPoints(seen, one, one.strandsThrough)[q]! * through[k]! : 0;
-              sum +=
-                sources[l]![k]! * colours.get(one.by)![k]! * shade * (onPoints(seen, one, one.strands)[q]! * scatter[k]! + once);
-            }
-          });
-          return sum;
+              sources[l]![k]! * colours.get(one.by)![k]! * shade * (onPoints(seen, one, one.strands)[q]! * scatter[k]! + once);
+          }
         });
+        return sum;
+      });
       for (let i = strands.first[q]!; i < strands.first[q + 1]!; i++) add(strands.pixel[i]!, strands.share[i]!, light);
     });
   for (let i = 0; i < parts.count; i++) {
     const rho = all[parts.material[i]!]!;
     const light = spectrum((k) => {
-        let sum = parts.fade[i]! * room[k]! * rho[k]!;
-        terms.forEach((t, l) => {
-          sum += sources[l]![k]! * (amountAt(t.room, i) * rho[k]! + (t.roomGloss ? amountAt(t.roomGloss, i) : 0));
-          for (const one of t.sent) sum += sources[l]![k]! * colours.get(one.by)![k]! * inRoom(seen, one)[i]! * rho[k]!;
-          if (i >= parts.through && t.through)
-            sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
-        });
-        return sum;
+      let sum = parts.fade[i]! * room[k]! * rho[k]!;
+      terms.forEach((t, l) => {
+        sum += sources[l]![k]! * (amountAt(t.room, i) * rho[k]! + (t.roomGloss ? amountAt(t.roomGloss, i) : 0));
+        for (const one of t.sent) sum += sources[l]![k]! * colours.get(one.by)![k]! * inRoom(seen, one)[i]! * rho[k]!;
+        if (i >= parts.through && t.through)
+          sum += sources[l]![k]! * t.through[i - parts.through]! * steps[Math.max(0, parts.material[i]! - LIQUID)]![k]!;
       });
+      return sum;
+    });
     add(parts.pixel[i]!, parts.share[i]!, light);
   }
   for (let p = 0; p < W * H; p++)
-      add(p, 1, spectrum((k) => terms.reduce((sum, t, l) => sum + (t.air ? sources[l]![k]! * t.air[p]! : 0), 0)));
+    add(
+      p,
+      1,
+      spectrum((k) => terms.reduce((sum, t, l) => sum + (t.air ? sources[l]![k]! * t.air[p]! : 0), 0)),
+    );
   return Float64Array.from(spectra, (spectrum, q) => responses(camera.sensor, spectrum)[q % 3]! / camera.whiteResponse[q % 3]!);
 }
 

@@ -1,5 +1,6 @@
 import type { Look } from '@fulgent/core/document';
 import { samePicture } from '@fulgent/core/scene';
+import { cutDown } from '@fulgent/core/transport';
 import type { Adaptation } from '@fulgent/core/vivid';
 import type { Burnt, Fineness, Marks, Picture, Space } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
@@ -134,7 +135,16 @@ export function FrameCanvas({
           alt=""
           data-poster=""
           onError={lost}
-          style={{ position: 'absolute', left: 0, top: 0, width, height, objectFit: 'cover', pointerEvents: 'none' }}
+          style={{
+            position: 'absolute',
+            left: 0,
+            top: 0,
+            width,
+            height,
+            objectFit: 'cover',
+            objectPosition: `50% ${100 * cutDown(look, width, height)}%`,
+            pointerEvents: 'none',
+          }}
         />
       ) : null}
       {small ? null : <Timing ms={last} width={w} height={h} />}

@@ -7,7 +7,6 @@ export function heightUpright(width: number, high: number, isMain: boolean, size
   if (size === 'strip') return STRIP_PX;
   if (size === 'large') return Math.round(Math.max(LEAST_PX, high * 0.6));
   const isTablet = width >= TABLET_PX;
-  // A face is not to be cut off: the wider the screen, the more of its height goes to the picture.
-  const share = isTablet ? (isMain ? 0.36 : 0.3) : isMain ? 0.315 : 0.2;
-  return Math.round(Math.min(isTablet ? 440 : 300, Math.max(LEAST_PX, high * share)));
+  const share = isTablet ? (isMain ? 0.45 : 0.33) : isMain ? 0.315 : 0.2;
+  return Math.round(Math.min(isTablet ? 560 : 300, Math.max(LEAST_PX, high * share)));
 }

@@ -148,7 +148,7 @@ export function NewLookPage({ shootId }: { readonly shootId: string | undefined 
       const told = newLookWords(without, keyLoweredBy(look));
       if (told) say(told);
       const shown = document.querySelector<HTMLCanvasElement>(`canvas[aria-label='${AS_CHOSEN}']`);
-      handPicture(stored.id, stored.revision, shown, look.camera);
+      handPicture(stored.id, stored.revision, shown, look);
       router.replace(`/looks/${stored.id}/balance`);
     } catch (error) {
       setFailure(error instanceof Error ? error.message : String(error));

@@ -3,5 +3,5 @@ export { stageOf, toRoom, toSubject, turnToRoom, pastSubject, type Stage } from 
 export { reaching, type Reaching, type ReachingCard } from './reach';
 export { bring, placed, type Brought, type Placed } from './zone-light';
 export { flareOf, inScatter, type Flare } from './air';
-export { viewOf, type View } from './view';
+export { cutDown, viewOf, type View } from './view';
 export { throwM } from './room';
