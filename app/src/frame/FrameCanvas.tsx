@@ -59,6 +59,35 @@ function usePoster(poster: string | undefined, look: Look) {
   return { shown: isLost || look !== opened ? undefined : poster, lost: () => setLost(true) };
 }
 
+/** The stored picture, cut as the one that is drawn. */
+function Poster({
+  look,
+  width,
+  height,
+  url,
+  onLost,
+}: Pick<Props, 'look' | 'width' | 'height'> & { readonly url: string; readonly onLost: () => void }) {
+  const down = cutDown(look, width, height);
+  return (
+    <img
+      src={url}
+      alt=""
+      data-poster=""
+      onError={onLost}
+      style={{
+        position: 'absolute',
+        left: 0,
+        top: 0,
+        width,
+        height,
+        objectFit: 'cover',
+        objectPosition: `50% ${100 * down}%`,
+        pointerEvents: 'none',
+      }}
+    />
+  );
+}
+
 /** Draws a look: coarse at once, then finer, and anew only where the picture changes. The canvas keeps its last picture until the next is there. */
 export function FrameCanvas({
   look: given,
@@ -129,24 +158,7 @@ export function FrameCanvas({
         data-space={space}
         style={{ width, height, display: 'block' }}
       />
-      {stored ? (
-        <img
-          src={stored}
-          alt=""
-          data-poster=""
-          onError={lost}
-          style={{
-            position: 'absolute',
-            left: 0,
-            top: 0,
-            width,
-            height,
-            objectFit: 'cover',
-            objectPosition: `50% ${100 * cutDown(look, width, height)}%`,
-            pointerEvents: 'none',
-          }}
-        />
-      ) : null}
+      {stored ? <Poster look={look} width={width} height={height} url={stored} onLost={lost} /> : null}
       {small ? null : <Timing ms={last} width={w} height={h} />}
     </View>
   );
