@@ -41,7 +41,12 @@ const takenFrame = async (page) => {
   const post = (route, data) => page.request.post(`${url}/api/devices${route}`, { data });
   await post('', { on: true });
   await post('/deviations', { lookId: 'saltmarsh-1', deviations: { key: { outputStops: 0.7 } } });
-  const frame = await (await post('/shoot', { lookId: 'saltmarsh-1', widthPx: 640, name: 'First frame' })).json();
+  const shoot = async () => {
+    const answer = await post('/shoot', { lookId: 'saltmarsh-1', widthPx: 640, name: 'First frame' });
+    // It goes on being drawn meanwhile.
+    return answer.status() === 503 ? shoot() : answer.json();
+  };
+  const frame = await shoot();
   await page.goto(`${url}/looks/saltmarsh-1/sheet/frame?frame=${frame.id}`);
   await page.getByTestId('off-key').waitFor({ timeout: 60_000 });
 };
