@@ -5,6 +5,7 @@ import type { Adaptation } from '@fulgent/core/vivid';
 import type { Burnt, Fineness, Marks, Picture, Space } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
+import { useTheme } from '../theme/theme';
 import { frame, latestPainter, thumbs } from '../workers/frame';
 import { useQuickPictures } from './quick';
 import { useScreenSpace } from './screen';
@@ -106,6 +107,8 @@ export function FrameCanvas({
   const { clipped = false, dark = false, gamut = false } = marks ?? {};
   const isMarked = clipped || dark || gamut;
   const space = useSpaceFor(adaptation);
+  // The place of a small picture is seen before it is there.
+  const { raised } = useTheme();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [error, setError] = useState<string | null>(null);
   const [fineness, setFineness] = useState<Fineness | null>(null);
@@ -148,7 +151,7 @@ export function FrameCanvas({
     });
   }, [stored, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
   return (
-    <View style={{ width, height, backgroundColor: small ? undefined : '#000000' }} testID="light-colour">
+    <View style={{ width, height, backgroundColor: small ? raised : '#000000' }} testID="light-colour">
       <canvas
         ref={canvas}
         role="img"
