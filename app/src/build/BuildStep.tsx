@@ -13,6 +13,7 @@ import { Button, Choice } from '../ui/Button';
 import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { study } from '../workers/study';
 import { useComputed } from '../workers/useComputed';
 import { useStudy } from '../workers/useStudy';
@@ -27,6 +28,13 @@ const ORDERS: readonly { readonly id: BuildOrder; readonly name: string }[] = [
 
 const ASPECT = 0.72;
 const WIDEST = 300;
+/** What is written in a step, about, px: its place is kept until it is there, so that nothing moves under a finger. */
+const WORDS_PX = 300;
+const TRIAL_WORDS_PX = 110;
+
+/** Width of each of some pictures in a row, and how high they are. */
+const pictureWide = (width: number, of: number): number => Math.min(WIDEST, Math.floor((width - (of - 1) * SPACE.s) / of));
+const pictureHigh = (width: number, of: number): number => Math.round(pictureWide(width, of) * ASPECT);
 
 const useStyles = themed((t) => ({
   pair: { flexDirection: 'row', gap: SPACE.s },
@@ -40,13 +48,12 @@ export function BuildStep() {
   const id = useOpenLook((state) => state.id);
   const [width, setWidth] = useState(0);
   const [at, setAt] = useState(0);
-  const { value: run } = useStudy(async () => (look ? study().run(look) : []), look);
+  const { value: run, error } = useStudy(async () => (look ? study().run(look) : []), look);
   if (!look) return null;
   const order = buildOrder(look);
   const place = Math.min(at, Math.max(0, order.length - 1));
   const step = run?.find(({ lightId }) => lightId === order[place]?.id);
-  const net = netTrims(look);
-  const page = (name: string) => ({ pathname: '/looks/[id]/build/[page]' as const, params: { id: id!, page: name } });
+  const inside = Math.min(width, 720) - 2 * SPACE.m;
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
       <Section title="Light by light" aside={order.length ? `${place + 1} of ${order.length}` : 'no lights'}>
@@ -63,8 +70,11 @@ export function BuildStep() {
           <Text>Add a light on the Balance step; then it is built up here.</Text>
         )}
         {step && width > 0 ? (
-          <StepCard key={step.lightId} look={look} step={step} place={place} width={Math.min(width, 720) - 2 * SPACE.m} />
+          <StepCard key={step.lightId} look={look} step={step} place={place} width={inside} />
+        ) : order.length && width > 0 && !run && !error ? (
+          <Waiting height={pictureHigh(inside, 2) + pictureHigh(inside, 3) + WORDS_PX} />
         ) : null}
+        {error ? <Text role="alert">{error}</Text> : null}
         {order.length > 1 ? (
           <View style={{ flexDirection: 'row', gap: SPACE.s }}>
             <Button label="Before" disabled={place === 0} onPress={() => setAt(place - 1)} />
@@ -72,47 +82,56 @@ export function BuildStep() {
           </View>
         ) : null}
       </Section>
-      <View>
-        <LinkRow inset href={page('wrong')} name="What is wrong" text="Washed out, muddy, flat …: from symptom to cause" />
-        <LinkRow
-          inset
-          href={page('versions')}
-          name="Versions"
-          text="Dark, bright, one light, swapped: from one rig, side by side"
-          aside={look.variants.length ? `${look.variants.length}` : ''}
-        />
-        <LinkRow
-          inset
-          href={page('wide')}
-          name="Balance more than powers"
-          text="Exposure, distance, gels, grids; what changes the picture most"
-        />
-        <LinkRow
-          inset
-          href={page('trims')}
-          name="Trims and groups"
-          text={
-            net.lights.length
-              ? net.lights.map(({ name, stops }) => `${name} ${formatStops(stops)}`).join(', ')
-              : 'Nothing trimmed yet'
-          }
-        />
-        <LinkRow inset href={page('matrix')} name="Alone, in pairs, all" text="A picture of each, and whether they add up" />
-        <LinkRow inset href={page('pockets')} name="Depth zones" text="Steps of brightness from front to back" />
-        <LinkRow
-          inset
-          href={page('effects')}
-          name="Effects"
-          text={
-            look.lights.some(({ effect }) => effect)
-              ? `${look.lights.filter(({ effect }) => effect).length} that do not burn steadily`
-              : 'Flame, pulse, lightning, beacon, screen'
-          }
-        />
-        <LinkRow inset href={page('instruments')} name="Instruments" text="Levels, colours, a line across the picture" />
-      </View>
+      {id ? <Ways look={look} id={id} /> : null}
       <View style={{ height: SPACE.xl }} />
     </ScrollView>
+  );
+}
+
+/** What else is done with a look that is built: a page each. */
+function Ways({ look, id }: { readonly look: Look; readonly id: string }) {
+  const net = netTrims(look);
+  const page = (name: string) => ({ pathname: '/looks/[id]/build/[page]' as const, params: { id, page: name } });
+  return (
+    <View>
+      <LinkRow inset href={page('wrong')} name="What is wrong" text="Washed out, muddy, flat …: from symptom to cause" />
+      <LinkRow
+        inset
+        href={page('versions')}
+        name="Versions"
+        text="Dark, bright, one light, swapped: from one rig, side by side"
+        aside={look.variants.length ? `${look.variants.length}` : ''}
+      />
+      <LinkRow
+        inset
+        href={page('wide')}
+        name="Balance more than powers"
+        text="Exposure, distance, gels, grids; what changes the picture most"
+      />
+      <LinkRow
+        inset
+        href={page('trims')}
+        name="Trims and groups"
+        text={
+          net.lights.length
+            ? net.lights.map(({ name, stops }) => `${name} ${formatStops(stops)}`).join(', ')
+            : 'Nothing trimmed yet'
+        }
+      />
+      <LinkRow inset href={page('matrix')} name="Alone, in pairs, all" text="A picture of each, and whether they add up" />
+      <LinkRow inset href={page('pockets')} name="Depth zones" text="Steps of brightness from front to back" />
+      <LinkRow
+        inset
+        href={page('effects')}
+        name="Effects"
+        text={
+          look.lights.some(({ effect }) => effect)
+            ? `${look.lights.filter(({ effect }) => effect).length} that do not burn steadily`
+            : 'Flame, pulse, lightning, beacon, screen'
+        }
+      />
+      <LinkRow inset href={page('instruments')} name="Instruments" text="Levels, colours, a line across the picture" />
+    </View>
   );
 }
 
@@ -139,8 +158,8 @@ function StepCard({
   }, [look, place]);
   const alone = useMemo(() => withOnly(look, [step.lightId], true), [look, step.lightId]);
   const three = useComputed('trials', so, step.lightId) ?? [];
-  const half = Math.min(WIDEST, Math.floor((width - SPACE.s) / 2));
-  const third = Math.min(WIDEST, Math.floor((width - 2 * SPACE.s) / 3));
+  const half = pictureWide(width, 2);
+  const third = pictureWide(width, 3);
   return (
     <View style={{ gap: SPACE.m }} testID={`step-${step.lightId}`}>
       <View style={styles.pair}>
@@ -192,7 +211,7 @@ function StepCard({
 function Bracket({ three, third, step }: { readonly three: readonly Trial[]; readonly third: number; readonly step: BuildStep }) {
   const styles = useStyles();
   return (
-    <View style={styles.pair}>
+    <View style={[styles.pair, { minHeight: Math.round(third * ASPECT) + TRIAL_WORDS_PX }]}>
       {three.map(({ stops, look: tried, clipped, separation, possible }) => {
         const name = stops < 0 ? 'A stop down' : stops > 0 ? 'A stop up' : 'As it is';
         return (
