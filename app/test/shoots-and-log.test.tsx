@@ -9,6 +9,7 @@ import { LampForm } from '../src/kit/add/LampForm';
 import type { Draft } from '../src/kit/add/fields';
 import { LogPage } from '../src/log/LogPage';
 import { ShootsPage } from '../src/shoots/ShootsPage';
+import * as studies from '../src/workers/study';
 import { now, open, poster, press, screen, show, type, within } from './pages';
 import { said } from './said';
 import { told } from './told-api';
@@ -294,5 +295,17 @@ describe('the build-up', () => {
     expect(screen.queryByRole('button', { name: 'Next light' })).toBeNull();
     fireEvent.click(screen.getByRole('radio', { name: 'As listed' }));
     expect(now().build.order).toBe('own');
+  });
+
+  it('says why it cannot be worked out', async () => {
+    const failure = new Error(
+      'The figure cannot be loaded (head-curls). Check the connection to the server, then reload the page.',
+    );
+    jest
+      .spyOn(studies, 'study')
+      .mockReturnValue({ run: () => Promise.reject(failure) } as unknown as ReturnType<typeof studies.study>);
+    show(<BuildStep />);
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toBe(failure.message));
+    jest.restoreAllMocks();
   });
 });
