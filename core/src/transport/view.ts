@@ -27,7 +27,7 @@ const [ABOVE_M, BELOW_M] = [0.21, 0.1];
 function dropOf({ camera, subject }: Pick<Look, 'camera' | 'subject'>, halfHeight: number): number {
   const whole = camera.sensorHeightMm / (2 * camera.focalMm);
   const usual = overMiddle(subject) * whole;
-  if (!isPerson(subject)) return overMiddle(subject) * halfHeight;
+  if (!isPerson(subject)) return usual;
   const toTop = halfHeight - ABOVE_M / camera.distanceM;
   const toChin = BELOW_M / camera.distanceM - halfHeight;
   const wished = toTop < toChin ? 0.5 * (toTop + toChin) : Math.max(toChin, Math.min(usual, toTop));
