@@ -1,7 +1,7 @@
 /** What Jest runs by in the workspaces without an interface. */
 module.exports = (displayName) => ({
   displayName,
-  testEnvironment: 'node',
+  testEnvironment: require.resolve('./jest.realm'),
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   transform: {
     ...require('./jest.modules').transform,

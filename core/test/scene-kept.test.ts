@@ -1,3 +1,6 @@
+/**
+ * @jest-environment node
+ */
 import type { readFiguresFrom } from '../figures/read';
 import { demoLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
