@@ -5,27 +5,25 @@ import path from 'node:path';
 import { bin, ensurePackages, root, run } from './lib/tools.mjs';
 
 ensurePackages();
+const KERNELS = [
+  { name: 'lanes', room: 'picture' },
+  { name: 'rays', room: 'figure' },
+];
+
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kernels-'));
-const out = path.join(folder, 'lanes.wasm');
-run(bin('asc'), [
-  'core/kernels/lanes.ts',
-  '-o',
-  out,
-  '-O3',
-  '--runtime',
-  'stub',
-  '--enable',
-  'simd',
-  '--importMemory',
-  '--noAssert',
-]);
-const code = readFileSync(out);
-rmSync(folder, { recursive: true });
-const text = `/** core/kernels/lanes.ts, compiled by \`npm run kernels\`: WebAssembly in base 64. */\nexport const LANES_CODE =\n  '${code.toString('base64')}';\n`;
-const file = path.join(root, 'core/src/picture/lanes-code.ts');
-if (!process.argv.includes('--check')) writeFileSync(file, text);
-else if (readFileSync(file, 'utf8') !== text) {
-  console.error('core/src/picture/lanes-code.ts is not what core/kernels compiles to: run `npm run kernels`.');
-  process.exit(1);
+for (const { name, room } of KERNELS) {
+  const out = path.join(folder, `${name}.wasm`);
+  const source = `core/kernels/${name}.ts`;
+  run(bin('asc'), [source, '-o', out, '-O3', '--runtime', 'stub', '--enable', 'simd', '--importMemory', '--noAssert']);
+  const code = readFileSync(out);
+  const text = `/** ${source}, compiled by \`npm run kernels\`: WebAssembly in base 64. */\nexport const ${name.toUpperCase()}_CODE =\n  '${code.toString('base64')}';\n`;
+  const target = `core/src/${room}/${name}-code.ts`;
+  const file = path.join(root, target);
+  if (!process.argv.includes('--check')) writeFileSync(file, text);
+  else if (readFileSync(file, 'utf8') !== text) {
+    console.error(`${target} is not what core/kernels compiles to: run \`npm run kernels\`.`);
+    process.exitCode = 1;
+  }
+  console.log(`${name}: ${code.length} bytes`);
 }
-console.log(`${code.length} bytes`);
+rmSync(folder, { recursive: true });

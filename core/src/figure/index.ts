@@ -3,7 +3,7 @@ export { FIGURES_VERSION, filesOf, type Detail, type PartFile } from './baked-fi
 export { FigureFileError } from './codec';
 export { fromNodes } from './figure';
 export type { Figure, Patch, Shade, SkinParts } from './types';
-export { firstHit, isBlocked, type Bvh } from './bvh';
+export { firstHit, type Bvh } from './bvh';
 export {
   figureOf,
   shadeOf,

@@ -1,9 +1,10 @@
+import { startKernel, type Kernel } from '../wasm';
 import type { Lanes, Noise, Recording, Triple } from './lanes';
 import { LANES_CODE } from './lanes-code';
 import { plainLanes } from './lanes-plain';
 
 /** What core/kernels/lanes.ts exports; addresses are bytes in its memory. */
-interface Kernel {
+interface Exports {
   addTimes(raw: number, own: number, pixels: number, r: number, g: number, b: number): void;
   scale(raw: number, pixels: number, r: number, g: number, b: number): void;
   isAnyOver(raw: number, values: number, clip: number): number;
@@ -20,21 +21,8 @@ interface Kernel {
   addGrain(words: number, pixels: number, strength: number, red: number, green: number, blue: number): void;
 }
 
-interface Memory {
-  readonly buffer: ArrayBuffer;
-  grow(pages: number): number;
-}
-
-/** What is used of the WebAssembly of browsers and Node, which core's types do not know. */
-interface Engine {
-  readonly Memory: new (size: { readonly initial: number }) => Memory;
-  readonly Module: new (code: Uint8Array) => object;
-  readonly Instance: new (module: object, imports: object) => { readonly exports: object };
-}
-
 /** Pixels that are copied in and out at once: few enough for the processor's own memory. */
 const CHUNK = 4096;
-const PAGE = 65_536;
 /** Where things lie in the kernel's memory, each with room for a few more than it has. */
 const RAW = 0;
 const OWN = RAW + 12 * CHUNK + 64;
@@ -43,28 +31,23 @@ const MATRIX = WORDS + 4 * CHUNK + 64;
 const NOISE = MATRIX + 64;
 
 class FourLanes implements Lanes {
-  readonly #kernel: Kernel;
-  readonly #memory: Memory;
-  #floats: Float32Array;
-  #words: Uint32Array;
+  readonly #kernel: Kernel<Exports>;
+  readonly #does: Exports;
   #noise: Noise | null = null;
   #table: Uint8Array | null = null;
   /** Where the table lies: after the noise. */
   #tableAt = NOISE;
 
-  constructor({ Memory, Module, Instance }: Engine) {
-    this.#memory = new Memory({ initial: Math.ceil(NOISE / PAGE) });
-    const code = Uint8Array.from(atob(LANES_CODE), (c) => c.charCodeAt(0));
-    this.#kernel = new Instance(new Module(code), { env: { memory: this.#memory } }).exports as Kernel;
-    this.#floats = new Float32Array(this.#memory.buffer);
-    this.#words = new Uint32Array(this.#memory.buffer);
+  constructor(kernel: Kernel<Exports>) {
+    this.#kernel = kernel;
+    this.#does = kernel.does;
   }
 
   addTimes(raw: Float32Array, own: Float32Array, [r, g, b]: Triple): void {
     for (let q = 0; q < raw.length; q += 3 * CHUNK) {
       const values = this.#take(raw, q, RAW);
       this.#take(own, q, OWN);
-      this.#kernel.addTimes(RAW, OWN, values / 3, r, g, b);
+      this.#does.addTimes(RAW, OWN, values / 3, r, g, b);
       this.#give(raw, q, values);
     }
   }
@@ -72,28 +55,28 @@ class FourLanes implements Lanes {
   scale(raw: Float32Array, [r, g, b]: Triple): void {
     for (let q = 0; q < raw.length; q += 3 * CHUNK) {
       const values = this.#take(raw, q, RAW);
-      this.#kernel.scale(RAW, values / 3, r, g, b);
+      this.#does.scale(RAW, values / 3, r, g, b);
       this.#give(raw, q, values);
     }
   }
 
   isAnyOver(raw: Float32Array, clip: number): boolean {
-    for (let q = 0; q < raw.length; q += 3 * CHUNK) if (this.#kernel.isAnyOver(RAW, this.#take(raw, q, RAW), clip)) return true;
+    for (let q = 0; q < raw.length; q += 3 * CHUNK) if (this.#does.isAnyOver(RAW, this.#take(raw, q, RAW), clip)) return true;
     return false;
   }
 
   record(words: Uint32Array, raw: Float32Array, { clip, matrix, table, zero }: Recording): void {
     if (table !== this.#table) {
-      this.#reserve(this.#tableAt + table.length);
-      new Uint8Array(this.#memory.buffer).set(table, this.#tableAt);
+      this.#kernel.reserve(this.#tableAt + table.length);
+      this.#kernel.put(table, this.#tableAt);
       this.#table = table;
     }
-    this.#floats.set(matrix, MATRIX / 4);
+    this.#kernel.floats.set(matrix, MATRIX / 4);
     const last = table.length - 1;
     for (let p = 0; p < words.length; p += CHUNK) {
       const pixels = this.#take(raw, 3 * p, RAW) / 3;
-      this.#kernel.record(RAW, WORDS, pixels, clip, MATRIX, this.#tableAt, zero, last);
-      words.set(this.#words.subarray(WORDS / 4, WORDS / 4 + pixels), p);
+      this.#does.record(RAW, WORDS, pixels, clip, MATRIX, this.#tableAt, zero, last);
+      words.set(this.#kernel.words.subarray(WORDS / 4, WORDS / 4 + pixels), p);
     }
   }
 
@@ -103,21 +86,21 @@ class FourLanes implements Lanes {
     for (let p = 0; p < words.length; p += CHUNK) {
       const some = words.subarray(p, p + CHUNK);
       const at = NOISE + 4 * (from + p);
-      this.#words.set(some, WORDS / 4);
-      this.#kernel.addGrain(WORDS, some.length, strength, at, at + each, at + 2 * each);
-      some.set(this.#words.subarray(WORDS / 4, WORDS / 4 + some.length));
+      this.#kernel.words.set(some, WORDS / 4);
+      this.#does.addGrain(WORDS, some.length, strength, at, at + each, at + 2 * each);
+      some.set(this.#kernel.words.subarray(WORDS / 4, WORDS / 4 + some.length));
     }
   }
 
   /** Copies a chunk in, and gives how many values it has. */
   #take(from: Float32Array, q: number, to: number): number {
     const some = from.subarray(q, q + 3 * CHUNK);
-    this.#floats.set(some, to / 4);
+    this.#kernel.floats.set(some, to / 4);
     return some.length;
   }
 
   #give(to: Float32Array, q: number, values: number): void {
-    to.set(this.#floats.subarray(RAW / 4, RAW / 4 + values), q);
+    to.set(this.#kernel.floats.subarray(RAW / 4, RAW / 4 + values), q);
   }
 
   /** The noise lies before the table, which is copied again after it. */
@@ -126,28 +109,15 @@ class FourLanes implements Lanes {
     this.#tableAt = NOISE + 12 * each + 64;
     this.#table = null;
     this.#noise = noise;
-    this.#reserve(this.#tableAt);
-    noise.forEach((values, c) => this.#floats.set(values, NOISE / 4 + c * each));
-  }
-
-  /** Makes room; the memory's old views are void after that. */
-  #reserve(bytes: number): void {
-    const missing = bytes - this.#memory.buffer.byteLength;
-    if (missing <= 0) return;
-    this.#memory.grow(Math.ceil(missing / PAGE));
-    this.#floats = new Float32Array(this.#memory.buffer);
-    this.#words = new Uint32Array(this.#memory.buffer);
+    this.#kernel.reserve(this.#tableAt);
+    noise.forEach((values, c) => this.#kernel.floats.set(values, NOISE / 4 + c * each));
   }
 }
 
 /** Four values at a time by WebAssembly; null where there is none, or none with vectors, or the page may not run it. */
 export function fourLanes(): Lanes | null {
-  const { WebAssembly: engine } = globalThis as { readonly WebAssembly?: Engine };
-  try {
-    return engine ? new FourLanes(engine) : null;
-  } catch {
-    return null;
-  }
+  const kernel = startKernel<Exports>(LANES_CODE, NOISE);
+  return kernel && new FourLanes(kernel);
 }
 
 let found: Lanes | null = null;

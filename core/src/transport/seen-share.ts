@@ -1,13 +1,19 @@
-import { isBlocked } from '../figure/bvh';
+import { raysThrough } from '../figure/rays';
 import { SURFACE } from '../figure/surfaces';
 import { hairOnWay, type Stage } from './stage';
 
 /** What a place sees of a lamp's face past the subject. */
 
-/** After so many points (times three figures) a face may be judged. */
-const AGREE = 15;
+/** Points of a face are asked so many at once. */
+const AT_ONCE = 4;
+/** A face of more than so many points is judged by the first that are asked where they agree. */
+const MANY = 10;
 /** Every so many-th point of a face is asked for hair, which is soft of itself. */
 const HAIR_EVERY = 3;
+
+/** Of the points that are asked at once: how far they are, and what each would bring. */
+const far = new Float64Array(AT_ONCE);
+const share = new Float64Array(AT_ONCE);
 
 /**
  * Share of a face's points that a place in the subject's own axes sees past the subject, by what each would bring there; hair dims. With
@@ -33,23 +39,36 @@ export function seenShare(
   let all = 0;
   let hair = 0;
   let asked = 0;
-  for (let q = 0; q < points.length; q += 3) {
-    // Where the first few, spread over the face, agree that nothing or everything is in the way, the rest is not asked.
-    if (q === AGREE && points.length > 2 * AGREE && (seen === 0 || seen === all) && all > 0) break;
-    const dx = points[q]! - ox;
-    const dy = points[q + 1]! - oy;
-    const dz = points[q + 2]! - oz;
-    const d = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
-    const cosine = flat ? 1 : (nx * dx + ny * dy + nz * dz) / d;
-    if (cosine <= 0) continue;
-    all += cosine;
-    if (!isBlocked(shade.bvh, ox, oy, oz, dx, dy, dz, 1)) {
-      seen += cosine;
-      if (shade.hair && asked++ % HAIR_EVERY === 0) {
-        const depth = hairOnWay(shade, ox, oy, oz, dx / d, dy / d, dz / d, d);
-        hair += depth > 0 ? Math.exp(-depth) : 1;
-      }
+  const rays = raysThrough(shade.bvh);
+  const { way } = rays;
+  for (let q = 0; q < points.length;) {
+    let count = 0;
+    for (; q < points.length && count < AT_ONCE; q += 3) {
+      const dx = points[q]! - ox;
+      const dy = points[q + 1]! - oy;
+      const dz = points[q + 2]! - oz;
+      const d = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
+      const cosine = flat ? 1 : (nx * dx + ny * dy + nz * dz) / d;
+      if (cosine <= 0) continue;
+      way[count] = dx;
+      way[count + 4] = dy;
+      way[count + 8] = dz;
+      far[count] = d;
+      share[count++] = cosine;
+      all += cosine;
     }
+    if (count === 0) break;
+    const blocked = rays.blocked(count, ox, oy, oz);
+    for (let k = 0; k < count; k++) {
+      if (blocked & (1 << k)) continue;
+      seen += share[k]!;
+      if (!shade.hair || asked++ % HAIR_EVERY !== 0) continue;
+      const d = far[k]!;
+      const depth = hairOnWay(shade, ox, oy, oz, way[k]! / d, way[k + 4]! / d, way[k + 8]! / d, d);
+      hair += depth > 0 ? Math.exp(-depth) : 1;
+    }
+    // Where the first few, spread over the face, agree that nothing or everything is in the way, the rest is not asked.
+    if (points.length > 3 * MANY && (seen === 0 || seen === all)) break;
   }
   if (seen === 0) return 0;
   const times = Math.ceil(asked / HAIR_EVERY);

@@ -1,7 +1,7 @@
 import { shadeOf, shapeOf, type Shade } from '../figure/index';
 import { hairDepth } from '../figure/volume';
 import { unposed } from '../figure/pose';
-import { isBlocked } from '../figure/bvh';
+import { isInWay } from '../figure/rays';
 import type { Board, Look, Point } from '../document/schema';
 import { surroundOf, type Surround } from './surround';
 
@@ -84,7 +84,7 @@ export function pastSubject(stage: Stage, from: Point, to: Point): number {
   const [x, y, z] = toSubject(stage, from);
   const [tx, ty, tz] = toSubject(stage, to);
   const [dx, dy, dz] = [tx - x, ty - y, tz - z];
-  if (isBlocked(shade.bvh, x, y, z, dx, dy, dz, 1)) return 0;
+  if (isInWay(shade.bvh, x, y, z, dx, dy, dz)) return 0;
   const d = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
   return Math.exp(-hairOnWay(shade, x, y, z, dx / d, dy / d, dz / d, d));
 }

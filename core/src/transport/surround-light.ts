@@ -1,5 +1,5 @@
 import type { Point } from '../document/schema';
-import { isBlocked } from '../figure/bvh';
+import { raysThrough } from '../figure/rays';
 import { pastBoards } from './boards';
 import { openLight, type Reaching } from './reach';
 import { seenShare } from './seen-share';
@@ -203,6 +203,9 @@ function pastSubjectTo({ stage, points }: Reaching, j: number): number {
 
 /** A group that is seen wholly. Shares are bytes: a picture keeps them for every vertex. */
 const WHOLE = 255;
+/** Groups are asked so many at once. */
+const AT_ONCE = 4;
+const askedGroups = new Int32Array(AT_ONCE);
 
 /**
  * Share, of 255, of each group of patches that a place in the room sees past the subject, its hair, boards and the table: asked once for all lamps. With no
@@ -223,26 +226,57 @@ export function groupsSeen(
   const { shade, boards, turn, originM } = stage;
   const { groups, table } = stage.surround;
   const flat = nx === 0 && ny === 0 && nz === 0;
-  const [ox, oy, oz] = [x + liftM * nx, y + liftM * ny, z + liftM * nz];
-  for (let g = 0; g < groups.count; g++) {
-    const [gx, gy, gz] = [groups.place[3 * g]!, groups.place[3 * g + 1]!, groups.place[3 * g + 2]!];
-    const [dx, dy, dz] = [gx - ox, gy - oy, gz - oz];
-    out[from + g] = 0;
-    // A group that has set by more than its own size shows nothing.
-    if (!flat && nx * dx + ny * dy + nz * dz < -groups.radiusM[g]!) continue;
-    const there = groups.normal[3 * g]! * dx + groups.normal[3 * g + 1]! * dy + groups.normal[3 * g + 2]! * dz;
-    if (there >= 0) continue;
-    if (table && underTable(table, ox, oy, oz, dx, dy, dz)) continue;
-    const [ax, ay, az] = [turn[0] * ox - turn[1] * oz, oy - originM, turn[1] * ox + turn[0] * oz];
-    const [bx, bz] = [turn[0] * dx - turn[1] * dz, turn[1] * dx + turn[0] * dz];
-    if (isBlocked(shade.bvh, ax, ay, az, bx, dy, bz, 1)) continue;
-    let share = boards.length ? pastBoards(boards, ox, oy, oz, gx, gy, gz, groups.radiusM[g]!) : 1;
-    if (shade.hair && share > 0) {
-      const d = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
-      const depth = hairOnWay(shade, ax, ay, az, bx / d, dy / d, bz / d, d);
-      if (depth > 0) share *= Math.exp(-depth);
+  const ox = x + liftM * nx;
+  const oy = y + liftM * ny;
+  const oz = z + liftM * nz;
+  // In the subject's own axes.
+  const ax = turn[0] * ox - turn[1] * oz;
+  const ay = oy - originM;
+  const az = turn[1] * ox + turn[0] * oz;
+  const rays = raysThrough(shade.bvh);
+  const { way } = rays;
+  for (let g = 0; g < groups.count;) {
+    let count = 0;
+    for (; g < groups.count && count < AT_ONCE; g++) {
+      const dx = groups.place[3 * g]! - ox;
+      const dy = groups.place[3 * g + 1]! - oy;
+      const dz = groups.place[3 * g + 2]! - oz;
+      out[from + g] = 0;
+      // A group that has set by more than its own size shows nothing.
+      if (!flat && nx * dx + ny * dy + nz * dz < -groups.radiusM[g]!) continue;
+      const there = groups.normal[3 * g]! * dx + groups.normal[3 * g + 1]! * dy + groups.normal[3 * g + 2]! * dz;
+      if (there >= 0) continue;
+      if (table && underTable(table, ox, oy, oz, dx, dy, dz)) continue;
+      way[count] = turn[0] * dx - turn[1] * dz;
+      way[count + 4] = dy;
+      way[count + 8] = turn[1] * dx + turn[0] * dz;
+      askedGroups[count++] = g;
     }
-    out[from + g] = Math.round(WHOLE * share);
+    if (count === 0) break;
+    const blocked = rays.blocked(count, ax, ay, az);
+    for (let k = 0; k < count; k++) {
+      if (blocked & (1 << k)) continue;
+      const one = askedGroups[k]!;
+      let share = boards.length
+        ? pastBoards(
+            boards,
+            ox,
+            oy,
+            oz,
+            groups.place[3 * one]!,
+            groups.place[3 * one + 1]!,
+            groups.place[3 * one + 2]!,
+            groups.radiusM[one]!,
+          )
+        : 1;
+      if (shade.hair && share > 0) {
+        const [bx, by, bz] = [way[k]!, way[k + 4]!, way[k + 8]!];
+        const d = Math.sqrt(bx * bx + by * by + bz * bz) || 1e-9;
+        const depth = hairOnWay(shade, ax, ay, az, bx / d, by / d, bz / d, d);
+        if (depth > 0) share *= Math.exp(-depth);
+      }
+      out[from + one] = Math.round(WHOLE * share);
+    }
   }
 }
 
