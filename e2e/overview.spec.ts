@@ -92,6 +92,11 @@ test('@phone the picture is pulled to most of the screen and to a strip, and com
 
 test('Space held shows the look as it was opened', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-1');
+  // Nothing was drawn of it before: the server has a coarse picture at once, and whoever keeps pictures quick needs no other until an edit.
+  await expect
+    .poll(() => page.locator('[data-poster]').evaluate((image: HTMLImageElement) => image.naturalWidth))
+    .toBeGreaterThan(80);
+  await expect(page.getByTestId('frame').locator('canvas')).toHaveAttribute('data-fineness', 'none');
   await expect(page.getByTestId('compared')).toHaveCount(0);
   await page.keyboard.down(' ');
   await expect(page.getByTestId('compared')).toBeVisible();

@@ -23,7 +23,7 @@ function watch() {
     const note = (name, is) => {
       if (is && seen.at[name] === undefined) seen.at[name] = performance.now();
     };
-    note('stored', document.querySelector('[data-poster]')?.complete);
+    note('handed', document.querySelector('[data-poster]')?.naturalWidth > 0);
     note('coarse', fineness !== 'none');
     note('fine', fineness === '2');
     note('ladder', document.querySelector('[data-testid=ladder]'));
@@ -135,7 +135,7 @@ rmSync(folder, { recursive: true, force: true });
 console.log(`Six lights, 390x844 at two pixels a point, ${ROUNDS} rounds, ms from the start of loading:`);
 for (const [name, words] of [
   ['ladder', 'the ladder is there'],
-  ['stored', 'stored picture'],
+  ['handed', 'first picture, kept or from the server'],
   ['coarse', 'first coarse picture'],
   ['fine', 'first fine picture'],
   ['busyLoading', 'longest stretch that the page is busy, loading'],

@@ -190,7 +190,7 @@ function apiRoutes(options: AppOptions): Router {
     res.json({ status: 'ok', shoots: repo.shootCount() });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater), work, ongoing));
+  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater, work.sketch), work, ongoing));
   api.use('/frames', frameRoutes(frames, readings, ongoing));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings, ongoing));

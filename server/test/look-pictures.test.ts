@@ -6,12 +6,13 @@ import { demoLooks } from '@fulgent/core/demo';
 import type { Look } from '@fulgent/core/document';
 import { FIGURES_VERSION } from '@fulgent/core/figure';
 import sharp from 'sharp';
-import type { Render } from '../src/work/pool';
+import type { Render, Sketch } from '../src/work/pool';
 import { lookPictures } from '../src/frames/look-pictures';
 import { bench, bytes, type Bench } from './support';
 
 const poster = demoLooks()[0]!;
 const grey: Render = async ({ width, height }) => new Uint8ClampedArray(4 * width * height).fill(120);
+const sketch: Sketch = async () => Buffer.from('a coarse one');
 
 describe('kept pictures of looks', () => {
   let folder: string;
@@ -24,10 +25,14 @@ describe('kept pictures of looks', () => {
 
   it('are drawn once, however many ask at once, and then only read', async () => {
     let drawn = 0;
-    const pictures = lookPictures(folder, (request) => {
-      drawn++;
-      return grey(request);
-    });
+    const pictures = lookPictures(
+      folder,
+      (request) => {
+        drawn++;
+        return grey(request);
+      },
+      sketch,
+    );
     expect(await pictures.stored('a', 1)).toBeNull();
     const [one, two] = await Promise.all([pictures.of('a', 1, read), pictures.of('a', 1, read)]);
     expect(one.equals(two)).toBe(true);
@@ -37,7 +42,7 @@ describe('kept pictures of looks', () => {
   });
 
   it('show all that the camera takes in, its longer side 720', async () => {
-    const pictures = lookPictures(folder, grey);
+    const pictures = lookPictures(folder, grey, sketch);
     const sizeOf = async (look: Look, id: string) => {
       const { width, height } = await sharp(await pictures.of(id, 1, () => look)).metadata();
       return [width, height];
@@ -51,7 +56,7 @@ describe('kept pictures of looks', () => {
   });
 
   it('of earlier revisions go when a newer one is kept; those of other looks stay, whatever their names', async () => {
-    const pictures = lookPictures(folder, grey);
+    const pictures = lookPictures(folder, grey, sketch);
     for (const id of ['a', 'ab', '../a', '']) await pictures.of(id, 1, read);
     await pictures.of('a', 2, read);
     // A slow drawing of an old revision does not take the newer one away.
@@ -67,10 +72,14 @@ describe('kept pictures of looks', () => {
 
   it('that could not be drawn are tried again, and leave nothing behind', async () => {
     let works = false;
-    const pictures = lookPictures(folder, async (request) => {
-      if (!works) throw new Error('out of memory');
-      return grey(request);
-    });
+    const pictures = lookPictures(
+      folder,
+      async (request) => {
+        if (!works) throw new Error('out of memory');
+        return grey(request);
+      },
+      sketch,
+    );
     await expect(pictures.of('a', 1, read)).rejects.toThrow('out of memory');
     expect(await pictures.stored('a', 1)).toBeNull();
     works = true;
@@ -81,7 +90,7 @@ describe('kept pictures of looks', () => {
     // A file stands where their folder should.
     writeFileSync(path.join(folder, 'look-pictures'), '');
     chmodSync(folder, 0o700);
-    const pictures = lookPictures(folder, grey);
+    const pictures = lookPictures(folder, grey, sketch);
     expect((await pictures.of('a', 1, read)).length).toBeGreaterThan(500);
     expect(await pictures.stored('a', 1)).toBeNull();
   });
@@ -100,20 +109,51 @@ describe('pictures and figures over HTTP', () => {
     rmSync(figures, { recursive: true });
   });
 
-  it('a stored picture is nothing until it was drawn, and the picture of a revision never changes', async () => {
-    const api = server.with({ work: { render: grey, renderLater: grey } });
+  it('whoever waits gets a coarse picture until there is a fine one; that of a revision never changes', async () => {
+    let sketches = 0;
+    const api = server.with({
+      work: {
+        renderLater: grey,
+        sketch: (request) => {
+          sketches++;
+          return sketch(request);
+        },
+      },
+    });
     const { id } = (await api.post('/api/looks').send({ look: poster })).body as { id: string };
     const ask = (query: string) => api.get(`/api/looks/${id}/picture?${query}`);
-    expect((await ask('revision=1&stored')).status).toBe(204);
+    for (const _ of [1, 2]) {
+      const coarse = await ask('revision=1&now');
+      expect(coarse.headers['content-type']).toBe('image/jpeg');
+      // The next time there may be a better one.
+      expect(coarse.headers['cache-control']).toBe('no-store');
+      expect((coarse.body as Buffer).toString()).toBe('a coarse one');
+    }
     const drawn = await ask('revision=1');
     expect(drawn.status).toBe(200);
     expect(drawn.headers['content-type']).toBe('image/jpeg');
     expect(drawn.headers['cache-control']).toMatch(/max-age=31536000/);
-    expect((await ask('revision=1&stored')).status).toBe(200);
+    const kept = await ask('revision=1&now');
+    expect((kept.body as Buffer).equals(drawn.body as Buffer)).toBe(true);
+    expect(kept.headers['cache-control']).toMatch(/max-age=31536000/);
+    expect(sketches).toBe(2);
     expect((await ask('')).headers['cache-control']).toBe('no-cache');
     // A revision that is no longer, or not yet, the present one is not drawn for.
     expect((await ask('revision=7')).status).toBe(204);
+    expect((await ask('revision=7&now')).status).toBe(204);
     expect((await api.get('/api/looks/nobody/picture')).status).toBe(404);
+  });
+
+  it('a coarse picture shows the whole look, smaller and at once', async () => {
+    const { body } = await server.api.post('/api/looks').send({ look: poster }).expect(201);
+    const jpeg = (await bytes(server.api.get(`/api/looks/${body.id}/picture?now`)).expect(200)).body as Buffer;
+    const fine = (await bytes(server.api.get(`/api/looks/${body.id}/picture`)).expect(200)).body as Buffer;
+    const [small, large] = [await sharp(jpeg).metadata(), await sharp(fine).metadata()];
+    expect(small.width).toBeLessThan(large.width / 2);
+    expect(small.width / small.height).toBeCloseTo(large.width / large.height, 1);
+    const mean = async (image: Buffer) => (await sharp(image).stats()).channels.map((channel) => channel.mean);
+    const [a, b] = [await mean(jpeg), await mean(fine)];
+    a.forEach((v, c) => expect(Math.abs(v - b[c]!)).toBeLessThan(6));
   });
 
   it('of very many lights are drawn coarsely, and come in the size that was asked for, as do sheets', async () => {

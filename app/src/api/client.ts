@@ -174,9 +174,8 @@ export const api = {
     const response = await answerOf('GET', `/api/looks/${id}`, undefined, {});
     return { ...(await taken<StoredLook>(response)), isKept: response.headers.get('X-Fulgent-Kept') === '1' };
   },
-  /** Address of the picture of a revision; with `stored` only one that was drawn before. */
-  lookPicture: (id: string, revision: number, stored = false) =>
-    `/api/looks/${id}/picture?revision=${revision}${stored ? '&stored' : ''}`,
+  /** Address of the picture of a revision; with `now` the one that was drawn before, or a coarse one at once. */
+  lookPicture: (id: string, revision: number, now = false) => `/api/looks/${id}/picture?revision=${revision}${now ? '&now' : ''}`,
   createLook: (look: Look, shootId?: string) =>
     request<StoredLook>('POST', '/api/looks', { look, ...(shootId ? { shootId } : {}) }),
   updateLook: (id: string, basedOn: number, look: Look) =>

@@ -5,7 +5,7 @@ import path from 'node:path';
 import type { Look } from '@fulgent/core/document';
 import { FIGURES_VERSION } from '@fulgent/core/figure';
 import { asJpeg } from '../work/jpeg';
-import type { Render } from '../work/pool';
+import type { Render, Sketch } from '../work/pool';
 
 /**
  * Pictures of looks, drawn once a revision and kept beside the database: what cards show, and the first picture of a look that is opened. They
@@ -16,6 +16,8 @@ export interface LookPictures {
   of(id: string, revision: number, read: () => Look): Promise<Buffer>;
   /** The same only where it was drawn before. */
   stored(id: string, revision: number): Promise<Buffer | null>;
+  /** A coarse one for whoever waits, not kept. */
+  sketch(look: Look): Promise<Buffer>;
 }
 
 const LONGER_PX = 720;
@@ -55,7 +57,7 @@ export function lookPictureFiles(dataFolder: string) {
   };
 }
 
-export function lookPictures(dataFolder: string, render: Render): LookPictures {
+export function lookPictures(dataFolder: string, render: Render, sketch: Sketch): LookPictures {
   const { fileOf, keep } = lookPictureFiles(dataFolder);
   const drawing = new Map<string, Promise<Buffer>>();
 
@@ -83,5 +85,6 @@ export function lookPictures(dataFolder: string, render: Render): LookPictures {
       const file = fileOf(id, revision);
       return existsSync(file) ? readFile(file) : null;
     },
+    sketch: async (look) => Buffer.from(await sketch({ look, ...sizeOf(look) })),
   };
 }

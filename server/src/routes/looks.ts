@@ -83,18 +83,16 @@ export function lookRoutes(repo: Repository, pictures: LookPictures, { accept }:
     const present = repo.readLook(id);
     // Only the present revision is drawn; an earlier one may still lie there.
     const known = Number.isInteger(revision) && revision > 0 ? revision : present.revision;
-    const jpeg =
-      req.query['stored'] !== undefined || known !== present.revision
-        ? await pictures.stored(id, known)
-        : await ongoing.of(res, `picture ${known} ${id}`, () => pictures.of(id, known, () => present.look));
-    if (!jpeg) {
-      res.status(204).end();
-      return;
-    }
-    res
-      .set('Cache-Control', req.query['revision'] === undefined ? 'no-cache' : A_YEAR)
-      .type('image/jpeg')
-      .send(jpeg);
+    const isPresent = known === present.revision;
+    const isWaiting = req.query['now'] !== undefined;
+    const send = (jpeg: Buffer, keep: string) => res.set('Cache-Control', keep).type('image/jpeg').send(jpeg);
+    const kept =
+      isPresent && !isWaiting
+        ? await ongoing.of(res, `picture ${known} ${id}`, () => pictures.of(id, known, () => present.look))
+        : await pictures.stored(id, known);
+    if (kept) send(kept, req.query['revision'] === undefined ? 'no-cache' : A_YEAR);
+    else if (isPresent) send(await pictures.sketch(present.look), 'no-store');
+    else res.status(204).end();
   });
 
   router.get('/:id/export', (req, res) => {

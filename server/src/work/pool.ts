@@ -19,6 +19,8 @@ export interface Work {
   readonly render: Doing<'picture'>;
   /** The same when there is time: pictures of cards. */
   readonly renderLater: Doing<'picture'>;
+  /** A coarse one, in the time of a few readings, which it is done among. */
+  readonly sketch: Doing<'sketch'>;
   readonly measure: Doing<'measure'>;
   readonly remedies: Doing<'remedies'>;
   readonly evaluate: Doing<'evaluate'>;
@@ -32,6 +34,7 @@ export interface Work {
 }
 
 export type Render = Work['render'];
+export type Sketch = Work['sketch'];
 
 export interface WorkPool extends Work {
   /** Starts what reads and stores looks, so that the first write does not wait for it. */
@@ -67,7 +70,7 @@ const startHelper: StartHelper = (nice, nature) =>
     : new Worker(path.join(__dirname, 'worker.js'), { workerData: nature });
 
 /**
- * Five lanes, by how long things take: what is stored, and readings, in milliseconds; searches, in a second or two; pictures and sheets; and what nobody
+ * Five lanes, by how long things take: what is stored, and readings and coarse pictures, in milliseconds; searches, in a second or two; pictures and sheets; and what nobody
  * waits for. None waits for another.
  */
 export function workPool(pictures: PictureWish = 'fine', start: StartHelper = startHelper): WorkPool {
@@ -81,6 +84,7 @@ export function workPool(pictures: PictureWish = 'fine', start: StartHelper = st
   return {
     render: doing(slow, 'picture', long),
     renderLater: doing(later, 'picture', { ...long, isLater: true }),
+    sketch: doing(readings, 'sketch', soon),
     measure: doing(later, 'measure', { limitMs: MEASURE_LIMIT_MS }),
     remedies: doing(slow, 'remedies', long),
     sheet: doing(slow, 'sheet', long),

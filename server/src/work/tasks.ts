@@ -23,6 +23,9 @@ export interface RenderRequest {
   readonly only: string | null;
 }
 
+/** A whole picture at once, as coarse as it comes first in the application. */
+export type SketchRequest = Omit<RenderRequest, 'only'>;
+
 export interface RemediesRequest {
   readonly look: Written;
   readonly kit: readonly KitEntry[];
@@ -50,6 +53,8 @@ export interface AcceptedLook {
 export interface Tasks {
   /** RGBA of 8 bits. */
   readonly picture: (request: RenderRequest) => Promise<Uint8ClampedArray>;
+  /** JPEG. */
+  readonly sketch: (request: SketchRequest) => Promise<Uint8Array>;
   readonly measure: Measure;
   readonly remedies: (request: RemediesRequest) => Promise<readonly Remedy[]>;
   /** Readings with their words, as the bytes of their JSON. */
@@ -73,6 +78,10 @@ export function tasksWith(studio: Studio, wish: PictureWish = 'fine'): Tasks {
   };
   return {
     picture,
+    sketch: async ({ look, width, height }) => {
+      const { rgba, ...size } = studio.picture({ look, width, height, fineness: 0 });
+      return asJpeg(rgba, size.width, size.height);
+    },
     measure: measureWith(studio),
     remedies: async ({ look, kit }) => remediesFor(readWritten(look), kit),
     evaluate: async (written) => bytesOf(spoken(evaluate(readWritten(written)))),
