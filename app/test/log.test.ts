@@ -30,6 +30,8 @@ const frame = (change: Partial<FrameRecord['notes']> = {}, meta: Partial<FrameRe
 
 const entry = (change: Partial<LogEntry> = {}): LogEntry => ({
   lookId: 'l',
+  revision: 1,
+  patches: {},
   title: 'Piste',
   shootId: 's',
   shootTitle: 'Club',

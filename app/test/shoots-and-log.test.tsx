@@ -138,6 +138,8 @@ describe('the log', () => {
   const entry = (change: Partial<LogEntry>): LogEntry => ({
     ...logOf(poster),
     lookId: 'look-1',
+    revision: 3,
+    patches: { backdrop: '#102030' },
     title: 'Under two colours',
     shootId: 'shoot-1',
     shootTitle: 'Saltmarsh',
@@ -169,6 +171,8 @@ describe('the log', () => {
     expect(own).toContain('1 trim, net -0.5');
     expect(own).toContain('Chosen: version Darker');
     expect(own).toContain('too hot on the ear');
+    // Each with its picture, as cards have it.
+    expect(screen.getByLabelText('One hard side, simulated')).toBeTruthy();
   });
 
   it('is searched by words and by what there is of it', async () => {

@@ -3,9 +3,10 @@ import { formatStops } from '@fulgent/core/exposure';
 import { apertureWords, luxWords } from '@fulgent/words';
 import { Link, type Href } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { Image, Pressable, StyleSheet, View } from 'react-native';
+import { Image, Pressable, View } from 'react-native';
 import useSWR from 'swr';
 import { api } from '../api/client';
+import { Thumbnail } from '../frame/Thumbnail';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -25,14 +26,17 @@ const ONLY = [
   { id: 'trims', name: 'Trimmed' },
 ] as const;
 
+/** Width of a look's own picture. */
+const PICTURE = 84;
 const MOST_SHOWN = 4;
 /** Lines of what frames say. */
 const MOST_LINES = 3;
 
 const useStyles = themed((t) => ({
   entry: { gap: SPACE.xs, paddingVertical: SPACE.m, borderBottomWidth: 1, borderBottomColor: t.line },
+  look: { flexDirection: 'row', alignItems: 'center', gap: SPACE.m, minHeight: 44 },
   strip: { flexDirection: 'row', gap: SPACE.xs, flexWrap: 'wrap' },
-  thumb: { width: 84, height: 84, backgroundColor: t.raised, borderRadius: 2 },
+  thumb: { width: PICTURE, height: PICTURE, backgroundColor: t.raised, borderRadius: 2 },
   waiting: { height: 260, backgroundColor: t.raised, borderRadius: 3 },
 }));
 
@@ -92,7 +96,7 @@ export function LogPage() {
 
 function Entry({ entry }: { readonly entry: LogEntry }) {
   const styles = useStyles();
-  const { lookId, title, shootTitle, frames, trims, versions, ingredients, acknowledged, tried } = entry;
+  const { lookId, revision, patches, title, shootTitle, frames, trims, versions, ingredients, acknowledged, tried } = entry;
   const chosen = [
     ...frames.filter(({ notes }) => notes.chosen).map(({ name, notes }) => `${name}${notes.by ? `, by ${notes.by}` : ''}`),
     ...versions.filter((one) => one.chosen).map(({ name }) => `version ${name}`),
@@ -115,11 +119,14 @@ function Entry({ entry }: { readonly entry: LogEntry }) {
   return (
     <View style={styles.entry} testID={`log-${lookId}`}>
       <Link href={`/looks/${lookId}/sheet` as Href} asChild>
-        <Pressable style={StyleSheet.flatten([{ minHeight: 44, justifyContent: 'center' }])} accessibilityRole="link">
-          <Text weight="strong">{title}</Text>
-          <Text size="label" quiet>
-            {[shootTitle, ...facts].join(' · ')}
-          </Text>
+        <Pressable style={styles.look} accessibilityRole="link">
+          <Thumbnail id={lookId} revision={revision} patches={patches} title={title} width={PICTURE} />
+          <View style={{ flex: 1 }}>
+            <Text weight="strong">{title}</Text>
+            <Text size="label" quiet>
+              {[shootTitle, ...facts].join(' · ')}
+            </Text>
+          </View>
         </Pressable>
       </Link>
       {frames.length ? <Strip frames={frames} lookId={lookId} /> : null}

@@ -38,8 +38,10 @@ export function logRoutes(repo: Repository, frames: FrameRepository): Router {
     for (const frame of frames.all()) byLook.set(frame.lookId, [...(byLook.get(frame.lookId) ?? []), frame]);
     const present = cards();
     for (const id of known.keys()) if (!present.some((card) => card.id === id)) known.delete(id);
-    const entries = present.map(({ id: lookId, title, shootId, shootTitle, revision, updatedAt }): LogEntry => ({
+    const entries = present.map(({ id: lookId, title, shootId, shootTitle, revision, card, updatedAt }): LogEntry => ({
       lookId,
+      revision,
+      patches: card.patches,
       title,
       shootId,
       shootTitle,

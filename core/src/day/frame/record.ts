@@ -132,6 +132,9 @@ export type FrameLabel = yup.InferType<typeof frameLabelSchema>;
 /** What the log tells of one look: what was done, tried, said and chosen. */
 export interface LogEntry {
   readonly lookId: string;
+  /** Of the look as it is now, whose picture stands beside it; and the colours of its zones until that is there. */
+  readonly revision: number;
+  readonly patches: Readonly<Record<string, string>>;
   readonly title: string;
   readonly shootId: string;
   readonly shootTitle: string;
@@ -164,7 +167,7 @@ export interface LogEntry {
 /** What a look itself adds to its entry in the log. */
 export function logOf(
   look: Look,
-): Omit<LogEntry, 'lookId' | 'title' | 'shootId' | 'shootTitle' | 'createdAt' | 'updatedAt' | 'frames'> {
+): Omit<LogEntry, 'lookId' | 'revision' | 'patches' | 'title' | 'shootId' | 'shootTitle' | 'createdAt' | 'updatedAt' | 'frames'> {
   return {
     trims: look.build.ledger.map((trim) => ({
       ...trim,
