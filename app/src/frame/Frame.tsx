@@ -190,18 +190,31 @@ export function Frame({
       ) : null}
       <CompareOver width={width} height={height} />
       {withReading && chosen ? <ReadingCard chosen={chosen} /> : null}
-      {compact ? null : <Toggles look={look} clippedCount={clippedCount} overlays={overlays} setOverlays={setOverlays} />}
+      {compact ? null : (
+        <Toggles
+          look={look}
+          isNarrow={width < NARROW}
+          clippedCount={clippedCount}
+          overlays={overlays}
+          setOverlays={setOverlays}
+        />
+      )}
     </View>
   );
 }
 
+/** Under such a width five words in full do not stand in one row, px. */
+const NARROW = 366;
+
 function Toggles({
   look,
+  isNarrow,
   clippedCount,
   overlays,
   setOverlays,
 }: {
   readonly look: Look;
+  readonly isNarrow: boolean;
   readonly clippedCount: number;
   readonly overlays: Marks;
   readonly setOverlays: (next: Marks) => void;
@@ -231,7 +244,8 @@ function Toggles({
       />
       <Overlay label="Too dark" on={overlays.dark} onPress={() => setOverlays({ ...overlays, dark: !overlays.dark })} />
       <Overlay
-        label="Out of gamut"
+        label={isNarrow ? 'Gamut' : 'Out of gamut'}
+        accessibilityLabel="Out of gamut"
         on={overlays.gamut ?? false}
         onPress={() => setOverlays({ ...overlays, gamut: !overlays.gamut })}
       />
@@ -305,10 +319,23 @@ export function sharesText({ shares }: ProbeReading): string {
     .join(' · ');
 }
 
-function Overlay({ label, on, onPress }: { readonly label: string; readonly on: boolean; readonly onPress: () => void }) {
+interface OverlayProps {
+  readonly label: string;
+  readonly accessibilityLabel?: string;
+  readonly on: boolean;
+  readonly onPress: () => void;
+}
+
+function Overlay({ label, accessibilityLabel, on, onPress }: OverlayProps) {
   const styles = useStyles();
   return (
-    <Pressable style={[styles.toggle, on && styles.on]} onPress={onPress} accessibilityRole="button" aria-pressed={on}>
+    <Pressable
+      style={[styles.toggle, on && styles.on]}
+      onPress={onPress}
+      accessibilityRole="button"
+      accessibilityLabel={accessibilityLabel}
+      aria-pressed={on}
+    >
       <Text size="label" weight="medium" narrow style={{ color: on ? '#141414' : '#f2f2f2' }}>
         {label}
       </Text>
