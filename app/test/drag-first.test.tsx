@@ -3,7 +3,7 @@ import { act, render, screen } from '@testing-library/react';
 import { memo, type ReactNode } from 'react';
 import { Ladder } from '../src/ladder/Ladder';
 import { Plan } from '../src/set/Plan';
-import { setHeld, useLate } from '../src/ui/held';
+import { setHeld, useLate, useSettled } from '../src/ui/held';
 import { poster } from './pages';
 
 /** What is drawn again, by name: each part that is watched says so when it renders. */
@@ -125,6 +125,32 @@ describe('a value that may come late', () => {
     expect(since()).toEqual(['a', 'b']);
     act(() => setHeld(false));
     act(() => rerender(<Late value="c" />));
+    expect(since()).toEqual(['c']);
+  });
+});
+
+describe('a value that stands still', () => {
+  const Shown = memo(function Shown({ value }: { readonly value: string }) {
+    drawn.push(value);
+    return null;
+  });
+  function Settled({ value }: { readonly value: string }) {
+    return <Shown value={useSettled(value)} />;
+  }
+
+  it('is the value itself as long as nothing is held', () => {
+    const { rerender } = render(<Settled value="a" />);
+    rerender(<Settled value="b" />);
+    expect(since()).toEqual(['a', 'b']);
+  });
+
+  it('keeps what it was while something is held, and takes the last when it is let go', () => {
+    const { rerender } = render(<Settled value="a" />);
+    act(() => setHeld(true));
+    act(() => rerender(<Settled value="b" />));
+    act(() => rerender(<Settled value="c" />));
+    expect(since()).toEqual(['a']);
+    act(() => setHeld(false));
     expect(since()).toEqual(['c']);
   });
 });

@@ -1,26 +1,21 @@
 import { stepWords } from '@fulgent/words';
 import { Link, Slot, usePathname, useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
-import { api } from '../api/client';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { endComparison } from '../frame/comparison';
-import { handedPicture } from '../frame/handed';
-import { heightUpright } from '../frame/height-upright';
-import { Frame } from '../frame/Frame';
 import { SPACE, themed, TOUCH, useIsOnItsSide, useIsWide } from '../theme/theme';
 import { Button, IconButton } from '../ui/Button';
+import { useLate } from '../ui/held';
 import { RAIL_WIDTH, SectionLinks } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
 import { Waiting } from '../ui/Waiting';
-import { AloneStrip } from '../frame/AloneStrip';
-import { PictureHandle, usePictureSize } from '../frame/PictureHandle';
 import { ConflictSheet } from './ConflictSheet';
 import { useKeys } from './keys';
 import { STEPS } from './steps';
+import { OpenPicture } from './OpenPicture';
 import { RenameSheet } from './RenameSheet';
 import { closeLook, leaveOthers, openLook, redo, undo, useOpenLook, useOthers, watchOthers, type SaveState } from './store';
-import { chooseProbe, useChosen, tellBurnt } from './ui-state';
 
 const SAVE_WORDS: Record<SaveState, string> = {
   kept: 'Saved',
@@ -117,7 +112,7 @@ export function LookShell({ id }: { readonly id: string }) {
         <Rail id={id} />
         <View style={styles.middle} role="region" aria-label="Picture">
           <Head />
-          <Picture wide />
+          <OpenPicture step={step} wide />
         </View>
         <View style={styles.right} role="main">
           {ready ? <Slot /> : <Waiting height={300} />}
@@ -133,7 +128,7 @@ export function LookShell({ id }: { readonly id: string }) {
       <View style={styles.wide}>
         {hasPicture ? (
           <View style={styles.beside} role="region" aria-label="Picture">
-            <Picture onItsSide />
+            <OpenPicture step={step} onItsSide />
           </View>
         ) : null}
         <View style={{ flex: 1 }} role="main">
@@ -150,7 +145,7 @@ export function LookShell({ id }: { readonly id: string }) {
     <View style={styles.page} role="main">
       <Head />
       <Tabs id={id} />
-      {hasPicture ? <Picture /> : null}
+      {hasPicture ? <OpenPicture step={step} /> : null}
       <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
       <SectionLinks />
       <ConflictSheet />
@@ -208,7 +203,7 @@ const BRIEFLY_MS = 2500;
 
 /** Back and forth, by name. */
 function StepButtons() {
-  const look = useOpenLook((state) => state.look);
+  const look = useLate(useOpenLook((state) => state.look));
   const before = useOpenLook((state) => state.past.at(-1));
   const after = useOpenLook((state) => state.future[0]);
   const back = useMemo(() => (look && before ? stepWords(before, look) : ''), [look, before]);
@@ -330,47 +325,6 @@ function Rail({ id }: { readonly id: string }) {
       })}
       <View style={{ flex: 1 }} />
       <SectionLinks rail />
-    </View>
-  );
-}
-
-function Picture({ wide = false, onItsSide = false }: { readonly wide?: boolean; readonly onItsSide?: boolean }) {
-  const window = useWindowDimensions();
-  const step = useStep();
-  const look = useOpenLook((state) => state.look);
-  const readings = useOpenLook((state) => state.readings);
-  const poster = useOpenLook(({ id, revision, look: now, saved }) =>
-    id && now === saved ? (handedPicture(id, revision) ?? api.lookPicture(id, revision, true)) : undefined,
-  );
-  const probe = useChosen((state) => state.probe);
-  const [room, setRoom] = useState(0);
-  const main = step === 'balance';
-  const { size } = usePictureSize();
-  const upright = heightUpright(window.width, window.height, main, size);
-  const width = wide || onItsSide ? room : window.width;
-  const height = wide ? Math.min(window.height - 210, Math.round(room * 1.15)) : onItsSide ? window.height : upright;
-  return (
-    <View onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.width)} style={{ gap: wide || onItsSide ? SPACE.m : 0 }}>
-      {look && width > 0 ? (
-        <>
-          <Frame
-            look={look}
-            readings={readings}
-            poster={poster}
-            width={width}
-            height={height}
-            selected={probe}
-            onSelect={chooseProbe}
-            onBurnt={tellBurnt}
-            withReading={!wide}
-            compact={!wide && !onItsSide && (size === 'strip' || (size === 'usual' && !main))}
-          />
-          {wide || onItsSide ? null : <PictureHandle />}
-          {wide && readings ? <AloneStrip look={look} readings={readings} width={width} /> : null}
-        </>
-      ) : (
-        <Waiting height={height} />
-      )}
     </View>
   );
 }

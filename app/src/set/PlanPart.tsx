@@ -1,6 +1,6 @@
 import type { Look } from '@fulgent/core/document';
 import type { PlanSide, Readings } from '@fulgent/core/scene';
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { Modal, useWindowDimensions, View } from 'react-native';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice, IconButton } from '../ui/Button';
@@ -41,19 +41,15 @@ export function PlanPart(props: Props) {
   const [isFull, setFull] = useState(false);
   const seen = useSeen();
   const height = Math.round(Math.min(420, Math.max(300, props.width * 0.86)));
+  const open = useCallback(() => setFull(true), []);
+  const close = useCallback(() => setFull(false), []);
   return (
     <View style={styles.plan}>
-      <PlanWithBars {...props} {...seen} height={height} onFull={() => setFull(true)} />
+      <PlanWithBars {...props} {...seen} height={height} onFull={open} />
       {isFull ? (
-        <Modal visible animationType="none" onRequestClose={() => setFull(false)} transparent={false}>
+        <Modal visible animationType="none" onRequestClose={close} transparent={false}>
           <View style={styles.full} role="dialog" aria-label="Plan, full screen">
-            <PlanWithBars
-              {...props}
-              {...seen}
-              width={window.width}
-              height={window.height - BARS_PX}
-              onClose={() => setFull(false)}
-            />
+            <PlanWithBars {...props} {...seen} width={window.width} height={window.height - BARS_PX} onClose={close} />
           </View>
         </Modal>
       ) : null}
@@ -86,34 +82,11 @@ function PlanWithBars({
   setMeasured,
 }: Props & Seen & { readonly height: number; readonly onFull?: () => void; readonly onClose?: () => void }) {
   const styles = useStyles();
-  const { zoom, pushed } = usePlanView();
   const touch = (id: string) =>
     setMeasured((before) => (!before || before.length > 1 || before[0] === id ? [id] : [...before, id]));
   return (
     <>
-      <View style={styles.bar}>
-        <Choice label="Plan seen from" options={SIDES} value={side} onChange={setSide} />
-        {/* Together, also where they have no room beside the sides. */}
-        <View style={styles.acts}>
-          {zoom !== 1 || pushed[0] !== 0 || pushed[1] !== 0 ? (
-            <IconButton icon="minimize" label="Fit the plan" onPress={fitPlan} />
-          ) : null}
-          <IconButton
-            icon="zoom-out"
-            label="Plan smaller"
-            disabled={zoom <= LEAST_ZOOM}
-            onPress={() => zoomPlan(zoom / ZOOM_STEP)}
-          />
-          <IconButton
-            icon="zoom-in"
-            label="Plan larger"
-            disabled={zoom >= MOST_ZOOM}
-            onPress={() => zoomPlan(zoom * ZOOM_STEP)}
-          />
-          {onFull ? <IconButton icon="maximize" label="Plan, full screen" onPress={onFull} /> : null}
-          {onClose ? <IconButton icon="x" label="Close the plan" onPress={onClose} /> : null}
-        </View>
-      </View>
+      <PlanBar side={side} setSide={setSide} onFull={onFull} onClose={onClose} />
       <Plan
         look={look}
         readings={readings}
@@ -138,6 +111,37 @@ function PlanWithBars({
     </>
   );
 }
+
+interface BarProps extends Pick<Seen, 'side' | 'setSide'> {
+  readonly onFull?: (() => void) | undefined;
+  readonly onClose?: (() => void) | undefined;
+}
+
+/** From where and how large: the same while something is dragged. */
+const PlanBar = memo(function PlanBar({ side, setSide, onFull, onClose }: BarProps) {
+  const styles = useStyles();
+  const { zoom, pushed } = usePlanView();
+  return (
+    <View style={styles.bar}>
+      <Choice label="Plan seen from" options={SIDES} value={side} onChange={setSide} />
+      {/* Together, also where they have no room beside the sides. */}
+      <View style={styles.acts}>
+        {zoom !== 1 || pushed[0] !== 0 || pushed[1] !== 0 ? (
+          <IconButton icon="minimize" label="Fit the plan" onPress={fitPlan} />
+        ) : null}
+        <IconButton
+          icon="zoom-out"
+          label="Plan smaller"
+          disabled={zoom <= LEAST_ZOOM}
+          onPress={() => zoomPlan(zoom / ZOOM_STEP)}
+        />
+        <IconButton icon="zoom-in" label="Plan larger" disabled={zoom >= MOST_ZOOM} onPress={() => zoomPlan(zoom * ZOOM_STEP)} />
+        {onFull ? <IconButton icon="maximize" label="Plan, full screen" onPress={onFull} /> : null}
+        {onClose ? <IconButton icon="x" label="Close the plan" onPress={onClose} /> : null}
+      </View>
+    </View>
+  );
+});
 
 /** What lies between the two things that were touched. */
 function Distance({ look, measured }: { readonly look: Look; readonly measured: readonly string[] }) {

@@ -1,4 +1,4 @@
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { create } from 'zustand';
 
 /** Whether something is being dragged, anywhere. */
@@ -14,4 +14,12 @@ export function useLate<T>(value: T): T {
   const isHeld = useHeld((state) => state.isHeld);
   const late = useDeferredValue(value);
   return isHeld ? late : value;
+}
+
+/** A value that stands still while something is dragged: for what takes long and is not looked at meanwhile. */
+export function useSettled<T>(value: T): T {
+  const isHeld = useHeld((state) => state.isHeld);
+  const [settled, setSettled] = useState(value);
+  if (!isHeld && settled !== value) setSettled(value);
+  return isHeld ? settled : value;
 }
