@@ -1,9 +1,8 @@
 import { targetWord } from '@fulgent/words';
-import type { Member } from '@fulgent/core/document';
+import type { Look, Member } from '@fulgent/core/document';
 import { describeSetting } from '@fulgent/core/fixture';
 import { hexOfPoint, pointOf } from '@fulgent/core/vivid';
 import { Pressable, View } from 'react-native';
-import { useOpenLook } from '../look/store';
 import { gelName } from '../look/words';
 import { SPACE, themed } from '../theme/theme';
 import { Text } from '../ui/Text';
@@ -24,6 +23,7 @@ const useStyles = themed((t) => ({
 }));
 
 interface RowProps {
+  readonly look: Look;
   readonly member: Member;
   readonly index: number;
   readonly on: boolean;
@@ -34,9 +34,8 @@ interface RowProps {
 }
 
 /** A colour of the palette in a line: what it is, which light makes it and by what, and what that costs. */
-export function MemberRow({ member, index, on, hex, stops, onPress }: RowProps) {
+export function MemberRow({ look, member, index, on, hex, stops, onPress }: RowProps) {
   const styles = useStyles();
-  const look = useOpenLook((state) => state.look)!;
   const light = look.lights.find(({ id }) => id === member.light);
   const part = look.probes.find(({ id }) => id === member.part)?.name.toLowerCase();
   const means = !light

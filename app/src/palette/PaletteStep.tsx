@@ -1,9 +1,9 @@
 import { turnedDeg } from '@fulgent/core/colour';
-import { SCHEMES, type Member, type Light, type Look } from '@fulgent/core/document';
-import { lightColours, type PaletteReport, type Reach } from '@fulgent/core/planning';
+import { SCHEMES, type Member, type Look } from '@fulgent/core/document';
+import { lightColours, type PaletteReport } from '@fulgent/core/planning';
 import { SCHEME_WORDS, targetWord, whatIsMap } from '@fulgent/words';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
-import { useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { AdaptedPreview } from './AdaptedPreview';
 import { useKitEntries } from '../kit/useKit';
@@ -11,6 +11,7 @@ import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
+import { useLate } from '../ui/held';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -46,8 +47,9 @@ export function PaletteStep() {
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
   const look = useOpenLook((state) => state.look)!;
+  // A colour that is dragged follows the finger; what only tells of it follows that.
+  const late = useLate(look);
   const kit = useKitEntries();
-  const report = usePaletteReport(look, kit);
   const { lights, spectra, camera } = look;
   // Dragging a colour of the palette leaves the lights as they are.
   const colours = useMemo(() => lightColours({ lights, spectra, camera }), [lights, spectra, camera]);
@@ -56,8 +58,7 @@ export function PaletteStep() {
   const { palette } = look;
   const chosen = palette.members.find((member) => member.id === selected);
   const chosenLight = look.lights.find((light) => light.id === chosen?.light);
-  const reach = useReach(look, kit, chosenLight?.id);
-  const info = SCHEME_WORDS[palette.scheme];
+  const reach = useReach(late, kit, chosenLight?.id);
   const move = useCallback(
     (member: string, to: { hueDeg: number; purity: number }, gesture: number) => changeMember(member, 'place', to, gesture),
     [],
@@ -70,25 +71,51 @@ export function PaletteStep() {
       return point ? [[member.id, point]] : [];
     }),
   );
-  const open = (member: string) => router.push(`/looks/${id}/palette/${member}`);
+  const open = useCallback((member: string) => router.push(`/looks/${id}/palette/${member}`), [router, id]);
+  const styles = useStyles();
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <SchemeChoice look={look} />
+      <SchemeChoice look={late} />
       {width > 0 ? (
-        <MapSection
-          reach={reach}
-          palette={palette}
-          actual={actual}
-          mapWidth={mapWidth}
-          selected={selected}
-          choose={choose}
-          move={move}
-          chosenLight={chosenLight}
-          look={look}
-        />
+        <View style={styles.map}>
+          <ReachMap
+            reach={reach}
+            members={palette.members}
+            actual={actual}
+            width={mapWidth}
+            selected={selected}
+            onSelect={choose}
+            onMove={move}
+          />
+          <MapLegend look={late} lightName={chosenLight?.name ?? null} />
+        </View>
       ) : null}
+      <Below look={late} colours={colours} selected={selected} width={width} open={open} />
+    </ScrollView>
+  );
+}
+
+/** Everything under the map. */
+const Below = memo(function Below({
+  look,
+  colours,
+  selected,
+  width,
+  open,
+}: {
+  readonly look: Look;
+  readonly colours: ReturnType<typeof lightColours>;
+  readonly selected: string | null;
+  readonly width: number;
+  readonly open: (member: string) => void;
+}) {
+  const kit = useKitEntries();
+  const report = usePaletteReport(look, kit);
+  const { palette } = look;
+  return (
+    <>
       <Text size="label" quiet style={{ paddingHorizontal: SPACE.m, paddingVertical: SPACE.s }}>
-        {info.text}
+        {SCHEME_WORDS[palette.scheme].text}
       </Text>
       {palette.scheme === 'opposite' || palette.scheme === 'opposite-painters' ? (
         <BothPartners baseHueDeg={palette.baseHueDeg} />
@@ -96,6 +123,7 @@ export function PaletteStep() {
       {palette.members.map((member, i) => (
         <MemberRow
           key={member.id}
+          look={look}
           member={member}
           index={i}
           on={member.id === selected}
@@ -111,9 +139,9 @@ export function PaletteStep() {
       <Remarks members={palette.members} />
       {palette.tried.length ? <TriedSection look={look} /> : null}
       <View style={{ height: SPACE.xl }} />
-    </ScrollView>
+    </>
   );
-}
+});
 
 function Actions({ look, open }: { readonly look: Look; readonly open: (member: string) => void }) {
   const styles = useStyles();
@@ -152,7 +180,7 @@ function ChecksSection({
   );
 }
 
-function SchemeChoice({ look }: { readonly look: Look }) {
+const SchemeChoice = memo(function SchemeChoice({ look }: { readonly look: Look }) {
   const styles = useStyles();
   const { palette } = look;
   const [asPictures, setAsPictures] = useState(false);
@@ -171,7 +199,7 @@ function SchemeChoice({ look }: { readonly look: Look }) {
       {asPictures ? <SchemesSheet look={look} onClose={() => setAsPictures(false)} /> : null}
     </View>
   );
-}
+});
 
 function BaseSection({ palette }: { readonly palette: Look['palette'] }) {
   return (
@@ -207,51 +235,20 @@ function BaseSection({ palette }: { readonly palette: Look['palette'] }) {
   );
 }
 
-function MapSection({
-  reach,
-  palette,
-  actual,
-  mapWidth,
-  selected,
-  choose,
-  move,
-  chosenLight,
-  look,
-}: {
-  readonly reach: Reach | null;
-  readonly palette: Look['palette'];
-  readonly actual: Parameters<typeof ReachMap>[0]['actual'];
-  readonly mapWidth: number;
-  readonly selected: string | null;
-  readonly choose: (member: string) => void;
-  readonly move: (member: string, to: { hueDeg: number; purity: number }, gesture: number) => void;
-  readonly chosenLight: Light | undefined;
-  readonly look: Look;
-}) {
+const MapLegend = memo(function MapLegend({ look, lightName }: { readonly look: Look; readonly lightName: string | null }) {
   const styles = useStyles();
   return (
-    <View style={styles.map}>
-      <ReachMap
-        reach={reach}
-        members={palette.members}
-        actual={actual}
-        width={mapWidth}
-        selected={selected}
-        onSelect={choose}
-        onMove={move}
-      />
-      <View style={styles.legend}>
-        <Legend name="Full colour" text={chosenLight ? `${chosenLight.name} can reach` : 'this kit reaches'} />
-        <Legend name="Dashed" text="the file holds" />
-        <Legend name="Ring" text="what the light makes now" />
-        <Legend name="Centre" text={`neutral at ${look.camera.whiteK}\u00a0K`} />
-        <View style={styles.what}>
-          <WhatIs words={whatIsMap(palette.members, look)} />
-        </View>
+    <View style={styles.legend}>
+      <Legend name="Full colour" text={lightName ? `${lightName} can reach` : 'this kit reaches'} />
+      <Legend name="Dashed" text="the file holds" />
+      <Legend name="Ring" text="what the light makes now" />
+      <Legend name="Centre" text={`neutral at ${look.camera.whiteK}\u00a0K`} />
+      <View style={styles.what}>
+        <WhatIs words={whatIsMap(look.palette.members, look)} />
       </View>
     </View>
   );
-}
+});
 
 function Legend({ name, text }: { readonly name: string; readonly text: string }) {
   const styles = useStyles();

@@ -1,12 +1,13 @@
 import type { Member } from '@fulgent/core/document';
 import { reachAt, REACH_STEP_DEG, type Reach } from '@fulgent/core/planning';
 import { fileEdge, hexOfPoint, pointOf, targetOf, type PlanePoint } from '@fulgent/core/vivid';
-import { useId, useMemo } from 'react';
+import { memo, useId, useMemo } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg, { Circle, ClipPath, Defs, G, Image, Line, Path, Text as SvgText } from 'react-native-svg';
 import { useOpenLook } from '../look/store';
 import { FONTS, useTheme } from '../theme/theme';
+import { setHeld } from '../ui/held';
 
 /** The part of the plane that is drawn: the file's edge with a little round it. */
 const BOUNDS = { left: -0.31, right: 0.45, top: 0.27, bottom: -0.6 } as const;
@@ -34,17 +35,10 @@ interface Props {
 
 /** The palette on the plane of recorded colour: what the kit reaches, what the file holds, and where the members are. */
 export function ReachMap({ reach, members, actual, width, selected, onSelect, onMove, marks = false }: Props) {
-  const theme = useTheme();
-  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
   const height = Math.round(width * MAP_ASPECT);
   const scale = width / (BOUNDS.right - BOUNDS.left);
   const x = (a: number) => (a - BOUNDS.left) * scale;
   const y = (b: number) => (BOUNDS.top - b) * scale;
-  const picture = useMemo(() => painted(Math.round(width / GRAIN_PX), Math.round(height / GRAIN_PX)), [width, height]);
-  const pathOf = (points: readonly PlanePoint[]) =>
-    `${points.map(({ a, b }, i) => `${i ? 'L' : 'M'}${x(a).toFixed(1)} ${y(b).toFixed(1)}`).join('')}Z`;
-  const kit = reach ? reach.purity.map((purity, i) => pointOf({ hueDeg: i * REACH_STEP_DEG, purity })) : null;
-
   const gesture = useMemo(() => memberGesture(scale, onSelect, onMove), [scale, onSelect, onMove]);
 
   const words = members
@@ -62,30 +56,7 @@ export function ReachMap({ reach, members, actual, width, selected, onSelect, on
         testID="reach-map"
       >
         <Svg width={width} height={height} aria-hidden>
-          <Defs>
-            <ClipPath id={`f${id}`}>
-              <Path d={pathOf(FILE_EDGE)} />
-            </ClipPath>
-            {kit ? (
-              <ClipPath id={`k${id}`}>
-                <Path d={pathOf(kit)} />
-              </ClipPath>
-            ) : null}
-          </Defs>
-          <G clipPath={`url(#f${id})`}>
-            <Image href={{ uri: picture }} x={0} y={0} width={width} height={height} opacity={0.18} preserveAspectRatio="none" />
-            {kit ? (
-              <G clipPath={`url(#k${id})`}>
-                <Image href={{ uri: picture }} x={0} y={0} width={width} height={height} preserveAspectRatio="none" />
-              </G>
-            ) : null}
-          </G>
-          <Path d={pathOf(FILE_EDGE)} stroke={theme.quiet} strokeWidth={1.2} strokeDasharray="3 3" fill="none" />
-          {marks && reach
-            ? reach.gels.map(({ id: gel, point }) => (
-                <Circle key={gel} cx={x(point.a)} cy={y(point.b)} r={1.6} fill="#000000" fillOpacity={0.65} />
-              ))
-            : null}
+          <Ground reach={reach} width={width} marks={marks} />
           {members.map((member) => {
             const { a, b } = pointOf(member);
             const is = actual[member.id];
@@ -101,6 +72,48 @@ export function ReachMap({ reach, members, actual, width, selected, onSelect, on
     </GestureDetector>
   );
 }
+
+/** What the file holds and the kit reaches: the same while a colour is dragged. */
+const Ground = memo(function Ground({ reach, width, marks }: Pick<Props, 'reach' | 'width'> & { readonly marks: boolean }) {
+  const theme = useTheme();
+  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const height = Math.round(width * MAP_ASPECT);
+  const scale = width / (BOUNDS.right - BOUNDS.left);
+  const x = (a: number) => (a - BOUNDS.left) * scale;
+  const y = (b: number) => (BOUNDS.top - b) * scale;
+  const picture = useMemo(() => painted(Math.round(width / GRAIN_PX), Math.round(height / GRAIN_PX)), [width, height]);
+  const pathOf = (points: readonly PlanePoint[]) =>
+    `${points.map(({ a, b }, i) => `${i ? 'L' : 'M'}${x(a).toFixed(1)} ${y(b).toFixed(1)}`).join('')}Z`;
+  const kit = reach ? reach.purity.map((purity, i) => pointOf({ hueDeg: i * REACH_STEP_DEG, purity })) : null;
+  return (
+    <>
+      <Defs>
+        <ClipPath id={`f${id}`}>
+          <Path d={pathOf(FILE_EDGE)} />
+        </ClipPath>
+        {kit ? (
+          <ClipPath id={`k${id}`}>
+            <Path d={pathOf(kit)} />
+          </ClipPath>
+        ) : null}
+      </Defs>
+      <G clipPath={`url(#f${id})`}>
+        <Image href={{ uri: picture }} x={0} y={0} width={width} height={height} opacity={0.18} preserveAspectRatio="none" />
+        {kit ? (
+          <G clipPath={`url(#k${id})`}>
+            <Image href={{ uri: picture }} x={0} y={0} width={width} height={height} preserveAspectRatio="none" />
+          </G>
+        ) : null}
+      </G>
+      <Path d={pathOf(FILE_EDGE)} stroke={theme.quiet} strokeWidth={1.2} strokeDasharray="3 3" fill="none" />
+      {marks && reach
+        ? reach.gels.map(({ id: gel, point }) => (
+            <Circle key={gel} cx={x(point.a)} cy={y(point.b)} r={1.6} fill="#000000" fillOpacity={0.65} />
+          ))
+        : null}
+    </>
+  );
+});
 
 function MemberDisc({
   member,
@@ -207,12 +220,14 @@ function memberGesture(scale: number, onSelect: Props['onSelect'], onMove: Props
     .onStart(({ x, y, translationX, translationY }) => {
       const id = nearest(x - translationX, y - translationY);
       held = id ? { id, gesture: Date.now() } : null;
+      setHeld(held !== null);
     })
     .onUpdate(({ x, y }) => {
       if (!held) return;
       const { hueDeg, purity } = targetOf({ a: BOUNDS.left + x / scale, b: BOUNDS.top - y / scale });
       onMove(held.id, { hueDeg, purity: Math.min(0.65, purity) }, held.gesture);
-    });
+    })
+    .onFinalize(() => setHeld(false));
   const tap = Gesture.Tap()
     .runOnJS(true)
     .onEnd(({ x, y }) => {
