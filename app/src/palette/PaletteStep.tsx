@@ -11,7 +11,7 @@ import { readNumber, taken } from '../look/numbers';
 import { useOpenLook } from '../look/store';
 import { SPACE, themed } from '../theme/theme';
 import { Button, Choice } from '../ui/Button';
-import { useLate } from '../ui/held';
+import { useLate, useSettled } from '../ui/held';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
@@ -47,8 +47,9 @@ export function PaletteStep() {
   const router = useRouter();
   const { id } = useGlobalSearchParams<{ id: string }>();
   const look = useOpenLook((state) => state.look)!;
-  // A colour that is dragged follows the finger; what only tells of it follows that.
+  // A colour that is dragged follows the finger, and its row follows that; what is judged of all of them waits until it is let go.
   const late = useLate(look);
+  const settled = useSettled(look);
   const kit = useKitEntries();
   const { lights, spectra, camera } = look;
   // Dragging a colour of the palette leaves the lights as they are.
@@ -58,7 +59,7 @@ export function PaletteStep() {
   const { palette } = look;
   const chosen = palette.members.find((member) => member.id === selected);
   const chosenLight = look.lights.find((light) => light.id === chosen?.light);
-  const reach = useReach(late, kit, chosenLight?.id);
+  const reach = useReach(settled, kit, chosenLight?.id);
   const move = useCallback(
     (member: string, to: { hueDeg: number; purity: number }, gesture: number) => changeMember(member, 'place', to, gesture),
     [],
@@ -75,7 +76,7 @@ export function PaletteStep() {
   const styles = useStyles();
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <SchemeChoice look={late} />
+      <SchemeChoice look={settled} />
       {width > 0 ? (
         <View style={styles.map}>
           <ReachMap
@@ -87,30 +88,27 @@ export function PaletteStep() {
             onSelect={choose}
             onMove={move}
           />
-          <MapLegend look={late} lightName={chosenLight?.name ?? null} />
+          <MapLegend look={settled} lightName={chosenLight?.name ?? null} />
         </View>
       ) : null}
-      <Below look={late} colours={colours} selected={selected} width={width} open={open} />
+      <Rows look={late} colours={colours} selected={selected} open={open} />
+      <Below look={settled} width={width} open={open} />
     </ScrollView>
   );
 }
 
-/** Everything under the map. */
-const Below = memo(function Below({
+/** The scheme in words, and a row for each colour. */
+const Rows = memo(function Rows({
   look,
   colours,
   selected,
-  width,
   open,
 }: {
   readonly look: Look;
   readonly colours: ReturnType<typeof lightColours>;
   readonly selected: string | null;
-  readonly width: number;
   readonly open: (member: string) => void;
 }) {
-  const kit = useKitEntries();
-  const report = usePaletteReport(look, kit);
   const { palette } = look;
   return (
     <>
@@ -132,6 +130,25 @@ const Below = memo(function Below({
           onPress={() => open(member.id)}
         />
       ))}
+    </>
+  );
+});
+
+/** What is done with the colours together, and what is to be minded. */
+const Below = memo(function Below({
+  look,
+  width,
+  open,
+}: {
+  readonly look: Look;
+  readonly width: number;
+  readonly open: (member: string) => void;
+}) {
+  const kit = useKitEntries();
+  const report = usePaletteReport(look, kit);
+  const { palette } = look;
+  return (
+    <>
       <Actions look={look} open={open} />
       <ChecksSection report={report} open={open} width={width} />
       <Overlaps members={palette.members} />
