@@ -103,11 +103,12 @@ describe('the plan', () => {
   });
 });
 
+const Shown = memo(function Shown({ value }: { readonly value: string }) {
+  drawn.push(value);
+  return null;
+});
+
 describe('a value that may come late', () => {
-  const Shown = memo(function Shown({ value }: { readonly value: string }) {
-    drawn.push(value);
-    return null;
-  });
   function Late({ value }: { readonly value: string }) {
     return <Shown value={useLate(value)} />;
   }
@@ -130,10 +131,6 @@ describe('a value that may come late', () => {
 });
 
 describe('a value that stands still', () => {
-  const Shown = memo(function Shown({ value }: { readonly value: string }) {
-    drawn.push(value);
-    return null;
-  });
   function Settled({ value }: { readonly value: string }) {
     return <Shown value={useSettled(value)} />;
   }

@@ -29,17 +29,21 @@ interface Props {
   readonly onSelect: (id: string) => void;
   /** A member was dragged to a place; all of one `gesture` is one change. */
   readonly onMove: (id: string, to: { hueDeg: number; purity: number }, gesture: number) => void;
-  /** Gels of the kit as small marks. */
-  readonly marks?: boolean;
 }
 
-/** The palette on the plane of recorded colour: what the kit reaches, what the file holds, and where the members are. */
-export function ReachMap({ reach, members, actual, width, selected, onSelect, onMove, marks = false }: Props) {
+/** Where the plane lies on a map of some width, px. */
+function placesOn(width: number) {
   const height = Math.round(width * MAP_ASPECT);
   const scale = width / (BOUNDS.right - BOUNDS.left);
   const x = (a: number) => (a - BOUNDS.left) * scale;
   const y = (b: number) => (BOUNDS.top - b) * scale;
-  const gesture = useMemo(() => memberGesture(scale, onSelect, onMove), [scale, onSelect, onMove]);
+  return { height, scale, x, y };
+}
+
+/** The palette on the plane of recorded colour: what the kit reaches, what the file holds, and where the members are. */
+export function ReachMap({ reach, members, actual, width, selected, onSelect, onMove }: Props) {
+  const { height, x, y } = placesOn(width);
+  const gesture = useMemo(() => memberGesture(placesOn(width).scale, onSelect, onMove), [width, onSelect, onMove]);
 
   const words = members
     .map(
@@ -56,7 +60,7 @@ export function ReachMap({ reach, members, actual, width, selected, onSelect, on
         testID="reach-map"
       >
         <Svg width={width} height={height} aria-hidden>
-          <Ground reach={reach} width={width} marks={marks} />
+          <Ground reach={reach} width={width} />
           {members.map((member) => {
             const { a, b } = pointOf(member);
             const is = actual[member.id];
@@ -74,13 +78,10 @@ export function ReachMap({ reach, members, actual, width, selected, onSelect, on
 }
 
 /** What the file holds and the kit reaches: the same while a colour is dragged. */
-const Ground = memo(function Ground({ reach, width, marks }: Pick<Props, 'reach' | 'width'> & { readonly marks: boolean }) {
+const Ground = memo(function Ground({ reach, width }: Pick<Props, 'reach' | 'width'>) {
   const theme = useTheme();
   const id = useId().replace(/[^a-zA-Z0-9]/g, '');
-  const height = Math.round(width * MAP_ASPECT);
-  const scale = width / (BOUNDS.right - BOUNDS.left);
-  const x = (a: number) => (a - BOUNDS.left) * scale;
-  const y = (b: number) => (BOUNDS.top - b) * scale;
+  const { height, x, y } = placesOn(width);
   const picture = useMemo(() => painted(Math.round(width / GRAIN_PX), Math.round(height / GRAIN_PX)), [width, height]);
   const pathOf = (points: readonly PlanePoint[]) =>
     `${points.map(({ a, b }, i) => `${i ? 'L' : 'M'}${x(a).toFixed(1)} ${y(b).toFixed(1)}`).join('')}Z`;
@@ -106,11 +107,6 @@ const Ground = memo(function Ground({ reach, width, marks }: Pick<Props, 'reach'
         ) : null}
       </G>
       <Path d={pathOf(FILE_EDGE)} stroke={theme.quiet} strokeWidth={1.2} strokeDasharray="3 3" fill="none" />
-      {marks && reach
-        ? reach.gels.map(({ id: gel, point }) => (
-            <Circle key={gel} cx={x(point.a)} cy={y(point.b)} r={1.6} fill="#000000" fillOpacity={0.65} />
-          ))
-        : null}
     </>
   );
 });
