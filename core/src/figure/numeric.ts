@@ -46,13 +46,16 @@ const LAST = SIDE - 1;
 
 function lattice(seed: number, channels: number): Float32Array {
   const next = random(seed);
-  return Float32Array.from({ length: channels * SIDE ** 3 }, () => 2 * next() - 1);
+  const out = new Float32Array(channels * SIDE ** 3);
+  for (let i = 0; i < out.length; i++) out[i] = 2 * next() - 1;
+  return out;
 }
 
-const scalar = lattice(5, 1);
+let scalars: Float32Array | null = null;
 
 /** Value noise, -1 to 1, with smooth steps; repeats every 32. */
 export function noise(x: number, y: number, z: number): number {
+  const scalar = (scalars ??= lattice(5, 1));
   const i = Math.floor(x);
   const j = Math.floor(y);
   const k = Math.floor(z);
@@ -73,10 +76,11 @@ export function noise(x: number, y: number, z: number): number {
   return near + (far - near) * w;
 }
 
-const vectors = lattice(11, 3);
+let vectors: Float32Array | null = null;
 
 /** Three noises at once into `out`: the bend that relief gives to a surface, in one look-up. Linear between its points; repeats every 32. */
 export function vectorNoise(out: Float32Array, x: number, y: number, z: number): void {
+  const all = (vectors ??= lattice(11, 3));
   const i = Math.floor(x);
   const j = Math.floor(y);
   const k = Math.floor(z);
@@ -90,8 +94,8 @@ export function vectorNoise(out: Float32Array, x: number, y: number, z: number):
     const c = corner >> 2;
     const share = (a ? u : 1 - u) * (b ? v : 1 - v) * (c ? w : 1 - w);
     const o = 3 * ((((k + c) & LAST) << 10) + (((j + b) & LAST) << 5) + ((i + a) & LAST));
-    out[0]! += share * vectors[o]!;
-    out[1]! += share * vectors[o + 1]!;
-    out[2]! += share * vectors[o + 2]!;
+    out[0]! += share * all[o]!;
+    out[1]! += share * all[o + 1]!;
+    out[2]! += share * all[o + 2]!;
   }
 }

@@ -87,9 +87,15 @@ const ORDERS: readonly ((a: SizeCm, b: SizeCm) => number)[] = [
 
 const FEW = 5;
 
-function permutations<T>(list: readonly T[]): T[][] {
-  if (list.length === 0) return [[]];
-  return list.flatMap((one, i) => permutations(list.filter((_, k) => k !== i)).map((rest) => [one, ...rest]));
+const isAlike = (a: Piece, b: Piece): boolean => a.size[0] === b.size[0] && a.size[1] === b.size[1];
+
+/** Every order of pieces, one after the other; those that only pieces of one size have changed places in are one. */
+function* ordersOf(pieces: readonly Piece[]): Generator<readonly Piece[]> {
+  if (pieces.length === 0) yield [];
+  for (const [i, first] of pieces.entries()) {
+    if (pieces.slice(0, i).some((before) => isAlike(before, first))) continue;
+    for (const rest of ordersOf(pieces.filter((_, k) => k !== i))) yield [first, ...rest];
+  }
 }
 
 /** A rest is cut along its longer spare side, or along the other. */
@@ -118,12 +124,7 @@ export function cuttingPlan(pieces: readonly SizeCm[], sheet: SizeCm): CuttingPl
       const [across, down] = ways[0][0] * ways[0][1] <= ways[1][0] * ways[1][1] ? ways[0] : ways[1];
       return { piece, across, down };
     });
-  const whole = all.filter(isWhole);
-  // Of few pieces every order is tried.
-  const orders =
-    whole.length <= FEW ? permutations(whole) : ORDERS.map((order) => [...whole].sort((p, q) => order(p.size, q.size)));
-  const tries = orders.flatMap((order) => CUTS.map((cut) => laidOut(order, sheet, cut)));
-  const placed = tries.reduce((best, one) => (sheetsOf(one) < sheetsOf(best) ? one : best));
+  const placed = fewest(all.filter(isWhole), sheet);
   return {
     sheets: sheetsOf(placed) + joins.reduce((sum, { across, down }) => sum + across * down, 0),
     joined: joins.length,
@@ -132,28 +133,38 @@ export function cuttingPlan(pieces: readonly SizeCm[], sheet: SizeCm): CuttingPl
   };
 }
 
+/** Lays out pieces that each fit a sheet on the fewest sheets that the orders tried take; the first of them that does. */
+function fewest(pieces: readonly Piece[], sheet: SizeCm): readonly PlacedPiece[] {
+  // Of few pieces every order is tried.
+  const orders = pieces.length <= FEW ? ordersOf(pieces) : ORDERS.map((by) => [...pieces].sort((p, q) => by(p.size, q.size)));
+  const area = pieces.reduce((sum, { size: [w, h] }) => sum + w * h, 0);
+  const least = Math.ceil(area / (sheet[0] * sheet[1]));
+  let best: readonly PlacedPiece[] | null = null;
+  for (const order of orders)
+    for (const cut of CUTS) {
+      const placed = laidOut(order, sheet, cut);
+      if (!best || sheetsOf(placed) < sheetsOf(best)) best = placed;
+      if (sheetsOf(best) <= least) return best;
+    }
+  return best ?? [];
+}
+
 const sheetsOf = (placed: readonly PlacedPiece[]): number => placed.reduce((most, { sheet }) => Math.max(most, sheet + 1), 0);
 
 /** Sheets side by side that reach over so many cm, each lapping over the one before. */
 const joinedSheets = (cm: number, sheetCm: number): number =>
   cm <= sheetCm ? 1 : 1 + Math.ceil((cm - sheetCm) / Math.max(1, sheetCm - LAP_CM));
 
-function laidOut(pieces: readonly Piece[], [sheetW, sheetH]: SizeCm, cut: (typeof CUTS)[number]): PlacedPiece[] {
+function laidOut(pieces: readonly Piece[], sheet: SizeCm, cut: (typeof CUTS)[number]): PlacedPiece[] {
   const rests: Rest[] = [];
   const placed: PlacedPiece[] = [];
   let sheets = 0;
   for (const { piece, size } of pieces) {
-    const turns: readonly SizeCm[] = [size, [size[1], size[0]]];
-    const ways = () =>
-      rests.flatMap((rest, at) => turns.filter(([w, h]) => w <= rest.w && h <= rest.h).map((turn) => ({ at, rest, turn })));
-    if (ways().length === 0) rests.push({ sheet: sheets++, x: 0, y: 0, w: sheetW, h: sheetH });
-    const [best] = ways().sort(
-      (a, b) => a.rest.w * a.rest.h - b.rest.w * b.rest.h || Math.min(...spare(a)) - Math.min(...spare(b)),
-    );
-    const { at, rest, turn } = best!;
+    const best = closest(rests, size) ?? freshSheet(rests, sheets++, sheet, size);
+    const { at, rest, turn } = best;
     const [w, h] = turn;
     placed.push({ piece, sheet: rest.sheet, x: rest.x, y: rest.y, w, h });
-    const [right, under] = spare(best!);
+    const [right, under] = spare(best);
     // One of the two cuts runs all the way.
     const across = right * rest.h >= under * rest.w === (cut === 'longer');
     rests.splice(
@@ -164,6 +175,33 @@ function laidOut(pieces: readonly Piece[], [sheetW, sheetH]: SizeCm, cut: (typeo
     );
   }
   return placed;
+}
+
+interface Way {
+  readonly at: number;
+  readonly rest: Rest;
+  readonly turn: SizeCm;
+}
+
+/** The least rest that a piece fits, and how it is turned there; where two are as large, the one that it fills closest. */
+function closest(rests: readonly Rest[], [w, h]: SizeCm): Way | null {
+  let best: Way | null = null;
+  const take = (at: number, rest: Rest, turn: SizeCm) => {
+    if (turn[0] > rest.w || turn[1] > rest.h) return;
+    const way = { at, rest, turn };
+    const larger = best ? rest.w * rest.h - best.rest.w * best.rest.h || Math.min(...spare(way)) - Math.min(...spare(best)) : -1;
+    if (larger < 0) best = way;
+  };
+  for (const [at, rest] of rests.entries()) {
+    take(at, rest, [w, h]);
+    take(at, rest, [h, w]);
+  }
+  return best;
+}
+
+function freshSheet(rests: Rest[], sheet: number, [w, h]: SizeCm, size: SizeCm): Way {
+  rests.push({ sheet, x: 0, y: 0, w, h });
+  return closest(rests, size)!;
 }
 
 const spare = ({ rest, turn }: { rest: Rest; turn: SizeCm }): SizeCm => [rest.w - turn[0], rest.h - turn[1]];

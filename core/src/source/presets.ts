@@ -1,3 +1,4 @@
+import { kept } from '../kept';
 import { gaussian, sampled, type Spectrum } from '../spectrum/grid';
 import { planck } from '../spectrum/planck';
 import { daylight } from '../spectrum/daylight';
@@ -13,7 +14,7 @@ const lines = (list: readonly Line[]): Spectrum =>
   sampled((nm) => list.reduce((sum, [peak, width, height]) => sum + height * gaussian(nm, peak, width), 0));
 
 /** High-pressure sodium: the broadened yellow doublet, reversed in its middle, with the weaker lines about it. */
-const SODIUM = lines([
+const SODIUM: readonly Line[] = [
   [568, 8, 0.63],
   [584, 10, 0.9],
   [596, 14, 1],
@@ -25,10 +26,10 @@ const SODIUM = lines([
   [767, 14, 0.25],
   [450, 60, 0.014],
   [560, 150, 0.02],
-]);
+];
 
 /** A fluorescent tube: mercury lines over a broad phosphor, with the green line that cameras show. */
-const TUBE = lines([
+const TUBE: readonly Line[] = [
   [405, 8, 0.16],
   [436, 9, 0.5],
   [546, 10, 0.9],
@@ -36,32 +37,42 @@ const TUBE = lines([
   [480, 110, 0.3],
   [590, 90, 0.34],
   [630, 80, 0.2],
-]);
+];
 
 /** A screen showing white: three lobes. */
-const SCREEN = lines([
+const SCREEN: readonly Line[] = [
   [452, 20, 1],
   [535, 46, 0.58],
   [612, 40, 0.5],
-]);
-
-/** Names and spectra of 1 lx. */
-export const LIGHT_PRESETS: readonly { readonly id: LightPresetId; readonly name: string; readonly spectrum: Spectrum }[] = [
-  { id: 'street-sodium', name: 'Sodium street light', spectrum: normalised(SODIUM) },
-  { id: 'tube-green', name: 'Fluorescent tube, green spike', spectrum: normalised(TUBE) },
-  { id: 'screen', name: 'Screen', spectrum: normalised(SCREEN) },
-  { id: 'fire', name: 'Fire or candle', spectrum: normalised(planck(1900)) },
-  // Sunlight off the moon's reddish ground.
-  { id: 'moon', name: 'Moon', spectrum: normalised(daylight(4100)) },
-  { id: 'bulb', name: 'Household bulb', spectrum: normalised(planck(2700)) },
-  { id: 'fridge', name: 'Cold fridge light', spectrum: whiteLedSource(7200, 0.004) },
 ];
 
-const byId = new Map<string, Spectrum>(LIGHT_PRESETS.map(({ id, spectrum }) => [id, spectrum]));
+/** The names of presets. */
+export const LIGHT_PRESETS: readonly { readonly id: LightPresetId; readonly name: string }[] = [
+  { id: 'street-sodium', name: 'Sodium street light' },
+  { id: 'tube-green', name: 'Fluorescent tube, green spike' },
+  { id: 'screen', name: 'Screen' },
+  { id: 'fire', name: 'Fire or candle' },
+  { id: 'moon', name: 'Moon' },
+  { id: 'bulb', name: 'Household bulb' },
+  { id: 'fridge', name: 'Cold fridge light' },
+];
 
-/** The spectrum of a preset, held to 1 lx. @throws RangeError for an id that is not one. */
+const MAKES: Readonly<Record<LightPresetId, () => Spectrum>> = {
+  'street-sodium': () => normalised(lines(SODIUM)),
+  'tube-green': () => normalised(lines(TUBE)),
+  screen: () => normalised(lines(SCREEN)),
+  fire: () => normalised(planck(1900)),
+  // Sunlight off the moon's reddish ground.
+  moon: () => normalised(daylight(4100)),
+  bulb: () => normalised(planck(2700)),
+  fridge: () => whiteLedSource(7200, 0.004),
+};
+
+const isPreset = (id: string): id is LightPresetId => Object.hasOwn(MAKES, id);
+const spectra = kept<Spectrum>(LIGHT_PRESET_IDS.length);
+
+/** The spectrum of a preset, held to 1 lx; made when it is first asked for. @throws RangeError for an id that is not one. */
 export function presetSource(id: string): Spectrum {
-  const found = byId.get(id);
-  if (!found) throw new RangeError(`There is no light preset "${id}".`);
-  return found;
+  if (!isPreset(id)) throw new RangeError(`There is no light preset "${id}".`);
+  return spectra(id, MAKES[id]);
 }
