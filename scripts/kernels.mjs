@@ -8,6 +8,7 @@ ensurePackages();
 const KERNELS = [
   { name: 'lanes', room: 'picture' },
   { name: 'rays', room: 'figure' },
+  { name: 'surround', room: 'transport' },
 ];
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fulgent-kernels-'));

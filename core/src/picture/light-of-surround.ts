@@ -5,15 +5,8 @@ import type { FibreOut } from '../transport/fibre';
 import type { Reaching } from '../transport/reach';
 import { toSubject } from '../transport/stage';
 import { hairBetween, seenOnSubject, surroundSeen } from '../transport/surround-seen';
-import {
-  bySender,
-  fromSurround,
-  groupsSeen,
-  HAIR_FIGURES,
-  SENT_COLOURS,
-  surroundLight,
-  type SurroundLight,
-} from '../transport/surround-light';
+import { surroundLands } from '../transport/surround-lands';
+import { groupsSeen, HAIR_FIGURES, SENT_COLOURS, surroundLight, type SurroundLight } from '../transport/surround-light';
 import { surroundFibre } from '../transport/zone-light';
 import { neededNodes } from './nodes';
 import { spotOf } from './room-parts';
@@ -62,13 +55,18 @@ export function surroundOn(seen: Seen, reach: Reaching, isRough: boolean): OfSur
   return { groups, colours };
 }
 
-/** Shares of the surround's groups that places see: the same for all lamps, so kept with what is seen. */
+/** Places, six figures each, and the shares of the surround's groups that they see. */
+interface Asked {
+  readonly places: Float32Array;
+  readonly shares: Uint8Array;
+}
+
+/** What is asked of a picture: the same for all lamps, so kept with what is seen. */
 interface Shares {
-  /** Of every place of the figure that is asked, by its number among those, -1 elsewhere. */
-  readonly number: Int32Array;
-  readonly vertices: Uint8Array;
-  /** Of every place of the room's mesh. */
-  readonly room: Uint8Array;
+  /** Vertices of the figure. */
+  readonly vertices: Asked & { readonly asked: Uint32Array };
+  /** Places of the room's mesh. */
+  readonly room: Asked;
 }
 
 const known = new WeakMap<Seen, Shares>();
@@ -76,7 +74,7 @@ const known = new WeakMap<Seen, Shares>();
 function sharesOf(seen: Seen): Shares {
   let found = known.get(seen);
   if (!found) {
-    known.set(seen, (found = { ...atVertices(seen), room: atMesh(seen) }));
+    known.set(seen, (found = { vertices: atVertices(seen), room: atMesh(seen) }));
   }
   return found;
 }
@@ -92,64 +90,62 @@ function askedOf(seen: Seen): Uint8Array {
   return asked;
 }
 
-function atVertices(seen: Seen): Pick<Shares, 'number' | 'vertices'> {
+function atVertices(seen: Seen): Shares['vertices'] {
   const { figure, stage } = seen;
   const { count } = stage.surround.groups;
-  const asked = askedOf(seen);
-  const number = new Int32Array(asked.length).fill(-1);
-  let n = 0;
-  for (let v = 0; v < asked.length; v++) if (asked[v]) number[v] = n++;
-  const vertices = new Uint8Array(n * count);
+  const wanted = askedOf(seen);
+  const asked = new Uint32Array(wanted.reduce((sum, one) => sum + (one ? 1 : 0), 0));
+  for (let v = 0, n = 0; v < wanted.length; v++) if (wanted[v]) asked[n++] = v;
+  const places = new Float32Array(6 * asked.length);
+  const shares = new Uint8Array(asked.length * count);
   const all = surroundSeen(stage);
-  const { position: p, normal: n3 } = figure;
-  for (let v = 0; v < number.length; v++) {
-    if (number[v]! < 0) continue;
-    const q = 3 * v;
-    seenOnSubject(all, vertices, count * number[v]!, p[q]!, p[q + 1]!, p[q + 2]!, n3[q]!, n3[q + 1]!, n3[q + 2]!);
+  const { position: p, normal } = figure;
+  const [cos, sin] = stage.turn;
+  for (let n = 0; n < asked.length; n++) {
+    const q = 3 * asked[n]!;
+    const x = p[q]!;
+    const z = p[q + 2]!;
+    const nx = normal[q]!;
+    const nz = normal[q + 2]!;
+    seenOnSubject(all, shares, count * n, x, p[q + 1]!, z, nx, normal[q + 1]!, nz);
+    places[6 * n] = cos * x + sin * z;
+    places[6 * n + 1] = p[q + 1]! + stage.originM;
+    places[6 * n + 2] = -sin * x + cos * z;
+    places[6 * n + 3] = cos * nx + sin * nz;
+    places[6 * n + 4] = normal[q + 1]!;
+    places[6 * n + 5] = -sin * nx + cos * nz;
   }
-  return { number, vertices };
+  return { asked, places, shares };
 }
 
-function atMesh(seen: Seen): Uint8Array {
+function atMesh(seen: Seen): Asked {
   const { stage } = seen;
   const { count } = stage.surround.groups;
   const { asked } = roomMeshOf(seen);
+  const places = new Float32Array(6 * asked.length);
   const shares = new Uint8Array(asked.length * count);
   asked.forEach((i, n) => {
     const { x, y, z } = spotOf(seen, i);
-    groupsSeen(shares, count * n, stage, x, y, z, ...planeNormal(seen, i), 0);
+    const [nx, ny, nz] = planeNormal(seen, i);
+    places.set([x, y, z, nx, ny, nz], 6 * n);
+    groupsSeen(shares, count * n, stage, x, y, z, nx, ny, nz, 0);
   });
-  return shares;
+  return { places, shares };
 }
+
+/** At all vertices of a figure: one after the other has it. */
+let atAll = new Float32Array(0);
 
 function onFragments(out: readonly SurroundAmounts[], seen: Seen, light: SurroundLight): void {
   const { fragments: f, figure, stage } = seen;
-  const { number, vertices } = sharesOf(seen);
-  const { count } = stage.surround.groups;
-  const { position: p, normal } = figure;
-  const [cos, sin] = stage.turn;
-  const lux = bySender();
-  const at = out.map(() => new Float32Array(number.length));
-  for (let v = 0; v < number.length; v++) {
-    if (number[v]! < 0) continue;
-    const q = 3 * v;
-    fromSurround(
-      lux,
-      light,
-      stage,
-      vertices,
-      count * number[v]!,
-      cos * p[q]! + sin * p[q + 2]!,
-      p[q + 1]! + stage.originM,
-      -sin * p[q]! + cos * p[q + 2]!,
-      cos * normal[q]! + sin * normal[q + 2]!,
-      normal[q + 1]!,
-      -sin * normal[q]! + cos * normal[q + 2]!,
-    );
-    out.forEach(({ colour }, k) => (at[k]![v] = lux[colour]!));
-  }
+  const { asked, places, shares } = sharesOf(seen).vertices;
+  const lands = surroundLands(light, stage, places, shares);
+  const vertices = figure.position.length / 3;
+  if (atAll.length < vertices) atAll = new Float32Array(vertices);
+  const values = atAll.subarray(0, vertices);
   out.forEach(({ fragments }, k) => {
-    const values = at[k]!;
+    values.fill(0);
+    for (let n = 0; n < asked.length; n++) values[asked[n]!] = lands[out.length * n + k]!;
     if (figure.skin && stage.shade.neighbours) values.set(fromNodes(figure.skin, values.subarray(0, stage.shade.nodes)));
     for (let i = 0; i < f.count; i++) {
       const q = 3 * i;
@@ -163,14 +159,10 @@ function onFragments(out: readonly SurroundAmounts[], seen: Seen, light: Surroun
 }
 
 function onRoomParts(out: readonly SurroundAmounts[], seen: Seen, light: SurroundLight): void {
-  const { stage } = seen;
-  const shares = sharesOf(seen).room;
-  const { count } = stage.surround.groups;
-  const lux = bySender();
-  roomMeshOf(seen).asked.forEach((i, n) => {
-    const { x, y, z } = spotOf(seen, i);
-    fromSurround(lux, light, stage, shares, count * n, x, y, z, ...planeNormal(seen, i));
-    for (const { colour, room: amounts } of out) amounts[n] = lux[colour]!;
+  const { places, shares } = sharesOf(seen).room;
+  const lands = surroundLands(light, seen.stage, places, shares);
+  out.forEach(({ room }, k) => {
+    for (let n = 0; n < room.length; n++) room[n] = lands[out.length * n + k]!;
   });
 }
 

@@ -157,17 +157,30 @@ const between = new WeakMap<Surround, Float32Array>();
 function fromPatches(surround: Surround): Float32Array {
   let found = between.get(surround);
   if (found) return found;
-  const { count, place, normal, areaM2 } = surround;
+  const { count, place: p, normal: n, areaM2 } = surround;
   found = new Float32Array(count * count);
-  for (let k = 0; k < count; k++)
+  // Nothing is taken apart in here: there are some hundred thousand pairs, mostly before it is compiled well.
+  for (let k = 0; k < count; k++) {
+    const px = p[3 * k]!;
+    const py = p[3 * k + 1]!;
+    const pz = p[3 * k + 2]!;
+    const nx = n[3 * k]!;
+    const ny = n[3 * k + 1]!;
+    const nz = n[3 * k + 2]!;
+    const wide = areaM2[k]! / Math.PI;
     for (let j = 0; j < count; j++) {
-      const [dx, dy, dz] = [0, 1, 2].map((c) => place[3 * k + c]! - place[3 * j + c]!) as [number, number, number];
-      const here = normal[3 * j]! * dx + normal[3 * j + 1]! * dy + normal[3 * j + 2]! * dz;
-      const there = -(normal[3 * k]! * dx + normal[3 * k + 1]! * dy + normal[3 * k + 2]! * dz);
-      if (here <= 1e-9 || there <= 1e-9) continue;
+      const q = 3 * j;
+      const dx = px - p[q]!;
+      const dy = py - p[q + 1]!;
+      const dz = pz - p[q + 2]!;
+      const there = -(nx * dx + ny * dy + nz * dz);
+      if (there <= 1e-9) continue;
+      const here = n[q]! * dx + n[q + 1]! * dy + n[q + 2]! * dz;
+      if (here <= 1e-9) continue;
       const d2 = dx * dx + dy * dy + dz * dz;
-      found[count * k + j] = (here * there) / (d2 * (d2 + areaM2[k]! / Math.PI));
+      found[count * k + j] = (here * there) / (d2 * (d2 + wide));
     }
+  }
   between.set(surround, found);
   return found;
 }
@@ -202,7 +215,7 @@ function pastSubjectTo({ stage, points }: Reaching, j: number): number {
 }
 
 /** A group that is seen wholly. Shares are bytes: a picture keeps them for every vertex. */
-const WHOLE = 255;
+export const WHOLE = 255;
 /** Groups are asked so many at once. */
 const AT_ONCE = 4;
 const askedGroups = new Int32Array(AT_ONCE);
