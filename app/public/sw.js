@@ -39,7 +39,7 @@ self.addEventListener('fetch', (event) => {
   if (request.method === 'PUT' && LOOK.test(url.pathname)) event.respondWith(remembered(request));
   if (request.method !== 'GET') return;
   if (request.mode === 'navigate') event.respondWith(newest(SHELL, request, '/'));
-  else if (/^\/(_expo|assets|figures)\//.test(url.pathname)) event.respondWith(kept(request));
+  else if (/^\/(_expo|assets|figures|first)\//.test(url.pathname)) event.respondWith(kept(request));
   else if (KEPT_ANSWERS.test(url.pathname) && !NEVER.test(url.pathname)) event.respondWith(newest(ANSWERS, request, request));
 });
 

@@ -1,4 +1,5 @@
 import { PERSON_IDS, type Look, type PersonId } from '@fulgent/core/document';
+import { portraitOf } from '@fulgent/core/planning';
 import { useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
@@ -8,25 +9,29 @@ import { PERSON_NAMES } from './words';
 
 const WIDTH = 92;
 const HEIGHT = 116;
+const STRIP = { position: 'absolute', top: 0, width: PERSON_IDS.length * WIDTH, height: HEIGHT } as const;
 
 const useStyles = themed((t) => ({
   row: { gap: SPACE.s, paddingVertical: SPACE.xs },
   one: { width: WIDTH + 6, borderWidth: 3, borderColor: 'transparent', borderRadius: 3, backgroundColor: t.raised },
   on: { borderColor: t.text },
+  picture: { width: WIDTH, height: HEIGHT, overflow: 'hidden' },
   name: { paddingHorizontal: 6, paddingVertical: 4 },
 }));
 
 interface Props {
-  /** The look that each person is shown in. */
-  readonly look: Look;
+  /** The look that each person is shown in; null while it is made. */
+  readonly look: Look | null;
+  /** Address of all of them side by side, where they were drawn beforehand. */
+  readonly strip?: string | null;
   readonly value: PersonId;
   readonly onChange: (person: PersonId) => void;
 }
 
 /** The people of the program, each as a picture in the light of this look. */
-export function PersonChoice({ look, value, onChange }: Props) {
+export function PersonChoice({ look, strip = null, value, onChange }: Props) {
   const styles = useStyles();
-  const looks = useMemo(() => PERSON_IDS.map((person) => portraitOf(look, person)), [look]);
+  const looks = useMemo(() => look && PERSON_IDS.map((person) => portraitOf(look, person)), [look]);
   return (
     <ScrollView
       horizontal
@@ -45,7 +50,13 @@ export function PersonChoice({ look, value, onChange }: Props) {
           aria-checked={person === value}
           accessibilityLabel={PERSON_NAMES[person]}
         >
-          <FrameCanvas small finest={1} look={looks[i]!} width={WIDTH} height={HEIGHT} label={PERSON_NAMES[person]} />
+          <View style={styles.picture} testID="light-colour">
+            {strip ? (
+              <img src={strip} alt={PERSON_NAMES[person]} style={{ ...STRIP, left: -i * WIDTH }} />
+            ) : looks ? (
+              <FrameCanvas small finest={1} look={looks[i]!} width={WIDTH} height={HEIGHT} label={PERSON_NAMES[person]} />
+            ) : null}
+          </View>
           <View style={styles.name}>
             <Text size="label" weight={person === value ? 'strong' : 'medium'} numberOfLines={1} narrow>
               {PERSON_NAMES[person]}
@@ -55,12 +66,4 @@ export function PersonChoice({ look, value, onChange }: Props) {
       ))}
     </ScrollView>
   );
-}
-
-/** A look drawn close on the face of a person: the lights stand where they stand. */
-function portraitOf(look: Look, person: PersonId): Look {
-  const { camera, subject } = look;
-  // The face fills the picture whatever the lens: a longer one from the same place.
-  const focalMm = Math.min(2000, (camera.sensorHeightMm * camera.distanceM) / 0.44);
-  return { ...look, camera: { ...camera, focalMm, diffusion: 0 }, subject: { ...subject, form: 'person', person } };
 }

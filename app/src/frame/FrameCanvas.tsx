@@ -1,12 +1,12 @@
 import type { Look } from '@fulgent/core/document';
 import { samePicture } from '@fulgent/core/scene';
-import { cutDown } from '@fulgent/core/transport';
 import type { Adaptation } from '@fulgent/core/vivid';
 import type { Burnt, Fineness, Marks, Picture, Space } from '@fulgent/core/picture';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { useTheme } from '../theme/theme';
 import { frame, latestPainter, thumbs } from '../workers/frame';
+import { Poster } from './Poster';
 import { useQuickPictures } from './quick';
 import { useScreenSpace } from './screen';
 import { Timing } from './Timing';
@@ -58,35 +58,6 @@ function usePoster(poster: string | undefined, look: Look) {
   const [opened] = useState(look);
   const [isLost, setLost] = useState(false);
   return { shown: isLost || look !== opened ? undefined : poster, lost: () => setLost(true) };
-}
-
-/** The stored picture, cut as the one that is drawn. */
-function Poster({
-  look,
-  width,
-  height,
-  url,
-  onLost,
-}: Pick<Props, 'look' | 'width' | 'height'> & { readonly url: string; readonly onLost: () => void }) {
-  const down = cutDown(look, width, height);
-  return (
-    <img
-      src={url}
-      alt=""
-      data-poster=""
-      onError={onLost}
-      style={{
-        position: 'absolute',
-        left: 0,
-        top: 0,
-        width,
-        height,
-        objectFit: 'cover',
-        objectPosition: `50% ${100 * down}%`,
-        pointerEvents: 'none',
-      }}
-    />
-  );
 }
 
 /** Draws a look: coarse at once, then finer, and anew only where the picture changes. The canvas keeps its last picture until the next is there. */

@@ -29,6 +29,11 @@ export function handPicture(id: string, revision: number, canvas: HTMLCanvasElem
   }
 }
 
+/** The same for a picture of all that its camera takes in that has an address. */
+export function handAddress(id: string, revision: number, url: string): void {
+  handed = { id, revision, url };
+}
+
 export function handedPicture(id: string, revision: number): string | null {
   return handed?.id === id && handed.revision === revision ? handed.url : null;
 }

@@ -105,7 +105,15 @@ export {
   type LightDraft,
   type LightSetId,
 } from './light-sets';
-export type { NewLook } from './new-look';
+export {
+  firstFaces,
+  firstPicture,
+  newLookSeen,
+  portraitOf,
+  USUAL_CHOICES,
+  type NewLook,
+  type SeenChoices,
+} from './new-look-choices';
 export { ASSOCIATIONS } from './palette/associations';
 export type { CheckFinding, PaletteCheck } from './palette/check';
 export { againstReference, type TargetMet } from './palette/reference';

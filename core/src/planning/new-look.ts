@@ -1,42 +1,13 @@
 import { withCleanKey } from './clean-key';
-import { kitCamera, fixtureOf, modifierOf } from '../catalogue/kit';
-import type { Mood } from '../document/moods';
+import { fixtureOf, modifierOf } from '../catalogue/kit';
 import { MOOD_LEVELS } from './moods';
-import type { Garment, PersonId } from '../document/subject';
-import type { SubjectShape } from '../figure/shape';
-import { SKIN_PRESETS } from '../surface/skin';
 import { standardProbes } from '../scene/probes';
 import { withOwnPalette } from './palette/from-lights';
 import { ASSOCIATIONS } from './palette/associations';
-import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, STATUS_DEFAULTS, SUBJECT_DEFAULTS } from '../document/defaults';
+import { ambientOf, BACKDROP_DEFAULTS, NO_STUDIES, ROOM_DEFAULTS, STATUS_DEFAULTS } from '../document/defaults';
 import { LOOK_FORMAT, LOOK_VERSION, type Light, type Look, type Role } from '../document/schema';
-import {
-  BACKDROP_DISTANCE_M,
-  COLOUR_SETS,
-  FACE_HEIGHT_M,
-  type ColourSetId,
-  type LightSetId,
-  makeLight,
-  usualPlace,
-} from './light-sets';
-
-/** The short choices of a new look. */
-export interface NewLook {
-  readonly title: string;
-  /** Who stands before the camera; somebody with short hair where nothing is said. */
-  readonly person?: PersonId | undefined;
-  readonly skin: (typeof SKIN_PRESETS)[number]['id'];
-  /** Id of a backdrop of the stand-in kit. */
-  readonly backdrop: string;
-  /** Id of a stand-in camera. */
-  readonly camera: string;
-  readonly lights: LightSetId;
-  /** Which colours; azure and amber where nothing is said. */
-  readonly colours?: ColourSetId | undefined;
-  readonly mood?: Mood | undefined;
-  /** Lamps that flash, or burn all the time; by the camera where nothing is said. */
-  readonly lamps?: 'flash' | 'continuous' | undefined;
-}
+import { BACKDROP_DISTANCE_M, COLOUR_SETS, FACE_HEIGHT_M, type LightSetId, makeLight, usualPlace } from './light-sets';
+import { newLookSeen, type NewLook } from './new-look-choices';
 
 /** The brief and palette of a look that nobody has written yet. */
 export function emptyBrief(): Pick<Look, 'palette' | 'acknowledged'> & { brief: Look['brief'] } {
@@ -57,27 +28,6 @@ export function emptyBrief(): Pick<Look, 'palette' | 'acknowledged'> & { brief: 
     acknowledged: [],
   };
 }
-
-/** What decides the form of a new look's subject. */
-export function newLookShape({ person = SUBJECT_DEFAULTS.person }: Pick<NewLook, 'person'>): SubjectShape {
-  return {
-    form: 'person',
-    person,
-    garment: USUAL_GARMENT[person],
-    headwear: 'none',
-    sunglasses: false,
-    headTurnDeg: SUBJECT_DEFAULTS.headTurnDeg,
-  };
-}
-
-/** What each person wears where nothing else is said. */
-const USUAL_GARMENT: Readonly<Record<PersonId, Garment>> = {
-  long: 'shirt',
-  cropped: 'jacket',
-  beard: 'shirt',
-  curls: 'sweater',
-  bald: 'coat',
-};
 
 /** A look from a few choices: a sensible set of lights, balanced. @throws RangeError for ids the stand-in kit does not have. */
 export function newLook({ title, person, skin, backdrop, camera, lights, colours, mood = 'neutral', lamps }: NewLook): Look {
@@ -120,17 +70,7 @@ export function newLook({ title, person, skin, backdrop, camera, lights, colours
     title,
     ...empty,
     brief: { ...empty.brief, mood, ...MOOD_LEVELS[mood] },
-    camera: kitCamera(camera),
-    subject: {
-      name: 'Portrait',
-      skinDepth: SKIN_PRESETS.find(({ id }) => id === skin)?.depth ?? 0.19,
-      hair: { kind: 'material', id: 'hair-dark' },
-      wardrobe: { kind: 'material', id: 'cloth-grey' },
-      faceHeightM: FACE_HEIGHT_M,
-      turnDeg: 0,
-      ...SUBJECT_DEFAULTS,
-      ...newLookShape({ person }),
-    },
+    ...newLookSeen({ person, skin, camera }),
     backdrop: { ...BACKDROP_DEFAULTS, surface: { kind: 'material', id: backdrop }, distanceM: BACKDROP_DISTANCE_M, widthM: 2.7 },
     room: { ...ROOM_DEFAULTS, widthM: 5, depthM: 7, heightM: 2.8, walls: 0.3, ceiling: 0.5, floor: 0.2 },
     ambient: ambientOf(burns ? 8 : 50, { kind: 'planck', cctK: 3000 }),
