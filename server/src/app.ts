@@ -22,6 +22,7 @@ import type { Decode } from './frames/decoding';
 import { lookPictures } from './frames/look-pictures';
 import { pictureStore } from './frames/picture-store';
 import { frameReadings } from './frames/readings';
+import { shippedIn } from './frames/shipped';
 import { FolderWatch } from './frames/watch';
 import { problemHandler, HttpProblem, unknownRoute } from './problem';
 import { computeRoutes } from './routes/compute';
@@ -59,6 +60,8 @@ export interface AppOptions {
   readonly webRoot?: string | undefined;
   /** Folder of the baked figures that pictures are drawn with. */
   readonly figures?: string | undefined;
+  /** Folder of the pictures of looks that ship with the program. */
+  readonly shipped?: string | undefined;
   readonly passcode?: string | null | undefined;
   /** Names that the server answers to. */
   readonly hosts?: ReadonlySet<string> | undefined;
@@ -190,7 +193,8 @@ function apiRoutes(options: AppOptions): Router {
     res.json({ status: 'ok', shoots: repo.shootCount() });
   });
   api.use('/shoots', shootRoutes(repo));
-  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater, work.sketch), work, ongoing));
+  const shipped = options.shipped === undefined ? undefined : shippedIn(options.shipped);
+  api.use('/looks', lookRoutes(repo, lookPictures(database.folder, work.renderLater, work.sketch, shipped), work, ongoing));
   api.use('/frames', frameRoutes(frames, readings, ongoing));
   api.use('/log', logRoutes(repo, frames));
   api.use('/devices', deviceRoutes(devices, repo, frames, readings, ongoing));
@@ -244,7 +248,7 @@ function serveApplication(app: Express, webRoot: string): void {
     '/_expo',
     staticGzip(path.join(webRoot, '_expo'), { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic: hashed }),
   );
-  app.use('/assets', express.static(path.join(webRoot, 'assets'), hashed));
+  for (const folder of ['assets', 'first']) app.use(`/${folder}`, express.static(path.join(webRoot, folder), hashed));
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   const page = readFileSync(path.join(webRoot, 'index.html'), 'utf8');
   app.get('/*path', sendPage(page));

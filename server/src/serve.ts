@@ -49,6 +49,7 @@ export async function serve(config: Config, means: Means): Promise<Serving> {
     logger,
     webRoot: path.join(root, 'app/dist'),
     figures: path.join(root, 'core/figures'),
+    shipped: path.join(root, 'server/pictures'),
     passcode: config.passcode,
     hosts: ownHosts([config.host, ...config.hosts]),
     addresses: () => reachableAt(config.host, listening, scheme),

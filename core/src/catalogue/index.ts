@@ -1,4 +1,5 @@
 /** The kit: stand-ins that ship, and what people add. */
+export { canonicalText } from '../canonical';
 export { CAMERAS, FIXTURES, MODIFIERS, fittingModifier, fixtureOf, kitCamera, modifierOf, type KitItem } from './kit';
 export {
   CONDITIONS,
@@ -7,7 +8,6 @@ export {
   KIT_VERSION,
   LARGEST_KIT_FILE,
   NO_QUALITY,
-  canonicalText,
   OWN_SPECTRUM,
   PROVENANCES,
   parseKitEntry,

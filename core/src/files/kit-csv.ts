@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { canonicalText, LARGEST_KIT_FILE, parseKitEntry, type KitEntry } from '../catalogue/kit-schema';
+import { canonicalText } from '../canonical';
+import { LARGEST_KIT_FILE, parseKitEntry, type KitEntry } from '../catalogue/kit-schema';
 import { STAND_IN_KIT } from '../catalogue/stand-ins';
 import { InputError } from '../errors';
 import { kitRows } from '../planning/kit-use';

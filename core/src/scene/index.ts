@@ -40,7 +40,7 @@ export {
 export { backdropEvenness, reachTable, type Evenness, type Reach as LightReach } from './spill';
 export { compareTones, type ToneComparison } from './tones';
 export { reflectancesOf } from './reflectances';
-export { samePicture } from './same-picture';
+export { pictureText, samePicture } from './same-picture';
 export {
   exposureLines,
   lampShape,

@@ -1,3 +1,4 @@
+import { canonicalText } from '../canonical';
 import type { Light, Look } from '../document/schema';
 
 /** What a look and its lights carry beside what is seen. */
@@ -40,4 +41,13 @@ export function samePicture(a: Look, b: Look): boolean {
 function sameBut<T extends object>(a: T, b: T, beside: readonly (keyof T)[]): boolean {
   const keys = Object.keys(a) as (keyof T)[];
   return keys.length === Object.keys(b).length && keys.every((key) => beside.includes(key) || Object.is(a[key], b[key]));
+}
+
+function without<T extends object>(from: T, beside: readonly (keyof T)[]): Partial<T> {
+  return Object.fromEntries(Object.entries(from).filter(([key]) => !beside.includes(key as keyof T))) as Partial<T>;
+}
+
+/** All of a look that its picture shows, as text: looks of one picture read the same, wherever their parts come from. */
+export function pictureText(look: Look): string {
+  return canonicalText({ ...without(look, BESIDE), lights: look.lights.map((light) => without(light, BESIDE_LIGHT)) });
 }

@@ -6,6 +6,7 @@ import type { Look } from '@fulgent/core/document';
 import { FIGURES_VERSION } from '@fulgent/core/figure';
 import { asJpeg } from '../work/jpeg';
 import type { Render, Sketch } from '../work/pool';
+import type { Shipped } from './shipped';
 
 /**
  * Pictures of looks, drawn once a revision and kept beside the database: what cards show, and the first picture of a look that is opened. They
@@ -16,14 +17,15 @@ export interface LookPictures {
   of(id: string, revision: number, read: () => Look): Promise<Buffer>;
   /** The same only where it was drawn before. */
   stored(id: string, revision: number): Promise<Buffer | null>;
-  /** A coarse one for whoever waits, not kept. */
+  /** One for whoever waits, not kept: coarse, where none has shipped. */
   sketch(look: Look): Promise<Buffer>;
 }
 
 const LONGER_PX = 720;
+const NONE: Shipped = () => Promise.resolve(null);
 
 /** Size of the whole picture of a camera. */
-function sizeOf({ camera }: Look): { readonly width: number; readonly height: number } {
+export function wholeSize({ camera }: Look): { readonly width: number; readonly height: number } {
   const aspect = camera.sensorWidthMm / camera.sensorHeightMm;
   return aspect >= 1
     ? { width: LONGER_PX, height: Math.max(2, Math.round(LONGER_PX / aspect)) }
@@ -57,7 +59,7 @@ export function lookPictureFiles(dataFolder: string) {
   };
 }
 
-export function lookPictures(dataFolder: string, render: Render, sketch: Sketch): LookPictures {
+export function lookPictures(dataFolder: string, render: Render, sketch: Sketch, shipped: Shipped = NONE): LookPictures {
   const { fileOf, keep } = lookPictureFiles(dataFolder);
   const drawing = new Map<string, Promise<Buffer>>();
 
@@ -68,9 +70,9 @@ export function lookPictures(dataFolder: string, render: Render, sketch: Sketch)
       let one = drawing.get(file);
       if (!one) {
         const look = read();
-        const { width, height } = sizeOf(look);
-        one = render({ look, width, height, only: null })
-          .then((rgba) => asJpeg(rgba, width, height))
+        const { width, height } = wholeSize(look);
+        one = shipped(look)
+          .then(async (known) => known ?? asJpeg(await render({ look, width, height, only: null }), width, height))
           .then(async (jpeg) => {
             // A full disk costs the keeping, not the picture.
             await keep(id, revision, jpeg).catch(() => undefined);
@@ -85,6 +87,6 @@ export function lookPictures(dataFolder: string, render: Render, sketch: Sketch)
       const file = fileOf(id, revision);
       return existsSync(file) ? readFile(file) : null;
     },
-    sketch: async (look) => Buffer.from(await sketch({ look, ...sizeOf(look) })),
+    sketch: async (look) => (await shipped(look)) ?? Buffer.from(await sketch({ look, ...wholeSize(look) })),
   };
 }

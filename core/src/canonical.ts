@@ -1,0 +1,8 @@
+/** A thing made of plain data as text that does not depend on the order of its keys: what is the same reads the same. */
+export function canonicalText(value: unknown): string {
+  return JSON.stringify(value, (_key, one: unknown) =>
+    one !== null && typeof one === 'object' && !Array.isArray(one)
+      ? Object.fromEntries(Object.entries(one).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : one,
+  );
+}
