@@ -8,7 +8,7 @@ import { endComparison, holdComparison, splitAt, useComparison, type Against } f
 import { FrameCanvas } from './FrameCanvas';
 
 const useStyles = themed(() => ({
-  over: { position: 'absolute', left: 0, top: 0, overflow: 'hidden', backgroundColor: '#000000' },
+  over: { position: 'absolute', left: 0, top: 0, overflow: 'hidden' },
   grip: { position: 'absolute', top: 0, width: TOUCH, alignItems: 'center' },
   line: { width: 2, flex: 1, backgroundColor: '#ffffff', boxShadow: '0 0 0 1px #000000' },
   knob: {
@@ -47,7 +47,7 @@ export function CompareOver({ width, height }: { readonly width: number; readonl
     <>
       <View style={[styles.over, { width: cut, height }]} testID="compared" pointerEvents="none">
         {shown.kind === 'look' ? (
-          <FrameCanvas look={shown.look} width={width} height={height} label={`For comparison: ${shown.name}`} />
+          <FrameCanvas look={shown.look} width={width} height={height} label={`For comparison: ${shown.name}`} over />
         ) : (
           <Image
             source={{ uri: shown.url }}

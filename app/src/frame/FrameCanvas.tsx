@@ -33,6 +33,8 @@ interface Props {
   readonly sharp?: boolean;
   /** Told with every finest picture of the whole look. */
   readonly onBurnt?: ((look: Look, burnt: readonly Burnt[]) => void) | undefined;
+  /** Lies over another picture, which is seen until this one is there. */
+  readonly over?: boolean;
   /** A small picture beside the main one. */
   readonly small?: boolean;
   /** Where refining ends; the finest by default. */
@@ -72,6 +74,7 @@ export function FrameCanvas({
   finest,
   poster,
   sharp = false,
+  over = false,
   onBurnt,
   label,
 }: Props) {
@@ -121,8 +124,9 @@ export function FrameCanvas({
       ...(isMarked ? { marks: { clipped, dark, gamut } } : {}),
     });
   }, [stored, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
+  const ground = over && fineness === null ? 'transparent' : small ? raised : '#000000';
   return (
-    <View style={{ width, height, backgroundColor: small ? raised : '#000000' }} testID="light-colour">
+    <View style={{ width, height, backgroundColor: ground }} testID="light-colour">
       <canvas
         ref={canvas}
         role="img"

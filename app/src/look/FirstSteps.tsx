@@ -26,8 +26,9 @@ const ALL = ['drag', 'touch', 'balance'];
 const useStyles = themed((t) => ({
   steps: {
     margin: SPACE.m,
-    marginBottom: 0,
     padding: SPACE.m,
+    paddingTop: SPACE.xs,
+    paddingRight: SPACE.xs,
     gap: SPACE.s,
     borderWidth: 1,
     borderColor: t.edge,

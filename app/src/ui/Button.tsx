@@ -18,7 +18,9 @@ const useStyles = themed((t) => ({
   plain: { backgroundColor: 'transparent', paddingHorizontal: 0 },
   filled: { backgroundColor: t.fill },
   /** Several in a row on a raised ground. */
-  tight: { paddingHorizontal: 5, backgroundColor: t.pressed },
+  tight: { paddingHorizontal: 10, backgroundColor: t.pressed },
+  /** Those that share the width need none. */
+  grow: { flex: 1, paddingHorizontal: 5 },
 
   pressed: { opacity: 0.75 },
   disabled: { opacity: 0.35 },
@@ -51,7 +53,7 @@ export function Button({ label, icon, filled, on, grow, tight, disabled, ...prop
         styles.base,
         tight && styles.tight,
         strong && styles.filled,
-        grow && { flex: 1 },
+        grow && (tight ? styles.grow : { flex: 1 }),
         pressed && styles.pressed,
         disabled && styles.disabled,
       ]}

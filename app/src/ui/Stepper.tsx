@@ -19,6 +19,7 @@ const useStyles = themed((t) => ({
     fontFamily: FONTS.narrowStrong,
     fontVariant: ['tabular-nums'],
     backgroundColor: 'transparent',
+    borderRadius: 3,
   },
   wrong: { borderBottomWidth: 2, borderBottomColor: t.text },
 }));
@@ -34,6 +35,9 @@ interface Props {
   /** Given for figures, which a phone then has a keyboard for: what is typed for this value and that keyboard lacks, offered while it is typed. */
   readonly pad?: readonly string[];
 }
+
+/** Its ring lies inside of it, see index.html: its buttons would cover it. React Native’s own types know no data. */
+const INSIDE = { dataSet: { ring: 'inside' } };
 
 /** A drag of so many px sideways is a step. */
 const STEP_PX = 14;
@@ -102,6 +106,7 @@ export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
           }}
           onSubmitEditing={commit}
           accessibilityLabel={label}
+          {...INSIDE}
           aria-invalid={error !== null}
           selectTextOnFocus
           placeholderTextColor={theme.quiet}
@@ -128,8 +133,14 @@ export function Stepper({ label, value, onStep, onType, note, pad }: Props) {
 /** Keys for what is being typed; touching one leaves the field as it is. */
 function Pad({ keys, onKey }: { readonly keys: readonly string[]; readonly onKey: (key: string) => void }) {
   const stay = { onMouseDown: (event: { preventDefault: () => void }) => event.preventDefault() };
+  const shown = useRef<View>(null);
+  // On a low screen they would stand under what is always in reach.
+  useEffect(() => {
+    (shown.current as unknown as Partial<Element> | null)?.scrollIntoView?.({ block: 'nearest' });
+  }, []);
   return (
     <View
+      ref={shown}
       style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.xs }}
       role="group"
       aria-label="Keys for this value"
