@@ -19,7 +19,7 @@ const chooseFrame = async (page: Page, info: TestInfo, name: string, content: st
 
 const toCamera = (page: Page, url: string, look: string, place = '') => page.goto(`${url}/looks/${look}/camera${place}`);
 
-test('from a lit room to a proved black frame', async ({ page, server }, info) => {
+test('@phone from a lit room to a proved black frame', async ({ page, server }, info) => {
   await toCamera(page, server.url, 'saltmarsh-1');
   await page.getByRole('link', { name: /^Ambient and black frame/ }).click();
   const level = page.getByTestId('ambient-level');
