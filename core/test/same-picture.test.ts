@@ -1,6 +1,6 @@
 import { demoLooks } from '../src/demo';
 import type { Light, Look } from '../src/document';
-import { samePicture } from '../src/scene';
+import { pictureText, samePicture } from '../src/scene';
 
 const poster = demoLooks()[0]!;
 const withLight = (change: Partial<Light>): Look => ({
@@ -19,7 +19,10 @@ describe('two looks of one picture', () => {
     ['a lock', withLight({ locked: true })],
     ['a rig', withLight({ rig: { ...key.rig, holder: 'Ash' } })],
     ['nothing, in a list made anew', { ...poster, lights: [...poster.lights] }],
-  ])('differ in %s', (_what, look) => expect(samePicture(poster, look)).toBe(true));
+  ])('differ in %s', (_what, look) => {
+    expect(samePicture(poster, look)).toBe(true);
+    expect(pictureText(look)).toBe(pictureText(poster));
+  });
 
   it.each<[string, Look]>([
     ['a power', withLight({ powerStops: key.powerStops - 1 })],
@@ -33,5 +36,13 @@ describe('two looks of one picture', () => {
     ['another look', demoLooks()[1]!],
   ])('are two where they differ in %s', (_what, look) => {
     expect(samePicture(poster, look)).toBe(false);
+    if (JSON.stringify(look) !== JSON.stringify(poster)) expect(pictureText(look)).not.toBe(pictureText(poster));
+  });
+
+  it('read the same however they came, and whatever machine worked them out', () => {
+    const turned = Object.fromEntries(Object.entries(poster).reverse()) as unknown as Look;
+    expect(pictureText(JSON.parse(JSON.stringify(turned)) as Look)).toBe(pictureText(poster));
+    expect(pictureText(withLight({ powerStops: key.powerStops * (1 + 1e-12) }))).toBe(pictureText(poster));
+    expect(pictureText(withLight({ powerStops: key.powerStops + 0.01 }))).not.toBe(pictureText(poster));
   });
 });

@@ -47,7 +47,11 @@ function without<T extends object>(from: T, beside: readonly (keyof T)[]): Parti
   return Object.fromEntries(Object.entries(from).filter(([key]) => !beside.includes(key as keyof T))) as Partial<T>;
 }
 
+/** So many figures of a number are seen; those behind them depend on the machine that worked it out. */
+const SEEN_FIGURES = 6;
+
 /** All of a look that its picture shows, as text: looks of one picture read the same, wherever their parts come from. */
 export function pictureText(look: Look): string {
-  return canonicalText({ ...without(look, BESIDE), lights: look.lights.map((light) => without(light, BESIDE_LIGHT)) });
+  const seen = { ...without(look, BESIDE), lights: look.lights.map((light) => without(light, BESIDE_LIGHT)) };
+  return canonicalText(seen, (value) => Number(value.toPrecision(SEEN_FIGURES)));
 }
