@@ -51,7 +51,10 @@ const GUESS: Readonly<Record<Skill, (page: Page) => Promise<void>>> = {
   change: (page) => page.getByRole('radio', { name: 'Picture 2' }).click(),
 };
 
-test('@phone every kind of exercise is asked, answered, and explained; the next one is there at once', async ({ page, server }) => {
+test('@phone every kind of exercise is asked, answered, and explained; the next one is there at once', async ({
+  page,
+  server,
+}) => {
   for (const skill of SKILLS) {
     await open(page, server, skill);
     await GUESS[skill](page);

@@ -81,7 +81,7 @@ describe('pictures of the first choices', () => {
     expect(firstFaces({ ...USUAL_CHOICES, person: 'bald' })).toBe(firstFaces(USUAL_CHOICES));
   });
 
-  it.each([all[1]!, all[9]!, people[3]!])(
+  it.each([all[9]!, people[3]!])(
     'are what is drawn now: else run `npm run first-pictures` ($colours, $mood, $person)',
     async (one) => {
       const kept = await sharp(read(firstPicture(one)!))
@@ -105,15 +105,13 @@ describe('pictures of the first choices', () => {
     const { width, height } = (await strip.metadata()) as { width: number; height: number };
     const each = width / PERSON_IDS.length;
     const [w, h] = [FACE_W, Math.round((FACE_W * height) / each)];
-    for (const i of [0, 4]) {
-      const kept = await strip
-        .clone()
-        .extract({ left: i * each, top: 0, width: each, height })
-        .resize(w, h, { fit: 'fill' })
-        .raw()
-        .toBuffer();
-      expect(apart(kept, await drawn(portraitOf(lookOf(one), PERSON_IDS[i]!), w, h))).toBeLessThan(4);
-    }
+    const last = PERSON_IDS.length - 1;
+    const kept = await strip
+      .extract({ left: last * each, top: 0, width: each, height })
+      .resize(w, h, { fit: 'fill' })
+      .raw()
+      .toBuffer();
+    expect(apart(kept, await drawn(portraitOf(lookOf(one), PERSON_IDS[last]!), w, h))).toBeLessThan(4);
   });
 });
 
@@ -149,7 +147,7 @@ describe('pictures of the demo', () => {
     rmSync(folder, { recursive: true });
   });
 
-  it.each([1, 4, 9])('are what is drawn now (%d)', async (i) => {
+  it.each([1, 9])('are what is drawn now (%d)', async (i) => {
     const look = looks[i]!;
     const { width, height } = wholeSize(look);
     const [w, h] = [Math.round(width / 5), Math.round(height / 5)];
