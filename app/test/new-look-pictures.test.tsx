@@ -63,4 +63,11 @@ describe('a new look shows pictures at once', () => {
     fireEvent.error(document.querySelector('img[data-poster]')!);
     expect(pictures()).toEqual([]);
   });
+
+  it('nor where the strip of faces cannot', () => {
+    page();
+    fireEvent.error(within(screen.getByRole('radiogroup', { name: 'Person' })).getAllByRole('img')[0]!);
+    expect(within(screen.getByRole('radiogroup', { name: 'Person' })).queryAllByRole('img')).toEqual([]);
+    expect(pictures()).toEqual([]);
+  });
 });

@@ -24,12 +24,14 @@ interface Props {
   readonly look: Look | null;
   /** Address of all of them side by side, where they were drawn beforehand. */
   readonly strip?: string | null;
+  /** It cannot be had. */
+  readonly onLost?: () => void;
   readonly value: PersonId;
   readonly onChange: (person: PersonId) => void;
 }
 
 /** The people of the program, each as a picture in the light of this look. */
-export function PersonChoice({ look, strip = null, value, onChange }: Props) {
+export function PersonChoice({ look, strip = null, onLost, value, onChange }: Props) {
   const styles = useStyles();
   const looks = useMemo(() => look && PERSON_IDS.map((person) => portraitOf(look, person)), [look]);
   return (
@@ -52,7 +54,7 @@ export function PersonChoice({ look, strip = null, value, onChange }: Props) {
         >
           <View style={styles.picture} testID="light-colour">
             {strip ? (
-              <img src={strip} alt={PERSON_NAMES[person]} style={{ ...STRIP, left: -i * WIDTH }} />
+              <img src={strip} alt={PERSON_NAMES[person]} onError={onLost} style={{ ...STRIP, left: -i * WIDTH }} />
             ) : looks ? (
               <FrameCanvas small finest={1} look={looks[i]!} width={WIDTH} height={HEIGHT} label={PERSON_NAMES[person]} />
             ) : null}

@@ -254,7 +254,13 @@ function Seeable({
           control={control}
           name="person"
           render={({ field }) => (
-            <PersonChoice look={look} strip={first.faces(seen)} value={field.value} onChange={field.onChange} />
+            <PersonChoice
+              look={look}
+              strip={first.faces(seen)}
+              onLost={first.lost}
+              value={field.value}
+              onChange={field.onChange}
+            />
           )}
         />
         <Options control={control} name="skin" label="Skin" options={SKIN_PRESETS} />

@@ -46,33 +46,23 @@ const SCREEN: readonly Line[] = [
   [612, 40, 0.5],
 ];
 
-/** The names of presets. */
-export const LIGHT_PRESETS: readonly { readonly id: LightPresetId; readonly name: string }[] = [
-  { id: 'street-sodium', name: 'Sodium street light' },
-  { id: 'tube-green', name: 'Fluorescent tube, green spike' },
-  { id: 'screen', name: 'Screen' },
-  { id: 'fire', name: 'Fire or candle' },
-  { id: 'moon', name: 'Moon' },
-  { id: 'bulb', name: 'Household bulb' },
-  { id: 'fridge', name: 'Cold fridge light' },
+/** By id and name; each is made when it is first asked for. */
+export const LIGHT_PRESETS: readonly { readonly id: LightPresetId; readonly name: string; readonly make: () => Spectrum }[] = [
+  { id: 'street-sodium', name: 'Sodium street light', make: () => normalised(lines(SODIUM)) },
+  { id: 'tube-green', name: 'Fluorescent tube, green spike', make: () => normalised(lines(TUBE)) },
+  { id: 'screen', name: 'Screen', make: () => normalised(lines(SCREEN)) },
+  { id: 'fire', name: 'Fire or candle', make: () => normalised(planck(1900)) },
+  // Sunlight off the moon's reddish ground.
+  { id: 'moon', name: 'Moon', make: () => normalised(daylight(4100)) },
+  { id: 'bulb', name: 'Household bulb', make: () => normalised(planck(2700)) },
+  { id: 'fridge', name: 'Cold fridge light', make: () => whiteLedSource(7200, 0.004) },
 ];
 
-const MAKES: Readonly<Record<LightPresetId, () => Spectrum>> = {
-  'street-sodium': () => normalised(lines(SODIUM)),
-  'tube-green': () => normalised(lines(TUBE)),
-  screen: () => normalised(lines(SCREEN)),
-  fire: () => normalised(planck(1900)),
-  // Sunlight off the moon's reddish ground.
-  moon: () => normalised(daylight(4100)),
-  bulb: () => normalised(planck(2700)),
-  fridge: () => whiteLedSource(7200, 0.004),
-};
+const spectra = kept<Spectrum>(LIGHT_PRESETS.length);
 
-const isPreset = (id: string): id is LightPresetId => Object.hasOwn(MAKES, id);
-const spectra = kept<Spectrum>(LIGHT_PRESET_IDS.length);
-
-/** The spectrum of a preset, held to 1 lx; made when it is first asked for. @throws RangeError for an id that is not one. */
+/** The spectrum of a preset, held to 1 lx. @throws RangeError for an id that is not one. */
 export function presetSource(id: string): Spectrum {
-  if (!isPreset(id)) throw new RangeError(`There is no light preset "${id}".`);
-  return spectra(id, MAKES[id]);
+  const found = LIGHT_PRESETS.find((one) => one.id === id);
+  if (!found) throw new RangeError(`There is no light preset "${id}".`);
+  return spectra(id, found.make);
 }
