@@ -1,5 +1,5 @@
 import type { Look } from '@fulgent/core/document';
-import { COLOUR_SETS, newLookSeen } from '@fulgent/core/planning';
+import { COLOUR_SETS, newLookSeen, USUAL_CHOICES } from '@fulgent/core/planning';
 import { Pressable, ScrollView, View } from 'react-native';
 import { FrameCanvas } from '../frame/FrameCanvas';
 import { Poster } from '../frame/Poster';
@@ -37,6 +37,8 @@ export function ColourChoice({
 }) {
   const styles = useStyles();
   const ready = COLOUR_SETS.map(({ id }) => first.whole({ ...seen, colours: id }));
+  // Its colours on somebody else stand there until it is drawn.
+  const before = COLOUR_SETS.map(({ id }) => first.whole({ ...USUAL_CHOICES, colours: id, mood: seen.mood }));
   const isDrawn = isFree && ready.includes(null);
   const { value: looks } = useStudy(
     async () => {
@@ -64,10 +66,9 @@ export function ColourChoice({
           accessibilityLabel={name}
         >
           <View style={{ width: TILE_W, height: TILE_H, backgroundColor: '#000000' }} testID="light-colour">
-            {ready[i] ? (
-              <Poster look={newLookSeen(seen)} width={TILE_W} height={TILE_H} url={ready[i]} onLost={first.lost} />
-            ) : looks?.[i] ? (
-              <FrameCanvas small finest={1} look={looks[i]} width={TILE_W} height={TILE_H} label={name} />
+            <FirstTile url={ready[i] ?? before[i] ?? null} seen={ready[i] ? seen : USUAL_CHOICES} onLost={first.lost} />
+            {!ready[i] && looks?.[i] ? (
+              <FrameCanvas small over finest={1} look={looks[i]} width={TILE_W} height={TILE_H} label={name} />
             ) : null}
           </View>
           <View style={styles.tileName}>
@@ -79,4 +80,8 @@ export function ColourChoice({
       ))}
     </ScrollView>
   );
+}
+
+function FirstTile({ url, seen, onLost }: { readonly url: string | null; readonly seen: Seen; readonly onLost: () => void }) {
+  return url ? <Poster look={newLookSeen(seen)} width={TILE_W} height={TILE_H} url={url} onLost={onLost} /> : null;
 }
