@@ -1,9 +1,7 @@
-import { mkdtempSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
-import { readFiguresFrom } from '../figures/read';
 import { buildBvh, firstHit, isBlocked } from '../src/figure/bvh';
 import { FigureFileError, fromResiduals, Reader, residuals, shareBytes, sharesOf, Writer, before } from '../src/figure/codec';
 import { bakeHead } from '../src/figure/make/bake';
@@ -17,7 +15,7 @@ import { throughGlass } from '../src/figure/glass';
 import { fibre, type FibreOut } from '../src/transport/fibre';
 import { demoLooks } from '../src/demo';
 import { GARMENT_IDS, HEADWEAR, PERSON_IDS, SUBJECT_FORMS } from '../src/document';
-import { figureOf, FigureMissingError, missingFiles, providePart, usePartLoader, type SubjectShape } from '../src/figure';
+import { figureOf, FigureMissingError, providePart, type SubjectShape } from '../src/figure';
 import { shapeOf } from '../src/figure';
 import { farthest } from './support';
 
@@ -64,7 +62,7 @@ describe('baked figures', () => {
         for (const detail of ['quick', 'fine']) expect(files).toContain(`${part}.${detail}.bin.gz`);
   });
 
-  it('a damaged or missing file is named, with what to do, and nothing of it is kept', () => {
+  it('a damaged file is named, with what to do, and nothing of it is kept', () => {
     const good = gunzipSync(readFileSync(path.join(FOLDER, 'lens.quick.bin.gz')));
     for (const bytes of [
       good.subarray(0, 200),
@@ -88,23 +86,9 @@ describe('baked figures', () => {
       { numRuns: 60, seed: 4 },
     );
     providePart('lens', 'quick', good);
-    const empty = mkdtempSync(path.join(tmpdir(), 'figures-'));
-    try {
-      readFiguresFrom(empty);
-      expect(() => figureOf({ ...shape, garment: 'coat', headwear: 'cap' }, 'quick')).toThrow(/cannot be read/);
-      writeFileSync(path.join(empty, 'x'), '');
-    } finally {
-      readFiguresFrom(FOLDER);
-    }
   });
 
-  it('say what of a subject is missing, and make a figure once all is there', () => {
-    expect(missingFiles({ ...shape, garment: 'jacket' }, 'fine').map(({ part, detail }) => `${part} ${detail}`)).toContain(
-      'body-standing-jacket fine',
-    );
-    usePartLoader(null);
-    expect(() => figureOf({ ...shape, form: 'seated', garment: 'jacket' }, 'quick')).toThrow(/has not been loaded/);
-    readFiguresFrom(FOLDER);
+  it('are made into a figure once all is there', () => {
     const [quick, fine] = [figureOf(shape, 'quick'), figureOf(shape, 'fine')];
     expect(fine.surface.length).toBeGreaterThan(2 * quick.surface.length);
     expect(fine.shade).toBe(quick.shade);
