@@ -9,7 +9,7 @@ const toBuild = async (page: Page, url: string, look: string, rest = '') => {
 const lookOf = async (page: Page, url: string, look: string) =>
   (await (await page.request.get(`${url}/api/looks/${look}`)).json()).look;
 
-test('from a black frame to a chosen version: built light by light, trimmed, judged, compared, locked', async ({
+test('@phone from a black frame to a chosen version: built light by light, trimmed, judged, compared, locked', async ({
   page,
   server,
 }) => {

@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { chooseRow, escape, expect, kept, openLook, test } from './fixtures';
 
-test('keys lead through the steps, balance and are listed; undo says what it takes back, and a list goes back further', async ({
+test('@wide keys lead through the steps, balance and are listed; undo says what it takes back, and a list goes back further', async ({
   page,
   server,
 }) => {

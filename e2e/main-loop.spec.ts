@@ -88,7 +88,7 @@ test('the marker is dragged along the axis; one drag is one undo', async ({ page
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 });
 
-test('solo, mute and lock', async ({ page, server }) => {
+test('@phone solo, mute and lock', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-1');
   await chooseRow(page, 'rim-right');
   const row = page.getByTestId('row-rim-right');

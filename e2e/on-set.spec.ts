@@ -7,7 +7,7 @@ import { launch, SEED, stopped } from './server';
 
 const asJson = { 'Content-Type': 'application/json' };
 
-test('cautions, circuits and how a light is held', async ({ page, server }) => {
+test('@phone cautions, circuits and how a light is held', async ({ page, server }) => {
   await visit(page, server, '/looks/saltmarsh-1/sheet/safety');
   await expect(page.getByText(/Nothing here says that a set-up is safe/)).toBeVisible();
   await expect(page.getByTestId('load-circuit-1')).toContainText(/\d+ W, \d+\.\d A of 16 A/);

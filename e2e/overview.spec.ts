@@ -90,7 +90,7 @@ test('@phone the picture is pulled to most of the screen and to a strip, and com
   await expect(grip).toHaveCount(0);
 });
 
-test('Space held shows the look as it was opened', async ({ page, server }) => {
+test('@wide Space held shows the look as it was opened', async ({ page, server }) => {
   await openLook(page, server, 'saltmarsh-1');
   // Nothing was drawn of it before: the server has a coarse picture at once, and whoever keeps pictures quick needs no other until an edit.
   await expect

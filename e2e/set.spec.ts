@@ -67,7 +67,7 @@ test('a light and its aim are dragged on the plan in steps of 5 cm; one drag is 
   await expect(page.getByTestId('plan-side')).toBeVisible();
 });
 
-test('spill is named and cured: a grid is tried in the picture, or it is accepted', async ({ page, server }) => {
+test('@phone spill is named and cured: a grid is tried in the picture, or it is accepted', async ({ page, server }) => {
   await toSet(page, server.url, 'saltmarsh-2');
   await page.getByRole('radio', { name: 'Key', exact: true }).click();
   const backdrop = page.getByTestId('reach-backdrop');

@@ -29,13 +29,12 @@ async function check(name, command, args) {
   if (code !== 0) total.failed += 1;
 }
 
-async function jest(workspace) {
+async function jest(workspace, workers) {
   console.log(`\n== ${workspace}`);
   const report = path.join(reports, `${workspace}.json`);
   const { code } = await runCaptured(
     bin('jest'),
-    // Two at once also where there are only two cores: jest would leave one of them idle.
-    ['-c', 'jest.config.js', '--maxWorkers=2', '--json', `--outputFile=${report}`, '--testLocationInResults=false'],
+    ['-c', 'jest.config.js', `--maxWorkers=${workers}`, '--json', `--outputFile=${report}`, '--testLocationInResults=false'],
     {
       cwd: path.join(root, workspace),
       stdio: ['ignore', 'ignore', 'pipe'],
@@ -81,10 +80,11 @@ const checks = Promise.all([
   check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
   check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
 ]);
-for (const workspace of ['core', 'words']) await jest(workspace);
+// Two at once also where there are only two cores: jest would leave one of them idle.
+for (const workspace of ['core', 'words']) await jest(workspace, 2);
 await Promise.all([database, checks]);
-for (const workspace of ['server', 'app']) await jest(workspace);
-await browser();
+// Browser tests wait a third of their time, for pages and for pictures: the others fill it, one at a time.
+await Promise.all([browser(), jest('server', 1).then(() => jest('app', 1))]);
 
 rmSync(reports, { recursive: true, force: true });
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
