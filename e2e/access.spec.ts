@@ -16,7 +16,10 @@ async function tabTo(page: Page, name: RegExp, key = 'Tab'): Promise<void> {
   throw new Error(`${String(name)} is not reached by ${key}`);
 }
 
-test('@wide the main job by keys alone: a new look, a light, balance, its sheet, a card checked off', async ({ page, server }) => {
+test('@wide the main job by keys alone: a new look, a light, balance, its sheet, a card checked off', async ({
+  page,
+  server,
+}) => {
   await page.goto(server.url);
   await expect(page.getByRole('button', { name: 'New look', exact: true })).toBeVisible();
   await tabTo(page, /New look$/);

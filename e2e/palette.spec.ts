@@ -2,7 +2,10 @@ import { writeFileSync } from 'node:fs';
 import { chooseRow, dial, expect, isWide, kept, test, visit } from './fixtures';
 import { png } from './png';
 
-test('@phone from brief to palette to lights: a reference, a scheme, gels for each colour, balance', async ({ page, server }, info) => {
+test('@phone from brief to palette to lights: a reference, a scheme, gels for each colour, balance', async ({
+  page,
+  server,
+}, info) => {
   await visit(page, server, '/looks/saltmarsh-1/brief');
   await page.getByRole('radio', { name: 'Low key' }).click();
   await page.getByRole('textbox', { name: 'Place', exact: true }).fill('Hall, north end');

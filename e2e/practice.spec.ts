@@ -88,7 +88,10 @@ test('@phone every kind of exercise is asked, answered, and explained; the next 
   expect(Math.min(...waits)).toBeLessThan(1500);
 });
 
-test("@phone a day's session: what is due, a lesson, a shared code, own looks, and how the eye goes", async ({ page, server }) => {
+test("@phone a day's session: what is due, a lesson, a shared code, own looks, and how the eye goes", async ({
+  page,
+  server,
+}) => {
   await visit(page, server, '/practice');
   await page.getByRole('link', { name: 'Begin: How many stops?' }).click();
   await GUESS.stops(page);
