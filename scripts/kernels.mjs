@@ -8,6 +8,7 @@ ensurePackages();
 const KERNELS = [
   { name: 'lanes', room: 'picture' },
   { name: 'rays', room: 'figure' },
+  { name: 'tree', room: 'figure' },
   { name: 'surround', room: 'transport' },
 ];
 
