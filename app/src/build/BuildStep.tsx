@@ -72,7 +72,7 @@ export function BuildStep() {
         {step && width > 0 ? (
           <StepCard key={step.lightId} look={look} step={step} place={place} width={inside} />
         ) : order.length && width > 0 && !run && !error ? (
-          <Waiting height={pictureHigh(inside, 2) + pictureHigh(inside, 3) + WORDS_PX} />
+          <WaitingCard width={inside} />
         ) : null}
         {error ? <Text role="alert">{error}</Text> : null}
         {order.length > 1 ? (
@@ -237,6 +237,23 @@ function Bracket({ three, third, step }: { readonly three: readonly Trial[]; rea
           </View>
         );
       })}
+    </View>
+  );
+}
+
+/** The shape of a step's card: its light alone and with those before it, words, and the eyes. */
+function WaitingCard({ width }: { readonly width: number }) {
+  return (
+    <View>
+      <View style={{ flexDirection: 'row', gap: SPACE.s }}>
+        {[0, 1].map((side) => (
+          <View key={side} style={{ flex: 1 }}>
+            <Waiting height={pictureHigh(width, 2)} />
+          </View>
+        ))}
+      </View>
+      <View style={{ height: WORDS_PX }} />
+      <Waiting height={pictureHigh(width, 3)} />
     </View>
   );
 }

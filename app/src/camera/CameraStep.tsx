@@ -27,6 +27,7 @@ import { LinkRow } from '../ui/LinkRow';
 import { Section } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WaitingRows } from '../ui/Waiting';
 import { useComputed } from '../workers/useComputed';
 import { ExposureDials } from './ExposureDials';
 import { changeMode } from './edits';
@@ -45,7 +46,7 @@ export function CameraStep() {
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
   const id = useOpenLook((state) => state.id);
-  if (!look || !readings || !id) return null;
+  if (!look || !readings || !id) return <WaitingRows count={6} />;
   const { camera } = look;
   return (
     <ScrollView>

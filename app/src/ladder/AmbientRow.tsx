@@ -56,7 +56,9 @@ export function AmbientRow({ look, readings, axis, layout, onOpen }: Props) {
           <Text size="strong" weight="strong" narrow>
             Ambient
           </Text>
-          <Icon name="chevron-right" size={13} color={theme.quiet} />
+          <View style={{ paddingTop: 4 }}>
+            <Icon name="chevron-right" size={13} color={theme.quiet} />
+          </View>
         </View>
         <Text size="label" weight="medium" narrow numberOfLines={1}>
           {word}

@@ -18,6 +18,7 @@ import { Foot } from '../ui/Foot';
 import { Section, Topic, TopicsSwitch } from '../ui/Section';
 import { Cell, Stepper, StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { WaitingRows } from '../ui/Waiting';
 import { WhatIs } from '../ui/WhatIs';
 import { say } from '../ui/Toasts';
 import { addBeside, changeLight, moveLight, removeLight, setPower, setThrow } from '../look/edits';
@@ -66,7 +67,7 @@ export function LightPage({ lookId, lightId }: { readonly lookId: string; readon
   const look = useOpenLook((state) => state.look);
   const readings = useOpenLook((state) => state.readings);
   const [width, setWidth] = useState(0);
-  if (!look || !readings) return null;
+  if (!look || !readings) return <WaitingRows count={6} />;
   const light = look.lights.find(({ id }) => id === lightId);
   const reading = readings.lights.find(({ id }) => id === lightId);
   const toLadder = () => router.navigate(`/looks/${lookId}/balance`);

@@ -14,6 +14,7 @@ import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { WaitingRows } from '../ui/Waiting';
 import { WhatIs } from '../ui/WhatIs';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
@@ -87,7 +88,9 @@ export function BalanceStep() {
             </View>
             {wide && reading ? <Reading reading={reading} readings={readings} /> : null}
           </>
-        ) : null}
+        ) : (
+          <WaitingRows count={look?.lights.length ?? 4} />
+        )}
       </ScrollView>
       {look && readings ? <BalanceBar /> : null}
       {adding && look ? (

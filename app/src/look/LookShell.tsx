@@ -9,7 +9,7 @@ import { useLate } from '../ui/held';
 import { RAIL_WIDTH, SectionLinks } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
 import { say } from '../ui/Toasts';
-import { Waiting } from '../ui/Waiting';
+import { WaitingRows } from '../ui/Waiting';
 import { ConflictSheet } from './ConflictSheet';
 import { useKeys } from './keys';
 import { STEPS } from './steps';
@@ -115,7 +115,7 @@ export function LookShell({ id }: { readonly id: string }) {
           <OpenPicture step={step} wide />
         </View>
         <View style={styles.right} role="main">
-          {ready ? <Slot /> : <Waiting height={300} />}
+          {ready ? <Slot /> : <WaitingRows count={8} />}
         </View>
         <ConflictSheet />
         {keys}
@@ -134,7 +134,7 @@ export function LookShell({ id }: { readonly id: string }) {
         <View style={{ flex: 1 }} role="main">
           <Head />
           <Tabs id={id} />
-          <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
+          <View style={{ flex: 1 }}>{ready ? <Slot /> : <WaitingRows count={6} />}</View>
         </View>
         <ConflictSheet />
         {keys}
@@ -146,7 +146,7 @@ export function LookShell({ id }: { readonly id: string }) {
       <Head />
       <Tabs id={id} />
       {hasPicture ? <OpenPicture step={step} /> : null}
-      <View style={{ flex: 1 }}>{ready ? <Slot /> : null}</View>
+      <View style={{ flex: 1 }}>{ready ? <Slot /> : <WaitingRows count={6} />}</View>
       <SectionLinks />
       <ConflictSheet />
       {keys}

@@ -9,6 +9,7 @@ import { Choice } from '../ui/Button';
 import { useLate } from '../ui/held';
 import { Topic, TopicsSwitch } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { WaitingRows } from '../ui/Waiting';
 import { WhatIs } from '../ui/WhatIs';
 import { useComputed } from '../workers/useComputed';
 import { AirSection } from './AirSection';
@@ -36,7 +37,7 @@ export function SetStep() {
   const [width, setWidth] = useState(0);
   const [part, setPart] = useState<Part>('lights');
   const late = useLate(look);
-  if (!look || !readings || !late) return null;
+  if (!look || !readings || !late) return <WaitingRows count={6} />;
   const light = look.lights.find(({ id }) => id === selected) ?? look.lights[0];
   return (
     <ScrollView onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
