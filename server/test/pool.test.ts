@@ -80,11 +80,22 @@ describe('what is computed beside the server', () => {
   it('what is stored finds its worker there where it was warmed', async () => {
     const { pool, workers } = made();
     pool.warm();
-    expect(workers.map((one) => one.tasks())).toEqual([[], []]);
+    expect(workers.map((one) => one.tasks())).toEqual([[], ['rehearse']]);
     const accepting = pool.accept(look);
     workers[0]!.answer({ done: {} });
     await accepting;
     expect(workers).toHaveLength(2);
+  });
+
+  it('whoever asks while drawing is rehearsed waits for what has begun, and a rehearsal that fails is no trouble', async () => {
+    const { pool, workers } = made();
+    pool.warm();
+    const reading = pool.evaluate(look);
+    const readings = workers[1]!;
+    readings.answer({ failed: 'no figures' });
+    readings.answer({ done: { lights: [] } });
+    await expect(reading).resolves.toEqual({ lights: [] });
+    expect(readings.tasks().slice(0, 3)).toEqual(['rehearse', 'evaluate', 'rehearse']);
   });
 
   it('a look that is none is told with every field', async () => {

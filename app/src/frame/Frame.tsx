@@ -160,6 +160,7 @@ export function Frame({
         width={width}
         height={height}
         poster={poster}
+        waits={readings === null}
         onBurnt={onBurnt}
         marks={overlays}
         label={`Simulated picture of ${look.title}`}

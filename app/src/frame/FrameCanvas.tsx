@@ -29,6 +29,8 @@ interface Props {
   readonly adaptation?: Adaptation | undefined;
   /** Address of a picture of this very look that was drawn before: shown until the first fine one is there. */
   readonly poster?: string | undefined;
+  /** Others come first: nothing is drawn under the stored picture as long as this holds. */
+  readonly waits?: boolean;
   /** As sharp as the screen, whatever it costs. */
   readonly sharp?: boolean;
   /** Told with every finest picture of the whole look. */
@@ -73,6 +75,7 @@ export function FrameCanvas({
   small = false,
   finest,
   poster,
+  waits = false,
   sharp = false,
   over = false,
   onBurnt,
@@ -109,9 +112,10 @@ export function FrameCanvas({
     return () => made.stop();
   }, [small, onBurnt]);
   const [w, h] = pixelsOf(width, height, small ? MOST_PIXELS_SMALL : sharp ? MOST_PIXELS_SHARP : MOST_PIXELS);
+  // Whoever wants quick pictures has the stored one until an edit.
+  const isStored = stored !== undefined && (quick || waits);
   useEffect(() => {
-    // Whoever wants quick pictures has the stored one until an edit: nothing is drawn under it.
-    if (quick && stored) return;
+    if (isStored) return;
     painter.current?.paint({
       look,
       width: w,
@@ -123,7 +127,7 @@ export function FrameCanvas({
       space,
       ...(isMarked ? { marks: { clipped, dark, gamut } } : {}),
     });
-  }, [stored, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
+  }, [isStored, look, w, h, only, adaptation, clipped, dark, gamut, isMarked, space, small, quick, finest]);
   const ground = over && fineness === null ? 'transparent' : small ? raised : '#000000';
   return (
     <View style={{ width, height, backgroundColor: ground }} testID="light-colour">

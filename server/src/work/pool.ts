@@ -37,7 +37,7 @@ export type Render = Work['render'];
 export type Sketch = Work['sketch'];
 
 export interface WorkPool extends Work {
-  /** Starts what reads and stores looks, so that the first write does not wait for it. */
+  /** Starts what reads and stores looks, and draws something for nobody, so that the first who comes does not wait for that. */
   readonly warm: () => void;
   readonly close: () => void;
 }
@@ -94,7 +94,12 @@ export function workPool(pictures: PictureWish = 'fine', start: StartHelper = st
     accept: doing(writes, 'accept', soon),
     acceptLater: doing(writes, 'accept', { ...soon, isLater: true }),
     readLater: doing(writes, 'read', { ...soon, isLater: true }),
-    warm: () => [writes, readings].forEach((lane) => lane.warm()),
+    warm: () => {
+      [writes, readings].forEach((lane) => lane.warm());
+      // Whoever comes first waits for one of them at most; where it fails, nothing is lost.
+      const rehearse = doing(readings, 'rehearse', { ...long, isLater: true });
+      for (const which of [0, 1] as const) void rehearse(which).catch(() => undefined);
+    },
     close: () => {
       for (const one of [writes, readings, searches, slow, later]) one.close();
     },
