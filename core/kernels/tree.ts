@@ -60,7 +60,7 @@ function addCosts(up: bool): void {
     x1 = max(x1, load<f64>(q, 24));
     y1 = max(y1, load<f64>(q, 32));
     z1 = max(z1, load<f64>(q, 40));
-    if (n == 0) continue;
+    if (n === 0) continue;
     const at = COSTS + 8 * (up ? b : b - 1);
     store<f64>(at, load<f64>(at) + n * ((x1 - x0) * (y1 - y0) + (y1 - y0) * (z1 - z0) + (z1 - z0) * (x1 - x0)));
   }
@@ -120,7 +120,7 @@ function make(from: i32, to: i32, depth: i32): void {
       mid++;
     }
   }
-  if (mid == from || mid == to) mid = (from + to) >> 1;
+  if (mid === from || mid === to) mid = (from + to) >> 1;
   make(from, mid, depth + 1);
   store<i32>(link + 4 * node, nodes);
   make(mid, to, depth + 1);
