@@ -1,7 +1,8 @@
+import { modifierOf, MODIFIERS } from '../src/catalogue';
 import { demoLooks, nocturneLooks } from '../src/demo';
-import type { Look } from '../src/document';
+import type { Light, Look } from '../src/document';
 import { amountAt } from '../src/picture/amounts';
-import { seenBody } from '../src/picture/body';
+import { headAt, seenBody } from '../src/picture/body';
 import { Geometry } from '../src/picture/geometry';
 import { onRoom } from '../src/picture/light-on-room';
 import { free, ones } from '../src/picture/memory';
@@ -9,6 +10,7 @@ import { sizeOf, takesPart, type PictureRequest } from '../src/picture/request';
 import { spotOf } from '../src/picture/room-parts';
 import { findSeen, type Seen } from '../src/picture/seen';
 import { faceOf } from '../src/picture/sheen';
+import { random } from '../src/figure/numeric';
 import { openLight, reaching } from '../src/transport/reach';
 import { seenShare } from '../src/transport/seen-share';
 import { toSubject, turnToSubject } from '../src/transport/stage';
@@ -164,6 +166,35 @@ describe('a lamp in the picture', () => {
       const k = body.pixels.indexOf(p);
       return k >= 0 && body.bright[k]! > 0;
     }
+  });
+
+  it('has its head on every pixel that a look at all of them finds, whatever it is and wherever it points', () => {
+    const next = random(31);
+    const between = (low: number, high: number) => low + (high - low) * next();
+    const { view, wayM } = wide;
+    const way = new Float64Array(3);
+    let found = 0;
+    for (let n = 0; n < 240; n++) {
+      const light = {
+        ...poster.lights[0]!,
+        role: 'practical',
+        position: [between(-1.6, 1.6), between(0.3, 2.6), between(-2.3, 1)],
+        aim: [between(-1, 1), between(0.5, 2), between(-1.5, 2)],
+        modifier: modifierOf(MODIFIERS[n % MODIFIERS.length]!.id),
+      } as Light;
+      const face = faceOf(light, reaching(light, wide.stage, undefined).emission);
+      const expected: number[] = [];
+      for (let p = 0; p < WIDTH * HEIGHT; p++) {
+        sightInto(way, view, p);
+        const hit = headAt(face, view.eye, way[0]!, way[1]!, way[2]!);
+        if (hit > 0 && hit < wayM[p]!) expected.push(p);
+      }
+      const body = seenBody(wide, light, face);
+      // A lamp as near as it is large is left out altogether.
+      if (body) expect([n, [...body.pixels]]).toEqual([n, expected]);
+      found += body ? expected.length : 0;
+    }
+    expect(found).toBeGreaterThan(2000);
   });
 
   it('is not there beside the picture, behind the camera, or hidden by the subject', () => {
