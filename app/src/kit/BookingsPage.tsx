@@ -10,6 +10,7 @@ import { Section } from '../ui/Section';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { dayWords } from '../ui/when';
 import { study } from '../workers/study';
 import { useKitEntries } from './useKit';
@@ -39,7 +40,7 @@ export function BookingsPage() {
         </Text>
       </View>
       {problem ? <Text role="alert">{problem.message}</Text> : null}
-      {!days && !problem ? <View style={{ height: 160 }} role="status" aria-busy accessibilityLabel="Reading the looks" /> : null}
+      {!days && !problem ? <Waiting height={160} label="Reading the looks" /> : null}
       {days?.length === 0 ? (
         <>
           <Text>No look has a day yet. Give a look one under Sheet, Schedule: then it stands here what it takes of the kit.</Text>

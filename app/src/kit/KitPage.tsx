@@ -22,6 +22,7 @@ import { ProblemSheet } from '../ui/ProblemSheet';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 import { LinkRow } from '../ui/LinkRow';
 import { study } from '../workers/study';
@@ -48,7 +49,6 @@ const useStyles = themed((t) => ({
   },
   swatch: { width: 40, height: 40, borderRadius: 2 },
   tools: { flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.s },
-  waiting: { height: 320, backgroundColor: t.raised, borderRadius: 3 },
 }));
 
 /** Stock to work with: the made-up stand-ins and one's own, by kind. */
@@ -112,7 +112,7 @@ export function KitPage() {
       <LinkRow href="/kit/bookings" name="Bookings" text="What is taken on which day, and what two shoots both want" />
       <Field label={`Find in ${KIND_NAMES[kind].toLowerCase()}`} value={words} onChange={setWords} />
       {error ? <Text role="alert">{error.message}</Text> : null}
-      {!loaded && !error ? <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Loading the kit" /> : null}
+      {!loaded && !error ? <Waiting height={320} label="Loading the kit" /> : null}
       <View testID="kit-list" style={{ gap: SPACE.m }}>
         <KitList title={shown.some(({ standIn }) => standIn) ? 'Mine' : ''} list={shown.filter(({ standIn }) => !standIn)} />
         <KitList title="Stand-ins" list={shown.filter(({ standIn }) => standIn)} isAside={ownOnly && !archived} />

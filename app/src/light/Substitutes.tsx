@@ -9,6 +9,7 @@ import { SPACE, themed } from '../theme/theme';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
@@ -49,7 +50,7 @@ function List({ look, light, onClose }: { readonly look: Look; readonly light: L
       <Text size="label" quiet>
         Each of the kit in its place, making its colour by its own setting or by gels that are there.
       </Text>
-      {found ? null : <View style={{ height: 120 }} role="status" aria-busy accessibilityLabel="Trying the kit" />}
+      {found ? null : <Waiting height={120} label="Trying the kit" />}
       {found?.length === 0 ? <Text>The kit has no other fixture.</Text> : null}
       {found?.map((one) => (
         <View key={one.entryId} style={styles.row} testID={`substitute-${one.entryId}`}>

@@ -18,6 +18,7 @@ import { Button } from '../ui/Button';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 import { useFrames } from '../sheet/useReading';
 import { study } from '../workers/study';
@@ -79,7 +80,7 @@ export function LearnedPage() {
     );
   });
   const [lookId, setLook] = useState<string | null>(null);
-  if (!frames || !log) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Loading frames" />;
+  if (!frames || !log) return <Waiting height={200} label="Loading frames" />;
   if (!key) {
     return (
       <Text>
@@ -90,7 +91,7 @@ export function LearnedPage() {
     );
   }
   if (error) return <Text role="alert">{error.message}</Text>;
-  if (!taught) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Fitting corrections" />;
+  if (!taught) return <Waiting height={200} label="Fitting corrections" />;
   const clear = taught.lessons.filter(isClear);
   const apply = async () => {
     if (!lookId) return;

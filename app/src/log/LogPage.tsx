@@ -13,6 +13,7 @@ import { Field } from '../ui/Field';
 import { LinkRow } from '../ui/LinkRow';
 import { SectionFrame } from '../ui/SectionFrame';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { statusWords } from '../look/words';
 import { readingLine } from '../sheet/useReading';
 import { byDay, found, type LogFilter } from './search';
@@ -37,12 +38,10 @@ const useStyles = themed((t) => ({
   look: { flexDirection: 'row', alignItems: 'center', gap: SPACE.m, minHeight: 44 },
   strip: { flexDirection: 'row', gap: SPACE.xs, flexWrap: 'wrap' },
   thumb: { width: PICTURE, height: PICTURE, backgroundColor: t.raised, borderRadius: 2 },
-  waiting: { height: 260, backgroundColor: t.raised, borderRadius: 3 },
 }));
 
 /** What was done: looks by day, with their frames, trims, verdicts and words. */
 export function LogPage() {
-  const styles = useStyles();
   const { data, error, mutate } = useSWR<LogEntry[], Error>(api.log);
   const [filter, setFilter] = useState<LogFilter>({ words: '', only: 'all' });
   const days = useMemo(() => byDay(found(data ?? [], filter)), [data, filter]);
@@ -63,7 +62,7 @@ export function LogPage() {
           <Button label="Try again" onPress={() => void mutate()} />
         </View>
       ) : null}
-      {!data && !error ? <View style={styles.waiting} role="status" aria-busy accessibilityLabel="Loading the log" /> : null}
+      {!data && !error ? <Waiting height={260} label="Loading the log" /> : null}
       {data && days.length === 0 ? (
         <Text>
           {data.length

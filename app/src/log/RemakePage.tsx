@@ -18,6 +18,7 @@ import { Button } from '../ui/Button';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
@@ -41,7 +42,7 @@ export function RemakePage() {
   );
   /** With a remedy taken; it goes when something else is swapped. */
   const [taken, setTaken] = useState<{ readonly of: string; readonly look: Look } | null>(null);
-  if (!stored) return <View style={{ height: 220 }} role="status" aria-busy accessibilityLabel="Loading the look" />;
+  if (!stored) return <Waiting height={220} label="Loading the look" />;
   const options = [...fixtures].map(([fixtureId, { name }]) => ({ id: fixtureId, name }));
   const each = Math.floor((width - SPACE.s) / 2);
   const look = taken?.of === question ? taken.look : made?.look;

@@ -11,6 +11,7 @@ import { SPACE, themed, useIsWide } from '../theme/theme';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { areaWords } from './frame-words';
 import { useFrames } from './useReading';
 
@@ -84,7 +85,7 @@ export function BracketPage({ look }: { readonly look: Look }) {
             />
           </>
         ) : (
-          <View style={{ height: 120 }} role="status" aria-busy accessibilityLabel="Measuring the bracket" />
+          <Waiting height={120} label="Measuring the bracket" />
         )}
         <Text size="label" quiet>
           Chroma at the place where the light works; the edge is the least difference of the subject’s edge from the backdrop.

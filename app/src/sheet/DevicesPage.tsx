@@ -14,6 +14,7 @@ import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 
 const { outputStops: OUTPUT, miredShift: MIRED, leak: LEAK } = DEVIATION_LIMITS;
@@ -57,7 +58,7 @@ export function DevicesPage({ look }: { readonly look: Look }) {
       await mutate(make(), { revalidate: false });
     });
   if (error && !devices) return <Text style={{ padding: SPACE.m }}>{error.message}</Text>;
-  if (!devices) return <View style={{ height: 200 }} role="status" aria-busy accessibilityLabel="Asking the devices" />;
+  if (!devices) return <Waiting height={200} label="Asking the devices" />;
   const light = look.lights.find((one) => one.id === planting);
   const planted = devices.deviations[id] ?? {};
   const off = planted[planting] ?? {};

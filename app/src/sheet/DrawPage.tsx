@@ -13,6 +13,7 @@ import { Field } from '../ui/Field';
 import { Pick } from '../ui/Pick';
 import { Section } from '../ui/Section';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 import { Drawing, drawnPicture } from './Drawing';
 import { judged } from './judge';
@@ -56,7 +57,7 @@ export function DrawPage({ look }: { readonly look: Look }) {
   const add = useCallback((one: Drawn) => keep((drawn) => [...drawn, one]), [keep]);
 
   if (error) return <Text style={{ padding: SPACE.m }}>{error.message}</Text>;
-  if (!frame) return <View style={{ height: 260 }} role="status" aria-busy accessibilityLabel="Loading the frame" />;
+  if (!frame) return <Waiting height={260} label="Loading the frame" />;
   const { drawn, marks } = frame.notes;
   const aspect = frame.heightPx / frame.widthPx;
   const w = Math.min(width, Math.round(TALLEST_PX / aspect));

@@ -27,6 +27,7 @@ import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { say } from '../ui/Toasts';
 import { areaWords, exposureDifferences, exposureWords, KIND_NAMES } from './frame-words';
 import { GradedFrom } from './GradedFrom';
@@ -62,7 +63,7 @@ export function FramePage({ look }: { readonly look: Look }) {
       </View>
     );
   }
-  if (!frame || !planned) return <View style={{ height: 260 }} role="status" aria-busy accessibilityLabel="Loading the frame" />;
+  if (!frame || !planned) return <Waiting height={260} label="Loading the frame" />;
   return (
     <View>
       <Section title={frame.name} aside={KIND_NAMES[frame.kind]}>
@@ -96,7 +97,7 @@ export function FramePage({ look }: { readonly look: Look }) {
           <Findings look={look} frame={frame} found={found} />
         </GuessFirst>
       ) : (
-        <View style={{ height: 160 }} role="status" aria-busy accessibilityLabel="Measuring the frame" />
+        <Waiting height={160} label="Measuring the frame" />
       )}
       <ReferenceMet look={look} src={api.framePicture(frame.id)} />
       {frame.notes.graded ? <GradedFrom frame={frame} found={found} onJudge={(change) => void judge(change)} /> : null}

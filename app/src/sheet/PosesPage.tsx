@@ -11,6 +11,7 @@ import { Field } from '../ui/Field';
 import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { study } from '../workers/study';
 import { useStudy } from '../workers/useStudy';
 import { addPose, changePose, removePose } from './edits';
@@ -49,7 +50,7 @@ export function PosesPage({ look }: { readonly look: Look }) {
             <TurnChart range={range} nowDeg={look.subject.turnDeg} />
           </>
         ) : (
-          <View style={{ height: 190 }} role="status" aria-busy accessibilityLabel="Trying angles" />
+          <Waiting height={190} label="Trying angles" />
         )}
         <Text size="label" quiet>
           {isPerson ? 'Head and shoulders turn together. ' : ''}Colours that hold now still hold inside the range, and the key

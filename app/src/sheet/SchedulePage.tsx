@@ -13,6 +13,7 @@ import { Section } from '../ui/Section';
 import { StepperGrid } from '../ui/Stepper';
 import { Table } from '../ui/Table';
 import { Text } from '../ui/Text';
+import { Waiting } from '../ui/Waiting';
 import { dayWords } from '../ui/when';
 import { changeDay } from './edits';
 import { useSetups, type Setup } from './useSetups';
@@ -93,7 +94,7 @@ export function SchedulePage({ look }: { readonly look: Look }) {
   const [start, setStart] = useState(9 * 60);
   const [place, setPlace] = useState<Place>({ latitude: 50, longitude: 0, facing: 180 });
   if (error) return <Text style={{ padding: SPACE.m }}>{error instanceof Error ? error.message : String(error)}</Text>;
-  if (!all) return <View style={{ height: 240 }} role="status" aria-busy accessibilityLabel="Loading the looks of this shoot" />;
+  if (!all) return <Waiting height={240} label="Loading the looks of this shoot" />;
   const chosen = all.filter(({ id }) => !left.includes(id)).slice(0, MOST_SETUPS);
   const plan = schedule(chosen, first);
   const saved = plan.givenMinutes - plan.minutes;

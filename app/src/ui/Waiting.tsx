@@ -7,7 +7,7 @@ const ROW_PX = 57;
 const SOON_MS = 250;
 
 const useStyles = themed((t) => ({
-  waiting: { backgroundColor: t.raised },
+  waiting: { backgroundColor: t.raised, borderRadius: 3 },
   row: {
     height: ROW_PX,
     justifyContent: 'center',
@@ -19,10 +19,10 @@ const useStyles = themed((t) => ({
   line: { height: 10, backgroundColor: t.raised },
 }));
 
-/** The shape of what comes. */
-export function Waiting({ height }: { readonly height: number }) {
+/** The shape of what comes; `label` says what is done meanwhile. */
+export function Waiting({ height, label = 'Computing' }: { readonly height: number; readonly label?: string }) {
   const styles = useStyles();
-  return <View style={[styles.waiting, { height }]} role="status" aria-busy accessibilityLabel="Computing" />;
+  return <View style={[styles.waiting, { height }]} role="status" aria-busy accessibilityLabel={label} />;
 }
 
 /** The shape of rows that come, once they take longer than a moment. */

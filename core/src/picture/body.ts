@@ -105,14 +105,13 @@ function headBox(view: Seen['view'], face: Face, d: readonly number[], depth: nu
   }
   if (!allRound) {
     const [w, h] = round ? [roundReach(face), roundReach(face)] : [halfW + RIM_M, halfH + RIM_M];
-    for (const [u, v] of [[-w, -h] as const, [w, -h] as const, [-w, h] as const, [w, h] as const]) {
-      const [x, y] = pixelOf(
-        view,
-        d.map((c, k) => c + u * emission.right[k]! + v * emission.up[k]!),
-      );
-      across.push(x);
-      down.push(y);
-    }
+    for (const u of [-w, w])
+      for (const v of [-h, h]) {
+        const corner = d.map((c, k) => c + u * emission.right[k]! + v * emission.up[k]!);
+        const [x, y] = pixelOf(view, corner);
+        across.push(x);
+        down.push(y);
+      }
   }
   return {
     x0: Math.max(0, Math.floor(Math.min(...across)) - 1),

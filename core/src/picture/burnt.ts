@@ -13,9 +13,12 @@ export interface Burnt {
   readonly pixels: number;
 }
 
+/** Share of the skin that may lose a channel, as along a lit edge: for the picture and for Balance. */
+export const SKIN_MAY_BURN = 0.03;
+
 /** Skin may lose a channel along a lit edge, hair in the strands that face a rim. */
 const PARTS = [
-  ['skin', IS_SKIN, 0.03],
+  ['skin', IS_SKIN, SKIN_MAY_BURN],
   ['hair', IS_HAIR, 0.1],
 ] as const;
 

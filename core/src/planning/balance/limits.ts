@@ -2,7 +2,7 @@ import type { LightReading, Readings, Verdict } from '../../scene/readings';
 import type { Goals } from './objective';
 import { againstKey } from './places';
 import { burntStops, objectiveAt, presentPowers } from './objective';
-import { MAY_BURN } from './skin-watch';
+import { mayBurn } from './skin-watch';
 
 /** What a limit is about, with its figures. What a person reads of it is made by `words`. */
 export type LimitCause =
@@ -110,8 +110,8 @@ function burntLimit(goals: Goals): Limit | null {
   if (!skin) return null;
   const powers = presentPowers(goals.scene);
   const over = burntStops(goals, powers);
-  const share = over.length / skin.look.probes.length;
-  if (share <= MAY_BURN) return null;
+  const watched = skin.look.probes.length;
+  if (over.length <= mayBurn(watched)) return null;
   const without = skin.lights.map((light, l) => {
     if (!light.active || light.index < 0) return Infinity;
     return burntStops(
@@ -121,7 +121,7 @@ function burntLimit(goals: Goals): Limit | null {
   });
   const most = without.indexOf(Math.min(...without));
   const lightId = Number.isFinite(without[most] ?? Infinity) ? skin.lights[most]!.id : null;
-  return { kind: 'burnt', lightId, byLightId: null, amount: over[Math.floor(over.length / 2)]!, share };
+  return { kind: 'burnt', lightId, byLightId: null, amount: over[Math.floor(over.length / 2)]!, share: over.length / watched };
 }
 
 /** A light that is turned down this far adds nothing. */

@@ -11,7 +11,7 @@ import { ownColour, WHITE_BELOW, type OwnColour, type Triple } from '../../vivid
 import { CLIP_MARGIN_STOPS, placeInWindow, VIVID, vividWindow, zoneVividness } from '../../vivid/window';
 import { MOOD_AIM } from './mood';
 import { againstKey, keyBounds, type KeyBound } from './places';
-import { MAY_BURN, skinWatch } from './skin-watch';
+import { mayBurn, skinWatch } from './skin-watch';
 
 /** Wishes that replace those of the look's brief for one balance. */
 export interface BalanceOptions {
@@ -239,14 +239,12 @@ export function burntStops({ skin, mostOnSkin }: Goals, powers: ArrayLike<number
   return over.sort((a, b) => b - a);
 }
 
-/** How many of the watched places may burn: a lit edge does. */
-const mayBurn = (skin: Scene): number => Math.floor(MAY_BURN * skin.look.probes.length);
-
 function burntCostAt(goals: Goals, powers: ArrayLike<number>): number {
   if (!goals.skin) return 0;
   const over = burntStops(goals, powers);
   let cost = 0;
-  for (let i = mayBurn(goals.skin); i < over.length; i++) cost += BURNT_WEIGHT * Math.min(BURNT_WHOLLY_STOPS, over[i]!) ** 2;
+  for (let i = mayBurn(goals.skin.look.probes.length); i < over.length; i++)
+    cost += BURNT_WEIGHT * Math.min(BURNT_WHOLLY_STOPS, over[i]!) ** 2;
   return cost;
 }
 

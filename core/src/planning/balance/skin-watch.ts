@@ -1,6 +1,7 @@
 import type { Light, Look, Point, Probe } from '../../document/schema';
 import { firstHit } from '../../figure/bvh';
 import { SURFACE } from '../../figure/surfaces';
+import { SKIN_MAY_BURN } from '../../picture/burnt';
 import { glossOf } from '../../picture/gloss';
 import { compileScene, fullExposure, type Scene, type SceneLight } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
@@ -20,14 +21,15 @@ import { kept } from '../../kept';
 const [ACROSS, DOWN] = [20, 24];
 /** No more places than this are watched: every so many of those that were met. */
 const MOST_WATCHED = 32;
-/** Share of the skin that may burn, as along a lit edge. */
-export const MAY_BURN = 0.04;
 /** Skin turned away farther than this from the camera is hardly seen: cosine. */
 const SEEN_FROM = 0.2;
 /** Hair hides what lies behind it from this depth on. */
 const HAIR_HIDES = 0.7;
 /** Sheen of skin against its kind, and how rough it is: what most of a face has. */
 const [SKIN_SHEEN, SKIN_ROUGH] = [0.7, 0.5];
+
+/** How many of so many watched places may burn. */
+export const mayBurn = (watched: number): number => Math.round(SKIN_MAY_BURN * watched);
 
 interface Watched {
   readonly place: Point;
