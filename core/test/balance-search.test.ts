@@ -119,7 +119,7 @@ describe('the measure that a search asks', () => {
       { numRuns: 150, seed: 3 },
     );
     // Both happened.
-    expect(Math.min(seen.burnt, seen.none)).toBeGreaterThan(10);
+    expect(Math.min(seen.burnt, seen.none)).toBeGreaterThan(4);
   });
 });
 

@@ -84,7 +84,10 @@ const filled: Plant = (look) => {
   look.lights.push({ ...fill, position: [-x, y, z], powerStops: key.powerStops - 0.8 });
 };
 
-const [piste, touche] = demoLooks() as [Look, Look];
+const [poster, touche] = demoLooks() as [Look, Look];
+/** Powers stand as they are here: how strong a planted fault is does not hang on what a balance finds. */
+const POSTER_STOPS: Readonly<Record<string, number>> = { key: -1.2, 'rim-left': -0.5, 'rim-right': -2.3, backdrop: -1.9 };
+const piste = withLights(poster, ({ id }) => ({ powerStops: POSTER_STOPS[id]! }));
 const [dough, shelves] = nightOvenLooks() as [Look, Look];
 const [bottle] = nocturneLooks() as [Look];
 const plain = withLights(piste, ({ id, gels }) => ({ gels: id === 'key' ? [] : gels }));

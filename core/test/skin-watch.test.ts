@@ -1,6 +1,6 @@
 import { demoLooks, nocturneLooks } from '../src/demo';
 import type { Look } from '../src/document';
-import { burntParts } from '../src/picture/burnt';
+import { burntParts, SKIN_MAY_BURN } from '../src/picture/burnt';
 import { balance } from '../src/planning/search';
 import { skinWatch } from '../src/planning/balance/skin-watch';
 import { objectiveOf } from '../src/planning/balance/balance';
@@ -41,9 +41,8 @@ describe('skin that is watched while powers are balanced', () => {
     ]),
   ] as [string, Look][])('burns where the picture burns: %s', (_name, look) => {
     const [seen, shown] = [watched(look), inPicture(look)];
-    expect(Math.abs(seen - shown)).toBeLessThan(0.16);
-    if (shown < 0.005) expect(seen).toBeLessThan(0.04);
-    if (shown > 0.1) expect(seen).toBeGreaterThan(0.04);
+    // Where little burns, which is what Balance decides by, it is known best.
+    expect(Math.abs(seen - shown)).toBeLessThan(0.03 + 0.25 * shown);
   });
 
   it('is kept from burning, or what burns it is named, and the picture bears it out', () => {
@@ -52,10 +51,17 @@ describe('skin that is watched while powers are balanced', () => {
       const { look: balanced, limits } = balance(look, { thorough: false });
       const burnt = limits.find(({ kind }) => kind === 'burnt');
       const share = inPicture(balanced);
-      if (!burnt) expect(share).toBeLessThan(0.12);
+      if (!burnt) expect(share).toBeLessThan(0.06);
       else expect(share).toBeGreaterThan(0.01);
-      expect(burnt !== undefined).toBe(watched(balanced) > 0.04);
     }
+  });
+
+  it('is left as it may be by a balance of a poster whose rim wants more', () => {
+    const dimmed = withLights(piste, ({ id, powerStops }) => (id === 'rim-right' ? { powerStops: powerStops - 0.6 } : {}));
+    const { look: balanced, limits } = balance(dimmed);
+    expect(limits.filter(({ kind }) => kind === 'burnt')).toEqual([]);
+    expect(inPicture(balanced)).toBeLessThan(SKIN_MAY_BURN);
+    expect(inPicture(balanced)).toBeGreaterThan(0);
   });
 
   it('a light that is locked where it burns the face is the limit', () => {

@@ -143,14 +143,6 @@ function touche(): Look {
   };
 }
 
-/** By eye, after balancing: the sheen of this rim on skin burns a little more than passes. */
-function dimmed(look: Look, id: string, stops: number): Look {
-  return {
-    ...look,
-    lights: look.lights.map((light) => (light.id === id ? { ...light, powerStops: light.powerStops - stops } : light)),
-  };
-}
-
 /** The demo looks, each with its own trouble: one washed out, one clipping in amber, one balanced. */
 export function demoLooks(): readonly Look[] {
   const washed = poster('Piste, washed out', 'The umbrella key floods the paper: the cyan goes grey.', [
@@ -170,7 +162,7 @@ export function demoLooks(): readonly Look[] {
     backdrop(-3, ['teal-deep']),
   ]);
   return [
-    withOwnPalette(dimmed(balance(balanced, QUICKLY).look, 'rim-right', 0.4)),
+    withOwnPalette(balance(balanced, QUICKLY).look),
     withOwnPalette(washed),
     withOwnPalette(clipping),
     withOwnPalette(balance(touche(), QUICKLY).look),

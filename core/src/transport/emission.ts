@@ -43,7 +43,7 @@ function unit(x: number, y: number, z: number): Point {
   return [x / length, y / length, z / length];
 }
 
-function cross(a: Point, b: Point): Point {
+export function cross(a: Point, b: Point): Point {
   return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 }
 

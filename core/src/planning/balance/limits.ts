@@ -111,7 +111,7 @@ function burntLimit(goals: Goals): Limit | null {
   const powers = presentPowers(goals.scene);
   const over = burntStops(goals, powers);
   const watched = skin.look.probes.length;
-  if (over.length <= mayBurn(watched)) return null;
+  if (over.length <= mayBurn(watched)[1]) return null;
   const without = skin.lights.map((light, l) => {
     if (!light.active || light.index < 0) return Infinity;
     return burntStops(

@@ -39,8 +39,8 @@ const STOPS_OVER_WEIGHT = 10;
 const [OVER_KEY_WEIGHT, MISSED_WISH_WEIGHT] = [30, 2];
 /** Room to the clip that is kept for a strong grade, stops: what has clipped cannot be graded. */
 const GRADE_MARGIN_STOPS = 0.5;
-/** Weight of a watched place of skin that burns past what may; over this many stops it is no worse. */
-const [BURNT_WEIGHT, BURNT_WHOLLY_STOPS] = [2, 1.5];
+/** Weight of all skin seen, were it to burn; over this many stops a place is no worse. */
+const [BURNT_WEIGHT, BURNT_WHOLLY_STOPS] = [64, 1.5];
 
 interface ZoneGoal {
   readonly probe: number;
@@ -126,7 +126,7 @@ const rgb = new Float64Array(3);
 /**
  * J of a scene at the given powers (stops under full by light, ambient last):
  * sum_z w_z [(1 - V_z)^2 + (d_z - aim_z)^2] + w_k max(0, |s - s_k| - tol)^2 + 10 (stops over any ceiling)^2
- * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2 + 2 (stops over the clip)^2 at every watched place of skin past those that may burn. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
+ * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2 + 64 mean of (o + o^2) over all watched places of skin, o the stops over the clip of those that burn past what may. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = roomFor(goals);
@@ -239,13 +239,17 @@ export function burntStops({ skin, mostOnSkin }: Goals, powers: ArrayLike<number
   return over.sort((a, b) => b - a);
 }
 
+/** What skin costs that burns past what may: straight from the clip on, so that a little too much is not given away for a better place of some colour. */
 function burntCostAt(goals: Goals, powers: ArrayLike<number>): number {
   if (!goals.skin) return 0;
-  const over = burntStops(goals, powers);
+  const watched = goals.skin.look.probes.length;
+  const [free] = mayBurn(watched);
   let cost = 0;
-  for (let i = mayBurn(goals.skin.look.probes.length); i < over.length; i++)
-    cost += BURNT_WEIGHT * Math.min(BURNT_WHOLLY_STOPS, over[i]!) ** 2;
-  return cost;
+  for (const stops of burntStops(goals, powers).slice(free)) {
+    const over = Math.min(BURNT_WHOLLY_STOPS, stops);
+    cost += over + over * over;
+  }
+  return (BURNT_WEIGHT * cost) / watched;
 }
 
 /** Room for all light at every probe. */

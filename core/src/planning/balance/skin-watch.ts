@@ -5,6 +5,8 @@ import { SKIN_MAY_BURN } from '../../picture/burnt';
 import { glossOf } from '../../picture/gloss';
 import { compileScene, fullExposure, type Scene, type SceneLight } from '../../scene/compile';
 import { FIGURES } from '../../scene/figures';
+import { cross } from '../../transport/emission';
+import { dotPoint, lengthOf, minus, unitVector } from '../../transport/geometry';
 import { openFluxInto, reaching, type Flux } from '../../transport/reach';
 import { liftOf, seenShare } from '../../transport/seen-share';
 import { hairOnWay, stageOf, toRoom, toSubject, turnToRoom, turnToSubject, type Stage } from '../../transport/stage';
@@ -14,22 +16,26 @@ import { kept } from '../../kept';
 
 /**
  * Places all over the skin that the camera sees, sheen included: what burns there is told by the picture, and Balance keeps from it. The measure is that of
- * `picture/burnt.ts`, over a few places instead of every pixel.
+ * `picture/burnt.ts`, over some places instead of every pixel.
  */
 
-/** Lines of sight over the part of the picture that has skin in it. */
-const [ACROSS, DOWN] = [20, 24];
-/** No more places than this are watched: every so many of those that were met. */
-const MOST_WATCHED = 32;
-/** Skin turned away farther than this from the camera is hardly seen: cosine. */
-const SEEN_FROM = 0.2;
+/** Places that are looked for on skin that faces the camera, as even over the picture as can be: some two thirds are seen. */
+const PLACES = 192;
+/** A line of sight meets what it was drawn to, m: nearer, something stands before it. */
+const NEAR_M = 0.005;
 /** Hair hides what lies behind it from this depth on. */
 const HAIR_HIDES = 0.7;
 /** Sheen of skin against its kind, and how rough it is: what most of a face has. */
 const [SKIN_SHEEN, SKIN_ROUGH] = [0.7, 0.5];
 
-/** How many of so many watched places may burn. */
-export const mayBurn = (watched: number): number => Math.round(SKIN_MAY_BURN * watched);
+/** So many places know the share of the picture to within one in a hundred, and a search finds the places between them: that much less is aimed at. */
+const UNSURE = 0.01;
+
+/** How many of so many watched places may burn: Balance keeps from more than the first, and tells more than the second. */
+export const mayBurn = (watched: number): readonly [kept: number, told: number] => [
+  Math.floor((SKIN_MAY_BURN - UNSURE) * watched),
+  Math.ceil(SKIN_MAY_BURN * watched),
+];
 
 interface Watched {
   readonly place: Point;
@@ -38,65 +44,70 @@ interface Watched {
 
 const known = kept<readonly Watched[]>(16);
 
-/** Places of skin as the camera sees them, as even over the picture as can be. */
+/** Places of skin that the camera sees, as even over the picture as can be. */
 function watchedOn(stage: Stage, view: View): readonly Watched[] {
   const key = `${stage.shade.key} ${stage.originM} ${stage.turn.join()} ${JSON.stringify(view)}`;
   return known(key, () => skinSeen(stage, view));
 }
 
 function skinSeen(stage: Stage, view: View): Watched[] {
-  const box = skinBox(stage, view);
-  if (!box) return [];
-  const { eye, right, up, forward } = view;
-  const met = Array.from({ length: ACROSS * DOWN }, (_, i) => {
-    const u = box.left + ((box.right - box.left) * ((i % ACROSS) + 0.5)) / ACROSS;
-    const v = box.low + ((box.high - box.low) * (Math.floor(i / ACROSS) + 0.5)) / DOWN;
-    const d = [0, 1, 2].map((c) => forward[c]! + u * right[c]! + v * up[c]!);
-    const way = d.map((w) => w / Math.hypot(...d)) as unknown as Point;
-    return skinOn(stage, eye as unknown as Point, way);
-  }).filter((one) => one !== null);
-  const step = Math.max(1, met.length / MOST_WATCHED);
-  return Array.from({ length: Math.min(met.length, MOST_WATCHED) }, (_, i) => met[Math.floor(i * step)]!);
+  return spread(skinFacing(stage, view), PLACES).filter(({ place }) => isSeen(stage, view.eye, place));
 }
 
-/** What of the skin a line of sight meets; null where something else is before it. */
-function skinOn(stage: Stage, eye: Point, way: Point): Watched | null {
-  const { shade } = stage;
-  const from = toSubject(stage, eye);
-  const own = turnToSubject(stage, way);
-  const hit = firstHit(shade.bvh, from, own, FARTHEST_M);
-  if (!hit) return null;
-  const corner = shade.mesh.face[3 * hit.triangle]!;
-  if (shade.surface[corner] !== SURFACE.skin || hairOnWay(shade, ...from, ...own, hit.t) > HAIR_HIDES) return null;
-  const normal = [0, 1, 2].map((c) => shade.normal[3 * corner + c]!) as unknown as Point;
-  return { place: eye.map((e, c) => e + hit.t * way[c]!) as unknown as Point, normal: turnToRoom(stage, normal) };
+/** A piece of skin, and how much of the picture it would fill, at a distance of 1. */
+interface Piece extends Watched {
+  readonly area: number;
 }
 
-const FARTHEST_M = 100;
-
-/** Where in the picture skin is seen, as slopes of lines of sight; null for none. */
-function skinBox(stage: Stage, { eye, right, up, forward }: View) {
+/** Pieces of skin that face the camera within the frame, whatever stands before them. */
+function skinFacing(stage: Stage, { eye, right, up, forward, halfWidth, halfHeight }: View): Piece[] {
   const { mesh, normal, surface } = stage.shade;
-  const along = (d: readonly number[], axis: ArrayLike<number>) => d.reduce((sum, value, i) => sum + value * axis[i]!, 0);
-  let box: { left: number; right: number; low: number; high: number } | null = null;
-  for (let v = 0; v < surface.length; v++) {
-    if (surface[v] !== SURFACE.skin) continue;
-    const at = (values: Float32Array | Float64Array): Point => [values[3 * v]!, values[3 * v + 1]!, values[3 * v + 2]!];
-    const d = toRoom(stage, at(mesh.position)).map((value, i) => value - eye[i]!);
-    if (-along(d, turnToRoom(stage, at(normal))) < SEEN_FROM * Math.hypot(...d)) continue;
-    const depth = along(d, forward);
-    const [u, w] = [along(d, right) / depth, along(d, up) / depth];
-    box ??= { left: u, right: u, low: w, high: w };
-    box = { left: Math.min(box.left, u), right: Math.max(box.right, u), low: Math.min(box.low, w), high: Math.max(box.high, w) };
+  const pieces: Piece[] = [];
+  for (let f = 0; f < mesh.face.length; f += 3) {
+    const first = mesh.face[f]!;
+    if (surface[first] !== SURFACE.skin) continue;
+    const [a, b, c] = [0, 1, 2].map((k) => toRoom(stage, pointOf(mesh.position, mesh.face[f + k]!))) as [Point, Point, Point];
+    const place: Point = [(a[0] + b[0] + c[0]) / 3, (a[1] + b[1] + c[1]) / 3, (a[2] + b[2] + c[2]) / 3];
+    const way = minus(place, eye);
+    const own = turnToRoom(stage, pointOf(normal, first));
+    const depth = dotPoint(way, forward);
+    const isInFrame = Math.abs(dotPoint(way, right)) < halfWidth * depth && Math.abs(dotPoint(way, up)) < halfHeight * depth;
+    const facing = -dotPoint(way, own) / lengthOf(way);
+    if (!isInFrame || facing <= 0) continue;
+    const areaM2 = lengthOf(cross(minus(b, a), minus(c, a))) / 2;
+    pieces.push({ place, normal: own, area: (areaM2 * facing) / depth ** 2 });
   }
-  return box;
+  return pieces;
+}
+
+const pointOf = (values: ArrayLike<number>, v: number): Point => [values[3 * v]!, values[3 * v + 1]!, values[3 * v + 2]!];
+
+/** So many of the pieces, each for as much of the picture as the next. */
+function spread(pieces: readonly Piece[], count: number): Watched[] {
+  const all = pieces.reduce((sum, { area }) => sum + area, 0);
+  const found: Watched[] = [];
+  let passed = 0;
+  for (const { place, normal, area } of pieces) {
+    passed += area;
+    while ((found.length + 0.5) * all < passed * count) found.push({ place, normal });
+  }
+  return found;
+}
+
+/** Whether a place of the skin is what the camera sees there. */
+function isSeen(stage: Stage, eye: Point, place: Point): boolean {
+  const way = minus(place, eye);
+  const length = lengthOf(way);
+  const start = toSubject(stage, eye);
+  const own = turnToSubject(stage, unitVector(way));
+  const hit = firstHit(stage.shade.bvh, start, own, length + NEAR_M);
+  return hit !== null && hit.t > length - NEAR_M && hairOnWay(stage.shade, ...start, ...own, hit.t) <= HAIR_HIDES;
 }
 
 /** A scene whose places are those of the skin that the camera sees, every light with its sheen there; null where no skin is seen. */
 export function skinWatch(look: Look): Scene | null {
   const stage = stageOf(look);
-  const view = viewOf(look, 3, 2);
-  const eye = view.eye as unknown as Point;
+  const view = viewOf(look, look.camera.sensorWidthMm, look.camera.sensorHeightMm);
   const watched = watchedOn(stage, view);
   if (watched.length === 0) return null;
   const probes = watched.map(({ place, normal }, i): Probe => ({
@@ -111,7 +122,7 @@ export function skinWatch(look: Look): Scene | null {
   }));
   const lights = look.lights.map((light): Light => ({ ...light, zone: probes[0]!.id }));
   const scene = compileScene({ ...look, probes, lights });
-  return { ...scene, lights: scene.lights.map((compiled) => withSheen(compiled, scene, look, stage, watched, eye)) };
+  return { ...scene, lights: scene.lights.map((compiled) => withSheen(compiled, scene, look, stage, watched, view.eye)) };
 }
 
 function withSheen(
@@ -147,9 +158,8 @@ function sheenOn(light: Light, stage: Stage, watched: readonly Watched[], eye: P
     if (flux.all <= 0) return 0;
     const [lx, ly, lz] = [flux.x / flux.all, flux.y / flux.all, flux.z / flux.all];
     const length = Math.hypot(lx, ly, lz) || 1;
-    const way = eye.map((e, i) => e - place[i]!);
-    const [vx, vy, vz] = way.map((v) => v / Math.hypot(...way)) as unknown as Point;
-    const away = Math.hypot(...light.position.map((v, i) => v - place[i]!));
+    const [vx, vy, vz] = unitVector(minus(eye, place));
+    const away = lengthOf(minus(light.position, place));
     const mirrored = glossOf(
       ...normal,
       lx / length,
