@@ -41,7 +41,7 @@ test('@phone brief, light, set and sheet are overviews of two screens; a topic o
   await gels.click();
   await expect(page.getByRole('button', { name: 'Add a gel' })).toBeVisible();
   await page.getByRole('button', { name: 'Rim right: a step more' }).click();
-  await expect(page.getByTestId('foot-power')).toHaveText('1/8 +0.8');
+  await expect(page.getByTestId('foot-power')).toHaveText('1/8 +0.6');
   await page.getByRole('button', { name: 'Open everything' }).click();
   await expect(page.getByTestId('topic-light.shape')).toHaveAttribute('aria-expanded', 'true');
 });
@@ -151,13 +151,13 @@ test('@phone on the plan: whole stops, the view of the camera, distances by touc
 test('@phone values are dragged, and keys that a keyboard of figures lacks are offered', async ({ page, server }) => {
   await visit(page, server, '/looks/saltmarsh-1/lights/rim-right');
   const power = page.getByRole('textbox', { name: 'Power', exact: true });
-  await expect(power).toHaveValue('1/8 +0.7');
+  await expect(power).toHaveValue('1/8 +0.5');
   const { x, y, width, height } = (await page.getByTestId('drag-Power').boundingBox())!;
   await page.mouse.move(x + width / 2, y + height / 2);
   await page.mouse.down();
   for (let i = 1; i <= 12; i++) await page.mouse.move(x + width / 2 - 4 * i, y + height / 2);
   await page.mouse.up();
-  await expect(power).not.toHaveValue('1/8 +0.7');
+  await expect(power).not.toHaveValue('1/8 +0.5');
   await power.fill('');
   await page.getByRole('group', { name: 'Keys for this value' }).getByRole('button', { name: '1/' }).click();
   await expect(power).toBeFocused();

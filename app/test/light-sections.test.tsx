@@ -269,7 +269,9 @@ describe('where a light stands', () => {
   it('every part of the picture has its stops and share, and the shares of a light are of the whole', async () => {
     part('rim-left', reach);
     await waitFor(() => expect(screen.getAllByTestId(/^reach-/)).toHaveLength(poster.probes.length), LONG);
-    const shares = screen.getAllByTestId(/^reach-/).map((row) => Number(/(\d+) %/.exec(row.textContent!)![1]));
+    const shares = screen
+      .getAllByTestId(/^reach-/)
+      .map((row) => Number.parseInt(within(row).getByText(/^\d+ %$/).textContent!, 10));
     for (const share of shares) expect(share).toBeLessThanOrEqual(100);
     expect(Math.max(...shares)).toBeGreaterThan(30);
   });
