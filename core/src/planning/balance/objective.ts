@@ -40,7 +40,7 @@ const [OVER_KEY_WEIGHT, MISSED_WISH_WEIGHT] = [30, 2];
 /** Room to the clip that is kept for a strong grade, stops: what has clipped cannot be graded. */
 const GRADE_MARGIN_STOPS = 0.5;
 /** Weight of all skin seen, were it to burn; over this many stops a place is no worse. */
-const [BURNT_WEIGHT, BURNT_WHOLLY_STOPS] = [64, 1.5];
+const [BURNT_WEIGHT, BURNT_WHOLLY_STOPS] = [20, 1.5];
 
 interface ZoneGoal {
   readonly probe: number;
@@ -126,7 +126,7 @@ const rgb = new Float64Array(3);
 /**
  * J of a scene at the given powers (stops under full by light, ambient last):
  * sum_z w_z [(1 - V_z)^2 + (d_z - aim_z)^2] + w_k max(0, |s - s_k| - tol)^2 + 10 (stops over any ceiling)^2
- * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2 + 64 mean of (o + o^2) over all watched places of skin, o the stops over the clip of those that burn past what may. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
+ * + max(0, D - separation)^2 + 30 (stops over a bound against the key)^2 + 20 mean of (o + o^2) over all watched places of skin, o the stops over the clip of those that burn past what may. A zone whose window is empty costs 1 for its place; a white zone has no place to be in.
  */
 export function objectiveAt(goals: Goals, powers: ArrayLike<number>): Objective {
   const totals = roomFor(goals);
