@@ -68,13 +68,7 @@ export default ts.config(
     },
     rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
   },
-  { files: ['app/src/**', 'app/app/**'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
-  // What a compiler would make of a test's components is nobody's concern, and asking it takes long.
-  {
-    files: ['app/test/**'],
-    plugins: { 'react-hooks': hooks },
-    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'warn' },
-  },
+  { files: ['**/*.tsx', 'app/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
   { files: ['**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-console': 'off' } },
   {
     files: ['scripts/**', '**/*.config.*', 'jest.*.js', 'app/*.js'],

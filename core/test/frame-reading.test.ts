@@ -18,14 +18,15 @@ import {
 import { OTHER_PICTURES } from './other-pictures';
 import { register, registeredBy } from '../src/day/frame/registration';
 import { shrunk } from '../src/day/frame/small';
-import { demoLooks, nightOvenLooks } from '../src/demo';
+import { nightOvenLooks } from '../src/demo';
+import { fixedPoster } from './poster';
 import type { Look } from '../src/document';
 import { changed, painted } from './frame-support';
 import { withOnly } from '../src/planning/build/order';
 import { makeStudio } from '../src/picture';
 import { oklabOf } from '../src/colour/oklab';
 
-const poster = demoLooks()[0]!;
+const poster = fixedPoster();
 const size = { width: 256, height: 320, fineness: 2 } as const;
 const studio = makeStudio();
 const shot = (look: Look, only?: string): FramePixels => {
@@ -122,7 +123,7 @@ describe('a frame that is no evidence', () => {
       rgba: frame.rgba.map((_, i) => frame.rgba[i % 4 === 0 ? i + 2 : i % 4 === 2 ? i - 2 : i]!) as Uint8ClampedArray,
     };
     expect(readTestFrame(studio, swapped, dim, whole).comparison).toMatchObject({ fits: false, reason: 'other-look' });
-    const hard = developed(frame, (v) => 0.25 * v + 0.75 * (v < 0.5 ? 4 * v ** 3 : 1 - 4 * (1 - v) ** 3));
+    const hard = developed(frame, (v) => (v < 0.5 ? 4 * v ** 3 : 1 - 4 * (1 - v) ** 3));
     expect(readTestFrame(studio, hard, dim, whole).comparison).toMatchObject({ fits: false, reason: 'developed' });
   });
 

@@ -2,6 +2,7 @@ import { modifierOf } from '../src/catalogue';
 import { demoLooks, nightOvenLooks, nocturneLooks } from '../src/demo';
 import type { Light, Look } from '../src/document/schema';
 import type { CauseKind, FaultWord } from '../src/planning';
+import { fixedPoster } from './poster';
 import { copyOf, withLights } from './support';
 
 /** Looks with faults planted in them, what somebody would call them, and what is to be found: as invented as the shoots they are made of. */
@@ -84,10 +85,8 @@ const filled: Plant = (look) => {
   look.lights.push({ ...fill, position: [-x, y, z], powerStops: key.powerStops - 0.8 });
 };
 
-const [poster, touche] = demoLooks() as [Look, Look];
-/** Powers stand as they are here: how strong a planted fault is does not hang on what a balance finds. */
-const POSTER_STOPS: Readonly<Record<string, number>> = { key: -1.2, 'rim-left': -0.5, 'rim-right': -2.3, backdrop: -1.9 };
-const piste = withLights(poster, ({ id }) => ({ powerStops: POSTER_STOPS[id]! }));
+const piste = fixedPoster();
+const touche = demoLooks()[1]!;
 const [dough, shelves] = nightOvenLooks() as [Look, Look];
 const [bottle] = nocturneLooks() as [Look];
 const plain = withLights(piste, ({ id, gels }) => ({ gels: id === 'key' ? [] : gels }));

@@ -11,10 +11,8 @@ import { useChosen } from './ui-state';
 const STORED_AS = 'fulgent:first-steps';
 
 /** What somebody new is asked to try on the ladder, gone once it was done. */
-const useSteps = create<{ readonly done: readonly string[]; readonly tried: readonly string[] }>(() => ({
+const useSteps = create<{ readonly done: readonly string[] }>(() => ({
   done: (localStorage.getItem(STORED_AS) ?? '').split(' ').filter(Boolean),
-  /** Ticked off since the page was loaded. */
-  tried: [],
 }));
 
 function finish(ids: readonly string[]): void {
@@ -42,7 +40,7 @@ const useStyles = themed((t) => ({
 /** Three hints on the first look, each ticked off by doing it. */
 export function FirstSteps() {
   const styles = useStyles();
-  const { done, tried } = useSteps();
+  const { done } = useSteps();
   const moved = useOpenLook(({ look, opened }) =>
     Boolean(
       look &&
@@ -56,15 +54,11 @@ export function FirstSteps() {
     { id: 'drag', text: 'Drag the white marker of a light: its level changes, the picture follows.', isDone: moved },
     { id: 'touch', text: 'Touch the picture: what is recorded there, and by which light.', isDone: touched },
     { id: 'balance', text: 'Press Balance: every light goes into its window.', isDone: balanced },
-  ].map((step) => ({ ...step, isDone: step.isDone || done.includes(step.id) || tried.includes(step.id) }));
-  // What has been tried stays so, even where Balance or Undo puts everything back.
+  ].map((step) => ({ ...step, isDone: step.isDone || done.includes(step.id) }));
+  // What was done stays so, even where Balance or Undo puts everything back.
   const now = steps.flatMap(({ id, isDone }) => (isDone ? [id] : [])).join(' ');
-  useEffect(() => useSteps.setState({ tried: now.split(' ').filter(Boolean) }), [now]);
+  useEffect(() => finish(now.split(' ').filter(Boolean)), [now]);
   const isAll = steps.every(({ isDone }) => isDone);
-  // Remembered once they are all done: until then they belong to this look.
-  useEffect(() => {
-    if (isAll) finish(ALL);
-  }, [isAll]);
   if (isAll) return null;
   return (
     <View style={styles.steps} role="region" aria-label="First steps" testID="first-steps">

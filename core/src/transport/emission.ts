@@ -1,6 +1,7 @@
 import { beamFunction, gridTransmission } from '../exposure/beam';
 import { equivalentRadiusM } from '../exposure/distance';
 import type { Light, Point } from '../document/schema';
+import { cross, minus, unitVector } from './geometry';
 
 /** What of a light decides where its light goes. */
 export type Emitting = Pick<Light, 'position' | 'aim' | 'modifier' | 'rollDeg'>;
@@ -20,13 +21,9 @@ export interface LightAxes {
 
 /** The axes of a light, turned about its axis by its roll. Looking straight up or down, its top lies towards the camera's far side. */
 export function lightAxes({ position, aim, rollDeg }: Pick<Light, 'position' | 'aim' | 'rollDeg'>): LightAxes {
-  const axis = unit(aim[0] - position[0], aim[1] - position[1], aim[2] - position[2]);
+  const axis = unitVector(minus(aim, position));
   const level: Point = Math.abs(axis[1]) < 0.999 ? [0, 1, 0] : [0, 0, -1];
-  const right = unit(
-    axis[1] * level[2] - axis[2] * level[1],
-    axis[2] * level[0] - axis[0] * level[2],
-    axis[0] * level[1] - axis[1] * level[0],
-  );
+  const right = unitVector(cross(axis, level));
   const up = cross(right, axis);
   const a = (rollDeg * Math.PI) / 180;
   const [c, s] = [Math.cos(a), Math.sin(a)];
@@ -36,15 +33,6 @@ export function lightAxes({ position, aim, rollDeg }: Pick<Light, 'position' | '
     c * u[2] + k * s * v[2],
   ];
   return { axis, right: turned(right, up, -1), up: turned(up, right, 1) };
-}
-
-function unit(x: number, y: number, z: number): Point {
-  const length = Math.sqrt(x * x + y * y + z * z) || 1;
-  return [x / length, y / length, z / length];
-}
-
-export function cross(a: Point, b: Point): Point {
-  return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 }
 
 const ANGLES = 1024;

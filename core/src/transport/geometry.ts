@@ -21,6 +21,10 @@ export function dotPoint(a: Point, b: Point): number {
   return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 }
 
+export function cross(a: Point, b: Point): Point {
+  return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+}
+
 export function lengthOf(a: Point): number {
   return Math.hypot(a[0], a[1], a[2]);
 }
