@@ -10,6 +10,7 @@ import { makeSpot, relieve } from '../src/picture/relief';
 import { findSeen } from '../src/picture/seen';
 import { frameTriples } from '../src/picture/triples';
 import { EYES_M, eyesAt, throughLongLens } from '../src/scene/eyes';
+import { viewOf } from '../src/transport/view';
 import type { LightReading } from '../src/scene/readings';
 import { verdictOf } from '../src/scene/verdict';
 import { inScatter } from '../src/transport/air';
@@ -90,9 +91,15 @@ describe('eyes', () => {
     expect(eyesAt(person({ sunglasses: true }))).toBeNull();
   });
 
-  it('fill a lens that is long enough: so much is seen across at the face', () => {
-    const { camera } = throughLongLens(poster);
-    expect((camera.sensorWidthMm / camera.focalMm) * camera.distanceM).toBeCloseTo(EYES_M, 9);
+  it('fill a lens that is long enough: so much is seen across at the face, whatever the shape of the sensor', () => {
+    for (const [sensorWidthMm, sensorHeightMm] of [
+      [36, 24],
+      [24, 36],
+      [27, 11.3],
+    ] as const) {
+      const near = throughLongLens({ ...poster, camera: { ...poster.camera, sensorWidthMm, sensorHeightMm } });
+      expect(2 * viewOf(near, 100, 100).halfWidth * near.camera.distanceM).toBeCloseTo(EYES_M, 9);
+    }
     expect({ ...throughLongLens(poster), camera: poster.camera }).toEqual(poster);
   });
 });

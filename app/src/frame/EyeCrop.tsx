@@ -7,7 +7,7 @@ import { Text } from '../ui/Text';
 import { FrameCanvas } from './FrameCanvas';
 import { projected } from './project';
 
-const styles = StyleSheet.create({ crop: { overflow: 'hidden', backgroundColor: '#000000' } });
+const styles = StyleSheet.create({ crop: { overflow: 'hidden', backgroundColor: '#000000' }, whole: { position: 'absolute' } });
 
 /** The eyes of a look, near: whether every light that should shows in them. Nothing for a subject without eyes to see. */
 export function EyeCrop({
@@ -39,6 +39,22 @@ export function EyeCrop({
   );
 }
 
+/** Where a frame of that shape lies, px, so that a crop of this width shows of it what `EyeCrop` shows of the plan; null without eyes to see. */
+export function eyesInFrame(look: Look, aspect: number, width: number) {
+  const eyes = eyesAt(look);
+  const view = viewOf(look, aspect, 1);
+  const middle = eyes && projected(view, eyes);
+  if (!middle) return null;
+  const whole = (width * 2 * view.halfWidth * look.camera.distanceM) / EYES_M;
+  const scale = whole / aspect;
+  return {
+    width: whole,
+    height: scale,
+    left: (width - whole) / 2,
+    top: Math.round(width / EYES_ASPECT) / 2 - middle.top * scale,
+  };
+}
+
 /** The same part of a frame that was taken, as the planned look has it. Nothing where the eyes lie outside the picture. */
 export function FrameEyes({
   look,
@@ -52,26 +68,13 @@ export function FrameEyes({
   readonly aspect: number;
   readonly width: number;
 }) {
-  const eyes = eyesAt(look);
-  const view = viewOf(look, aspect, 1);
-  const middle = eyes && projected(view, eyes);
-  if (!eyes || !middle || width <= 0) return null;
-  const share = EYES_M / (2 * view.halfWidth * (look.camera.distanceM - eyes[2]));
-  const [whole, height] = [width / share, Math.round(width / EYES_ASPECT)];
+  const place = eyesInFrame(look, aspect, width);
+  if (!place || width <= 0) return null;
+  const height = Math.round(width / EYES_ASPECT);
   return (
     <View style={{ gap: 3 }} testID="frame-eyes">
       <View style={[styles.crop, { width, height }]}>
-        <Image
-          source={{ uri: src }}
-          accessibilityLabel="Eyes in the frame"
-          style={{
-            position: 'absolute',
-            width: whole,
-            height: whole / aspect,
-            left: width / 2 - (middle.left / aspect) * whole,
-            top: height / 2 - middle.top * (whole / aspect),
-          }}
-        />
+        <Image source={{ uri: src }} accessibilityLabel="Eyes in the frame" style={[styles.whole, place]} />
       </View>
       <Text size="small" narrow quiet>
         Eyes in the frame

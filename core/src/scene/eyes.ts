@@ -2,7 +2,7 @@ import { isPerson } from '../figure/index';
 import type { Look, Point } from '../document/schema';
 
 /** How wide a crop of the eyes is, m, and its width over its height. */
-export const EYES_M = 0.24;
+export const EYES_M = 0.16;
 export const EYES_ASPECT = 2.8;
 
 /** Where the eyes of a person are over the middle of the face, m. */
@@ -16,8 +16,8 @@ export function eyesAt({ subject }: Pick<Look, 'subject'>): Point | null {
   return [BEFORE_FACE_M * Math.sin(turn), subject.faceHeightM + OVER_FACE_M, BEFORE_FACE_M * Math.cos(turn)];
 }
 
-/** The look through a lens so long that the face fills the picture's width: `EYES_M` across at the face, every light as it was. */
+/** The look through a lens so long that the eyes fill a square picture's width: `EYES_M` across at the face, every light as it was. */
 export function throughLongLens(look: Look): Look {
-  const { sensorWidthMm, distanceM } = look.camera;
-  return { ...look, camera: { ...look.camera, focalMm: (sensorWidthMm * distanceM) / EYES_M } };
+  const { sensorWidthMm, sensorHeightMm, distanceM } = look.camera;
+  return { ...look, camera: { ...look.camera, focalMm: (Math.min(sensorWidthMm, sensorHeightMm) * distanceM) / EYES_M } };
 }
