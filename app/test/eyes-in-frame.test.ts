@@ -1,20 +1,26 @@
 import { demoLooks } from '@fulgent/core/demo';
-import type { Look, Point } from '@fulgent/core/document';
+import { PERSON_IDS, type Look, type Point } from '@fulgent/core/document';
 import { EYES_ASPECT, eyesAt, throughLongLens } from '@fulgent/core/scene';
 import { viewOf } from '@fulgent/core/transport';
-import { eyesInFrame } from '../src/frame/EyeCrop';
+import { eyesInFrame, eyesInPlan } from '../src/frame/EyeCrop';
 import { projected } from '../src/frame/project';
 
 const poster = demoLooks()[0]!;
 const turned: Look = { ...poster, subject: { ...poster.subject, turnDeg: 25 } };
 const WIDTH = 180;
+const SENSORS = [
+  [36, 24],
+  [24, 36],
+  [17.3, 13],
+  [27, 11.3],
+] as const;
 
-/** Where a place lies in the crop of the plan: drawn square, and moved up so that the eyes stand in its middle. */
+/** Where a place lies in the crop of the plan. */
 function inPlan(look: Look, place: Point) {
-  const view = viewOf(throughLongLens(look), WIDTH, WIDTH);
-  const eyes = projected(view, eyesAt(look)!)!;
-  const at = projected(view, place)!;
-  return { left: at.left, top: at.top + Math.round(WIDTH / EYES_ASPECT) / 2 - eyes.top };
+  const near = throughLongLens(look);
+  const { height, top } = eyesInPlan(near, WIDTH)!;
+  const at = projected(viewOf(near, WIDTH, height), place)!;
+  return { left: at.left, top: top + at.top };
 }
 
 /** And in that of a frame of that shape. */
@@ -45,6 +51,20 @@ describe('the eyes of a frame beside those of the plan', () => {
       expect(Math.abs(plan.top - frame.top)).toBeLessThan(1);
     }
   });
+
+  it.each(PERSON_IDS.flatMap((person) => SENSORS.map((sensor) => [person, ...sensor] as const)))(
+    'stand in the middle of the band: %s, %s x %s mm',
+    (person, sensorWidthMm, sensorHeightMm) => {
+      const look = {
+        ...poster,
+        subject: { ...poster.subject, person },
+        camera: { ...poster.camera, sensorWidthMm, sensorHeightMm },
+      };
+      expect(Math.abs(inPlan(look, eyesAt(look)!).top - WIDTH / EYES_ASPECT / 2)).toBeLessThan(1);
+      const { height, top } = eyesInPlan(throughLongLens(look), WIDTH)!;
+      expect(top + height).toBeGreaterThan(WIDTH / EYES_ASPECT);
+    },
+  );
 
   it('are not looked for behind dark glasses', () => {
     expect(eyesInFrame({ ...poster, subject: { ...poster.subject, sunglasses: true } }, 1.5, WIDTH)).toBeNull();

@@ -9,7 +9,7 @@ import { markInto } from '../src/picture/marking';
 import { makeSpot, relieve } from '../src/picture/relief';
 import { findSeen } from '../src/picture/seen';
 import { frameTriples } from '../src/picture/triples';
-import { EYES_M, eyesAt, throughLongLens } from '../src/scene/eyes';
+import { EYES_M, eyesAt, NEAR_ASPECT, throughLongLens } from '../src/scene/eyes';
 import { viewOf } from '../src/transport/view';
 import type { LightReading } from '../src/scene/readings';
 import { verdictOf } from '../src/scene/verdict';
@@ -98,7 +98,7 @@ describe('eyes', () => {
       [27, 11.3],
     ] as const) {
       const near = throughLongLens({ ...poster, camera: { ...poster.camera, sensorWidthMm, sensorHeightMm } });
-      expect(2 * viewOf(near, 100, 100).halfWidth * near.camera.distanceM).toBeCloseTo(EYES_M, 9);
+      expect(2 * viewOf(near, 100, 100 / NEAR_ASPECT).halfWidth * near.camera.distanceM).toBeCloseTo(EYES_M, 9);
     }
     expect({ ...throughLongLens(poster), camera: poster.camera }).toEqual(poster);
   });

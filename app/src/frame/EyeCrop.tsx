@@ -1,5 +1,5 @@
 import type { Look } from '@fulgent/core/document';
-import { EYES_ASPECT, EYES_M, eyesAt, throughLongLens } from '@fulgent/core/scene';
+import { EYES_ASPECT, EYES_M, eyesAt, NEAR_ASPECT, throughLongLens } from '@fulgent/core/scene';
 import { viewOf } from '@fulgent/core/transport';
 import { useMemo } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
@@ -8,6 +8,17 @@ import { FrameCanvas } from './FrameCanvas';
 import { projected } from './project';
 
 const styles = StyleSheet.create({ crop: { overflow: 'hidden', backgroundColor: '#000000' }, whole: { position: 'absolute' } });
+
+/** How high the band about the eyes is. */
+const bandOf = (width: number): number => Math.round(width / EYES_ASPECT);
+
+/** How high the picture of a look through a long lens is drawn, and where its top lies so that the eyes stand in the middle of the band, px. */
+export function eyesInPlan(near: Look, width: number) {
+  const eyes = eyesAt(near);
+  const height = Math.round(width / NEAR_ASPECT);
+  const at = eyes && projected(viewOf(near, width, height), eyes);
+  return at && { height, top: Math.min(0, Math.round(bandOf(width) / 2 - at.top)) };
+}
 
 /** The eyes of a look, near: whether every light that should shows in them. Nothing for a subject without eyes to see. */
 export function EyeCrop({
@@ -20,16 +31,13 @@ export function EyeCrop({
   readonly label?: string;
 }) {
   const near = useMemo(() => throughLongLens(look), [look]);
-  const eyes = eyesAt(look);
-  // Drawn as high as wide, and cut to a band about the eyes.
-  const at = eyes && projected(viewOf(near, width, width), eyes);
-  if (!at || width <= 0) return null;
-  const height = Math.round(width / EYES_ASPECT);
+  const place = eyesInPlan(near, width);
+  if (!place || width <= 0) return null;
   return (
     <View style={{ gap: 3 }} testID="eyes">
-      <View style={[styles.crop, { width, height }]}>
-        <View style={{ marginTop: Math.min(0, Math.round(height / 2 - at.top)) }}>
-          <FrameCanvas small finest={1} look={near} width={width} height={width} label={label} />
+      <View style={[styles.crop, { width, height: bandOf(width) }]}>
+        <View style={{ marginTop: place.top }}>
+          <FrameCanvas small finest={1} look={near} width={width} height={place.height} label={label} />
         </View>
       </View>
       <Text size="small" narrow quiet>
@@ -51,7 +59,7 @@ export function eyesInFrame(look: Look, aspect: number, width: number) {
     width: whole,
     height: scale,
     left: (width - whole) / 2,
-    top: Math.round(width / EYES_ASPECT) / 2 - middle.top * scale,
+    top: bandOf(width) / 2 - middle.top * scale,
   };
 }
 
@@ -70,10 +78,9 @@ export function FrameEyes({
 }) {
   const place = eyesInFrame(look, aspect, width);
   if (!place || width <= 0) return null;
-  const height = Math.round(width / EYES_ASPECT);
   return (
     <View style={{ gap: 3 }} testID="frame-eyes">
-      <View style={[styles.crop, { width, height }]}>
+      <View style={[styles.crop, { width, height: bandOf(width) }]}>
         <Image source={{ uri: src }} accessibilityLabel="Eyes in the frame" style={[styles.whole, place]} />
       </View>
       <Text size="small" narrow quiet>

@@ -6,7 +6,7 @@ export { evaluate } from './evaluate';
 export { filterSwatchHex } from './swatch';
 export { framing, type Framing } from './framing';
 export { veils, type Veil } from './in-view';
-export { EYES_ASPECT, EYES_M, eyesAt, throughLongLens } from './eyes';
+export { EYES_ASPECT, EYES_M, NEAR_ASPECT, eyesAt, throughLongLens } from './eyes';
 export { LARGEST_LOOK_FILE, LookError, parseLook, problemsFrom, readLookFile, writeLookFile, type Problem } from './parse';
 export { flashFacts, formatPower, nearestPower, powerSteps, steppedPower, stopsOfPercent, type FlashFacts } from './power';
 export { keySideOf, standardProbes, usualZone } from './probes';
